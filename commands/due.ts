@@ -1,0 +1,54 @@
+import { readFileSync } from "node:fs";
+import { parseArgs } from "node:util";
+import { isoDay, readDay } from "../src/core/calendar/day.ts";
+import { dueWork } from "../src/core/due/due-work.ts";
+import { reasonSentence } from "../src/core/due/sentence.ts";
+import { readFleet } from "../src/core/fleet/read.ts";
+
+/** `due --fleet FILE --on DAY [--days N]`: one JSON line an occurrence; anything wrong: exit 1, reasons on stderr, nothing on stdout. */
+function main(): void {
+  let values: { fleet?: string; on?: string; days?: string };
+  try {
+    ({ values } = parseArgs({ options: { fleet: { type: "string" }, on: { type: "string" }, days: { type: "string" } } }));
+  } catch (error) {
+    return refuse([`${error instanceof Error ? error.message : error}`, "expected: due --fleet fleet.json --on 2026-11-25 [--days 14]"]);
+  }
+  const faults: string[] = [];
+  const on = values.on === undefined ? undefined : readDay(values.on);
+  if (values.fleet === undefined) faults.push("--fleet: which file? Expected --fleet fleet.json");
+  if (values.on === undefined) faults.push("--on: which day? Expected --on 2026-11-25");
+  else if (on === undefined) faults.push(`--on: “${values.on}” is no day that exists; expected one like 2026-11-25`);
+  const days = values.days ?? "1";
+  if (!/^\d{1,6}$/.test(days) || Number(days) < 1) faults.push(`--days: “${days}” is no number of days; expected a whole number from 1`);
+  let text = "";
+  if (values.fleet !== undefined) {
+    try {
+      text = new TextDecoder("utf-8", { fatal: true }).decode(readFileSync(values.fleet));
+    } catch (error) {
+      faults.push(`--fleet: ${fileFault(values.fleet, error)}`);
+    }
+  }
+  if (faults.length || on === undefined) return refuse(faults);
+
+  const read = readFleet(text);
+  if ("problems" in read) return refuse(read.problems.map(({ path, message }) => `${path}: ${message}`));
+  const lines = dueWork(read.fleet, on, Number(days)).map(({ key, machine, routine, opens, due, overdueAfter, state, why }) =>
+    JSON.stringify({ key, machine, routine, opens: isoDay(opens), due: isoDay(due), overdueAfter: isoDay(overdueAfter), state, why: why.map(reasonSentence) }),
+  );
+  if (lines.length) process.stdout.write(`${lines.join("\n")}\n`);
+}
+
+function fileFault(path: string, error: unknown): string {
+  const code = error instanceof Error && "code" in error ? error.code : undefined;
+  if (code === "ENOENT") return `there is no file ${path}`;
+  if (code === "EISDIR") return `${path} is a folder`;
+  if (code === "ERR_ENCODING_INVALID_ENCODED_DATA") return `${path} is not UTF-8 text`;
+  return `${path} can't be read (${error instanceof Error ? error.message : error})`;
+}
+
+function refuse(reasons: string[]): void {
+  for (const reason of reasons) process.stderr.write(`${reason}\n`);
+  process.exitCode = 1;
+}
+
+main();

@@ -1,0 +1,88 @@
+import type { Trigger } from "../fleet/schema.ts";
+import type { Hazard } from "../safety/hazards.ts";
+import type { Routine } from "./routine.ts";
+
+/**
+ * The built-in routines as data: rule, trigger, covers, minutes, skill, hazards. Numbers are defaults to be
+ * edited (common practice, no source). Who gets which by itself follows from `rule`; those without a rule are
+ * chosen by the house or called for by a run, a sign or a plan.
+ */
+
+const opening: Trigger = { every: "print-day", beat: "opening" };
+const midday: Trigger = { every: "print-day", beat: "midday" };
+const closing: Trigger = { every: "print-day", beat: "closing" };
+const weekly: Trigger = { every: { weeks: 1 } };
+const monthly: Trigger = { every: { months: 1 } };
+const wet: Hazard[] = ["moving-parts", "waste-ink"];
+
+const routine = (id: string, name: string, handsMinutes: number, waitMinutes: number, rest: Omit<Routine, "id" | "name">): Routine => ({
+  id, name, handsMinutes, waitMinutes, ...rest,
+});
+
+export const BUILT_IN: readonly Routine[] = [
+  routine("R01", "Opening nozzle check", 3, 2, {
+    rule: { notClasses: ["cij", "uv"] }, trigger: opening, isCheck: true, hazards: ["moving-parts"],
+    steps: [
+      { kind: "look", text: "Clear the path of the carriage. Covers shut, medium or scrap in place." },
+      { kind: "do", text: "Print the nozzle check from the panel." },
+      { kind: "wait", text: "Let it print. Keep your hands out.", minutes: 2 },
+      { kind: "nozzle-check", text: "Count each channel: gaps, faint dashes, dashes off their place. Look for gaps side by side." },
+      { kind: "decide", text: "Read the word. Ready: print. With care: mind fills and skin tones. Hold: recover first." },
+    ],
+  }),
+  routine("R02", "Agitate white", 2, 0, { rule: { classes: ["dtg", "dtf"], withoutAbilities: ["white-circulation", "full-circulation"] }, trigger: opening }),
+  routine("R03", "Pre-print care", 12, 6, { rule: { families: ["dtf-desktop"] }, trigger: opening, voidsCheck: true, hazards: [...wet, "electricity"] }),
+  routine("R04", "Opening cleans", 2, 6, { rule: { families: ["dtf-roll"] }, trigger: opening, voidsCheck: true, hazards: ["waste-ink"] }),
+  routine("R05", "UV opening", 10, 10, { rule: { classes: ["uv"] }, trigger: opening, isCheck: true, hazards: ["uv-light", "sensitiser", "flammable", "moving-parts"] }),
+  routine("R06", "Midday nozzle check", 3, 2, { rule: { classes: ["uv"] }, trigger: midday, isCheck: true, hazards: ["uv-light", "moving-parts"] }),
+  routine("R07", "Three-point check", 6, 0, { rule: { families: ["dtf-roll"] }, trigger: closing, hazards: wet }),
+  routine("R08", "Waste look", 1, 0, { rule: { waste: ["bottle", "tank"] }, trigger: midday, hazards: ["waste-ink"] }),
+  routine("R09", "Pause cap", 2, 0, { hazards: ["moving-parts"] }),
+  routine("R10", "Water cap", 4, 0, { rule: { classes: ["dtf"], policies: { cap: "wet" }, withoutAbilities: ["automatic-flush"] }, trigger: closing, hazards: ["moving-parts"] }),
+  routine("R11", "Clean and wet cap", 5, 4, { voidsCheck: true, hazards: wet }),
+  routine("R12", "Wipe-down and automatic flush", 15, 5, { rule: { abilities: ["automatic-flush"] }, trigger: closing, covers: ["R10", "R11"], voidsCheck: true, hazards: wet }),
+  routine("R13", "Shutdown self-clean", 1, 5, { rule: { abilities: ["shutdown-self-clean"], policies: { power: "off" } }, trigger: closing, voidsCheck: true, hazards: ["moving-parts"] }),
+  routine("R14", "Idle-day exercise", 8, 15, { rule: { classes: ["dtf", "dtg"], policies: { idle: "exercise" }, withoutAbilities: ["automatic-flush"] }, trigger: { every: "idle-day" }, voidsCheck: true, hazards: ["waste-ink"] }),
+  routine("R15", "Weekly check print", 3, 2, { isCheck: true, hazards: ["moving-parts"] }),
+  routine("R16", "Head surround, caps and wiper by hand", 15, 5, { rule: { parts: ["guard-rail"] }, trigger: weekly, voidsCheck: true, hazards: wet }),
+  routine("R17", "Maintenance station and sump", 20, 3, { rule: { parts: ["ink-sump"] }, trigger: weekly, voidsCheck: true, hazards: [...wet, "electricity"] }),
+  routine("R18", "Head cap and spit-tray filter", 15, 3, { rule: { parts: ["spit-tray-filter"] }, trigger: [{ every: { weeks: 1 } }, { sign: "ink-pools-on-filter" }], voidsCheck: true, hazards: wet }),
+  routine("R19", "Suction caps and spit box", 15, 0, { rule: { parts: ["spit-box"] }, trigger: weekly, voidsCheck: true, hazards: wet }),
+  routine("R20", "Basic clean", 20, 3, { rule: { parts: ["carriage-pin"] }, trigger: weekly, voidsCheck: true, hazards: wet }),
+  routine("R21", "Deep clean", 25, 5, { rule: { families: ["dtf-roll"] }, trigger: { times: 2, per: "week", minPrintDays: 3 }, covers: ["R07"], voidsCheck: true, hazards: [...wet, "electricity"] }),
+  routine("R22", "Shift white positions", 10, 5, { rule: { policies: { white: "rotate" }, whiteChannelsAtLeast: 2 }, trigger: weekly, voidsCheck: true, hazards: ["mixing", "mouth"] }),
+  routine("R23", "Head clean", 12, 5, { rule: { classes: ["cij"] }, trigger: weekly, hazards: ["flammable", "electricity"] }),
+  routine("R24", "Head, caps, wipers and rails", 30, 5, { rule: { families: ["solvent"] }, trigger: weekly, voidsCheck: true, hazards: [...wet, "flammable"] }),
+  routine("R25", "Service station", 45, 8, { rule: { families: ["heat-cured"] }, trigger: weekly, voidsCheck: true, hazards: [...wet, "hot", "flammable"] }),
+  routine("R26", "Head surround and caps by menu", 15, 2, { rule: { families: ["aqueous"] }, trigger: weekly, voidsCheck: true, hazards: wet }),
+  routine("R27", "White system clean", 10, 5, { rule: { abilities: ["two-ink-systems", "jig-clean"] }, trigger: { every: { days: 3 } }, voidsCheck: true, hazards: ["moving-parts"] }),
+  routine("R28", "Colour system clean", 10, 5, { rule: { abilities: ["two-ink-systems", "jig-clean"] }, trigger: { every: { days: 10 } }, voidsCheck: true, hazards: ["moving-parts"] }),
+  routine("R29", "Cap soak", 15, 30, { rule: { families: ["dye-sublimation"] }, trigger: { byUse: { light: 6, heavy: 3 } }, voidsCheck: true, hazards: wet }),
+  routine("R30", "Air filters", 5, 0, { rule: { parts: ["air-filter"] }, trigger: monthly, hazards: ["dust"] }),
+  routine("R31", "Grease rails", 15, 0, { rule: { classes: ["dtg"], parts: ["rail"] }, trigger: monthly, hazards: ["moving-parts"] }),
+  routine("R32", "Encoder strip", 5, 1, { rule: { parts: ["encoder-strip"] }, trigger: [{ every: { months: 1 } }, { sign: "banding" }], hazards: ["moving-parts", "flammable"] }),
+  routine("R33", "Wipers, wiper cleaners, flushing pads", 20, 3, { rule: { families: ["solvent"] }, trigger: { byUse: { light: 6, heavy: 3 } }, voidsCheck: true, hazards: [...wet, "flammable"] }),
+  routine("R34", "Channel flush by syringe", 20, 5, { skill: "technician", voidsCheck: true, hazards: [...wet, "electricity", "mouth"] }),
+  routine("R35", "Ink supply check", 10, 0, { voidsCheck: true, hazards: ["mouth", "waste-ink"] }),
+  routine("R36", "Cap seal test", 3, 1, { rule: { classes: ["uv"] }, trigger: monthly, voidsCheck: true, hazards: ["moving-parts", "sensitiser"] }),
+  routine("R37", "Cap service", 40, 0, { skill: "technician", voidsCheck: true, hazards: [...wet, "electricity"] }),
+  routine("R38", "Soak and brush", 30, 30, { skill: "technician", voidsCheck: true, hazards: [...wet, "electricity"] }),
+  routine("R39", "Head replacement", 90, 15, { skill: "technician", voidsCheck: true, hazards: [...wet, "electricity"] }),
+  routine("R40", "Drying cap and wiper roll", 10, 3, { rule: { parts: ["drying-cap", "wiper-roll"] }, trigger: [{ count: { counter: "prints", every: 1000 } }, { prompt: {} }], voidsCheck: true, hazards: wet }),
+  routine("R41", "Flushing foams", 15, 3, { rule: { parts: ["flushing-foam"] }, trigger: { prompt: { withinMinutes: 20 } }, voidsCheck: true, hazards: wet }),
+  routine("R42", "Waste cartridge", 3, 0, { rule: { waste: ["cartridge"], policies: { cartridge: "replace" } }, trigger: { prompt: {} }, hazards: ["waste-ink"] }),
+  routine("R43", "Cutter blade", 5, 2, { rule: { parts: ["cutter-blade"] }, trigger: { prompt: {} }, hazards: ["blade", "moving-parts"] }),
+  routine("R44", "Waste cartridge repack", 60, 600, { rule: { waste: ["cartridge"], policies: { cartridge: "repack" } }, trigger: { prompt: {} }, skill: "technician", hazards: ["waste-ink", "dust"] }),
+  routine("R45", "Empty the waste bottle", 6, 0, { rule: { waste: ["bottle", "tank"] }, hazards: ["waste-ink", "lifting"] }),
+  routine("R46", "Ink, filters or make-up replaced", 5, 2, { voidsCheck: true, hazards: ["mixing"] }),
+  routine("R47", "Head surround by menu", 8, 3, { rule: { classes: ["dtg"] }, trigger: [{ sign: "banding" }, { sign: "stains" }], voidsCheck: true, hazards: wet }),
+  routine("R48", "Interior clean", 20, 0, { rule: { classes: ["dtg", "dtf"] }, trigger: { sign: "mist-on-rails" }, hazards: ["moving-parts", "electricity", "waste-ink"] }),
+  routine("R50", "Storage agreed", 10, 0, {}),
+  routine("R51", "Flush for storage", 15, 10, { voidsCheck: true, hazards: wet }),
+  routine("R52", "Cleaning-cartridge storage", 60, 30, { voidsCheck: true, hazards: wet }),
+  routine("R53", "Line-by-line flush", 120, 30, { voidsCheck: true, hazards: [...wet, "mouth", "electricity"] }),
+  routine("R54", "Head out", 60, 0, { skill: "technician", voidsCheck: true, hazards: [...wet, "electricity", "mouth"] }),
+  routine("R55", "Wake-up", 60, 30, { voidsCheck: true, hazards: wet }),
+];
+
+export const BUILT_IN_IDS: readonly string[] = BUILT_IN.map(({ id }) => id);

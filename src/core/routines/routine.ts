@@ -1,0 +1,28 @@
+import type { Rule } from "../fleet/rule.ts";
+import type { HouseRoutine, Machine } from "../fleet/schema.ts";
+import type { MachineClass } from "../fleet/vocabulary.ts";
+import type { Hazard } from "../safety/hazards.ts";
+
+export type Step = { kind: "do" | "look" | "measure" | "nozzle-check" | "wait" | "decide"; text: string; minutes?: number };
+
+/** A routine as it can fall due and be done. A house's own has the part that a fleet file carries. */
+export type Routine = HouseRoutine & {
+  rule?: Rule;
+  handsMinutes?: number;
+  waitMinutes?: number;
+  /** Whoever may do it; left out: the skill of the machine's class. */
+  skill?: string;
+  hazards?: Hazard[];
+  /** After it a nozzle check has lost its force: it draws ink or has hands on head or cap. */
+  voidsCheck?: boolean;
+  /** Doing it takes a nozzle check of every channel. */
+  isCheck?: boolean;
+  steps?: Step[];
+};
+
+const CLASS_SKILL: Record<MachineClass, string> = { dtf: "dtf", dtg: "dtg", uv: "uv", wide: "wide", cij: "cij" };
+
+/** The skill that a routine asks for on a machine. */
+export function skillFor(routine: Pick<Routine, "skill">, machine: Pick<Machine, "class" | "family">): string {
+  return routine.skill ?? (machine.family === "solvent" ? "solvent" : CLASS_SKILL[machine.class]);
+}
