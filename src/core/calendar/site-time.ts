@@ -1,0 +1,24 @@
+import { Temporal } from "temporal-polyfill";
+import { type Day, dayOf, isoDay } from "./day.ts";
+
+/** The hour at which a site's day begins: a night shift's closing belongs to its evening. */
+export const DAY_STARTS_AT_HOUR = 4;
+
+/** The local day of an instant: before the site's own hour it is still the day before. */
+export function localDay(instant: Date, timeZone: string, startsAtHour = DAY_STARTS_AT_HOUR): Day {
+  const local = Temporal.Instant.fromEpochMilliseconds(instant.getTime()).toZonedDateTimeISO(timeZone);
+  const day = dayOf(local.year, local.month, local.day);
+  return local.hour < startsAtHour ? day - 1 : day;
+}
+
+/** The instant of a wall-clock time (`08:00`) on a local day; a time before the day's start belongs to its night. */
+export function instantOf(day: Day, time: string, timeZone: string, startsAtHour = DAY_STARTS_AT_HOUR): Date {
+  const clock = Temporal.PlainTime.from(time);
+  const date = Temporal.PlainDate.from(isoDay(clock.hour < startsAtHour ? day + 1 : day));
+  return new Date(date.toZonedDateTime({ timeZone, plainTime: clock }).epochMilliseconds);
+}
+
+/** `07:10` of an instant, as the shop's clock shows it. */
+export function clockTime(instant: Date, timeZone: string): string {
+  return new Intl.DateTimeFormat("en-GB", { timeZone, hour: "2-digit", minute: "2-digit" }).format(instant);
+}

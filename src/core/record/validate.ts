@@ -1,0 +1,35 @@
+import { Ajv, type ValidateFunction } from "ajv";
+import addFormatsModule from "ajv-formats";
+import type { TSchema, Static } from "typebox";
+import { readDay } from "../calendar/day.ts";
+import { type Problem, schemaProblems } from "../fleet/validate.ts";
+import { BODIES, type Body, type EntryKind } from "./entries.ts";
+
+const addFormats = "default" in addFormatsModule ? addFormatsModule.default : addFormatsModule;
+const ajv = new Ajv({ strict: true, allErrors: true, verbose: true, strictTypes: false });
+addFormats(ajv, ["date-time", "uuid"]);
+ajv.addFormat("date", (text) => readDay(text) !== undefined);
+
+const compiled = new WeakMap<TSchema, ValidateFunction>();
+
+/** The one way in: a value from outside as what its schema says, or every reason why it is not. */
+export function accept<Schema extends TSchema>(schema: Schema, value: unknown): { value: Static<Schema> } | { problems: Problem[] } {
+  let fits = compiled.get(schema);
+  if (!fits) {
+    fits = ajv.compile(schema);
+    compiled.set(schema, fits);
+  }
+  const problems = fits(value) ? [] : schemaProblems(fits.errors ?? []);
+  if (hasUnkeepableText(value)) problems.push({ path: "$", message: "holds a character that is no text" });
+  return problems.length ? { problems } : { value: value as Static<Schema> };
+}
+
+/** An entry's body by its kind. */
+export function acceptBody<Kind extends EntryKind>(kind: Kind, body: unknown): { value: Body<Kind> } | { problems: Problem[] } {
+  return accept(BODIES[kind], body) as { value: Body<Kind> } | { problems: Problem[] };
+}
+
+function hasUnkeepableText(value: unknown): boolean {
+  const text = JSON.stringify(value) ?? "";
+  return text.includes("\\u0000") || /\\ud[89a-f][0-9a-f]{2}/i.test(text);
+}

@@ -1,0 +1,192 @@
+import { type SQL, sql } from "drizzle-orm";
+import type { Connection } from "./database.ts";
+
+/**
+ * The projections, each as one query over effective entries in the order (happened_at, id). The same query refolds a
+ * few rows after a write (narrowed by `where`), rebuilds a site, and proves both: `./zesty rebuild --check`.
+ */
+export type Projection = {
+  table: string;
+  columns: string;
+  /** Where the latest entry of a key counts: the key. A new entry is then merged without looking at older ones. */
+  key?: string;
+  /** Rows from `source`, a relation shaped like `effective_entry`; `where` narrows it. */
+  rows: (source: SQL, where: SQL) => SQL;
+};
+
+/** What an entry touches: refolding the rows of these keys after it is enough. */
+export type Touched = {
+  site: string;
+  id: string;
+  kind: string;
+  machine: string | null;
+  routine: string | null;
+  days: string[];
+  /** Neither an amendment nor amended already. */
+  plain: boolean;
+};
+
+/** Facts of which the latest counts, by the kinds of entry that state them. */
+const FACT = sql`CASE kind WHEN 'busy' THEN 'busy' WHEN 'release' THEN 'release' WHEN 'check' THEN 'active' WHEN 'care' THEN 'voided' END`;
+
+export const PROJECTIONS: Record<string, Projection> = {
+  settledDay: {
+    table: "settled_day",
+    columns: "site, machine, routine, day, outcome, entry_id, happened_at",
+    rows: (source, where) => sql`
+      SELECT DISTINCT ON (site, machine, routine, local_day) site, machine, routine, local_day,
+        CASE WHEN kind = 'check' THEN 'done' ELSE body ->> 'outcome' END, id, happened_at
+      FROM ${source} e WHERE machine IS NOT NULL AND routine IS NOT NULL AND kind IN ('routine', 'check') AND ${where}
+      ORDER BY site, machine, routine, local_day, (kind = 'check' OR body ->> 'outcome' = 'done') DESC, happened_at DESC, id DESC`,
+  },
+  latestCheck: {
+    table: "latest_check",
+    columns: "site, machine, channel, missing, weak, deflected, neighbours, unread, entry_id, happened_at, local_day",
+    key: "site, machine, channel",
+    rows: (source, where) => sql`
+      SELECT DISTINCT ON (site, machine, c ->> 'id') site, machine, c ->> 'id', (c ->> 'missing')::int, (c ->> 'weak')::int, (c ->> 'deflected')::int,
+        (c ->> 'neighbours')::boolean, coalesce((c ->> 'unread')::boolean, false), id, happened_at, local_day
+      FROM ${source} e, jsonb_array_elements(body -> 'channels') c WHERE kind = 'check' AND machine IS NOT NULL AND ${where}
+      ORDER BY site, machine, c ->> 'id', happened_at DESC, id DESC`,
+  },
+  counterReading: {
+    table: "counter_reading",
+    columns: "site, machine, counter, day, value, reset, entry_id, happened_at",
+    key: "site, machine, counter, day",
+    rows: (source, where) => sql`
+      SELECT DISTINCT ON (site, machine, body ->> 'counter', local_day) site, machine, body ->> 'counter', local_day,
+        (body ->> 'value')::float8, coalesce((body ->> 'reset')::boolean, false), id, happened_at
+      FROM ${source} e WHERE kind = 'counter' AND machine IS NOT NULL AND ${where}
+      ORDER BY site, machine, body ->> 'counter', local_day, happened_at DESC, id DESC`,
+  },
+  machineFact: {
+    table: "machine_fact",
+    columns: "site, machine, fact, entry_id, happened_at, person, body",
+    key: "site, machine, fact",
+    rows: (source, where) => sql`
+      SELECT DISTINCT ON (site, machine, fact) site, machine, fact, id, happened_at, person, body
+      FROM (SELECT *, ${FACT} AS fact FROM ${source} e WHERE machine IS NOT NULL AND kind IN ('busy', 'release', 'check', 'care') AND ${where}) f
+      ORDER BY site, machine, fact, happened_at DESC, id DESC`,
+  },
+  printDayChange: {
+    table: "print_day_change",
+    columns: "site, machine, day, prints, entry_id, happened_at",
+    key: "site, machine, day",
+    rows: (source, where) => sql`
+      SELECT DISTINCT ON (site, machine, body ->> 'date') site, machine, (body ->> 'date')::date, (body ->> 'prints')::boolean, id, happened_at
+      FROM ${source} e WHERE kind = 'print-day' AND machine IS NOT NULL AND ${where}
+      ORDER BY site, machine, body ->> 'date', happened_at DESC, id DESC`,
+  },
+  report: {
+    table: "report",
+    columns: "site, machine, kind, what, day, entry_id",
+    rows: (source, where) => sql`
+      SELECT site, machine, kind, coalesce(routine, body ->> 'sign'), local_day, id
+      FROM ${source} e WHERE kind IN ('prompt', 'sign') AND machine IS NOT NULL AND ${where}`,
+  },
+  occurrenceMove: {
+    table: "occurrence_move",
+    columns: "site, machine, routine, due, to_day, entry_id, happened_at",
+    key: "site, machine, routine, due",
+    rows: (source, where) => sql`
+      SELECT DISTINCT ON (site, machine, routine, body ->> 'due') site, machine, routine, (body ->> 'due')::date, (body ->> 'to')::date, id, happened_at
+      FROM ${source} e WHERE kind = 'move' AND machine IS NOT NULL AND routine IS NOT NULL AND ${where}
+      ORDER BY site, machine, routine, body ->> 'due', happened_at DESC, id DESC`,
+  },
+};
+
+/** Which projections an entry of a kind changes. */
+const OF_KIND: Record<string, string[]> = {
+  routine: ["settledDay"],
+  check: ["settledDay", "latestCheck", "machineFact"],
+  counter: ["counterReading"],
+  busy: ["machineFact"],
+  release: ["machineFact"],
+  care: ["machineFact"],
+  "print-day": ["printDayChange"],
+  prompt: ["report"],
+  sign: ["report"],
+  move: ["occurrenceMove"],
+};
+
+const EFFECTIVE = sql`effective_entry`;
+const insert = ({ table, columns }: Projection, rows: SQL) => sql`INSERT INTO ${sql.raw(table)} (${sql.raw(columns)}) ${rows}`;
+
+/** Takes a new entry over where it is the latest of its key. */
+const merge = ({ table, columns, key = "" }: Projection, rows: SQL) => {
+  const names = columns.split(", ").filter((name) => !key.split(", ").includes(name));
+  return sql.join([
+    insert({ table, columns } as Projection, rows),
+    sql.raw(`ON CONFLICT (${key}) DO UPDATE SET ${names.map((name) => `${name} = excluded.${name}`).join(", ")}
+      WHERE (excluded.happened_at, excluded.entry_id) > (${table}.happened_at, ${table}.entry_id)`),
+  ], sql` `);
+};
+
+/** Refolds what an entry touched; several of one key, one after the other, come to the same as all at once. */
+export async function refold(tx: Connection, touched: Touched): Promise<void> {
+  const { site, id, machine, routine, kind, days, plain } = touched;
+  if (kind === "day-closed") return refoldOutcomes(tx, sql`site = ${site}`, days);
+  if (machine === null) return;
+  const ofMachine = sql`site = ${site} AND machine = ${machine}`;
+  for (const name of OF_KIND[kind] ?? []) {
+    const projection = PROJECTIONS[name];
+    if (!projection) continue;
+    if (name === "settledDay") {
+      if (routine !== null) await refoldSettled(tx, projection, sql`${ofMachine} AND routine = ${routine}`, days);
+    } else if (plain && projection.key) {
+      await tx.execute(merge(projection, projection.rows(EFFECTIVE, sql`site = ${site} AND id = ${id}`)));
+    } else {
+      await tx.execute(sql`DELETE FROM ${sql.raw(projection.table)} WHERE ${ofMachine}`);
+      await tx.execute(insert(projection, projection.rows(EFFECTIVE, ofMachine)));
+    }
+  }
+  if (routine !== null) await refoldOutcomes(tx, ofMachine, days);
+}
+
+async function refoldSettled(tx: Connection, projection: Projection, ofRoutine: SQL, days: string[]): Promise<void> {
+  const list = sql`ANY(${sql.param(days)}::date[])`;
+  await tx.execute(sql`DELETE FROM settled_day WHERE ${ofRoutine} AND day = ${list}`);
+  await tx.execute(insert(projection, projection.rows(EFFECTIVE, sql`${ofRoutine} AND local_day = ${list}`)));
+  await tx.execute(sql`DELETE FROM last_settled WHERE ${ofRoutine}`);
+  await tx.execute(sql`INSERT INTO last_settled (site, machine, routine, day, outcome) ${lastSettledRows(sql`settled_day`, ofRoutine)}`);
+}
+
+export const lastSettledRows = (settled: SQL, where: SQL) => sql`
+  SELECT DISTINCT ON (site, machine, routine) site, machine, routine, day, outcome FROM ${settled} s WHERE ${where}
+  ORDER BY site, machine, routine, day DESC`;
+
+/** Outcomes of closed days: as recorded, but done where a late entry of that day says so. */
+export const outcomeRows = (source: SQL, settled: SQL, where: SQL, sourceWhere: SQL = sql`true`) => sql`
+  SELECT * FROM (
+    SELECT DISTINCT ON (e.site, o ->> 'machine', (e.body ->> 'day')::date, o ->> 'key')
+      e.site, o ->> 'machine' AS machine, (e.body ->> 'day')::date AS day, o ->> 'key' AS key, o ->> 'routine' AS routine, (o ->> 'due')::date AS due, o ->> 'beat' AS beat,
+      coalesce((SELECT CASE WHEN bool_or(s.outcome = 'done') THEN 'done' ELSE 'skipped' END FROM ${settled} s
+        WHERE s.site = e.site AND s.machine = o ->> 'machine' AND s.day = (e.body ->> 'day')::date
+          AND (s.routine = o ->> 'routine' OR (s.outcome = 'done' AND o -> 'by' ? s.routine)) HAVING count(*) > 0), o ->> 'outcome') AS outcome
+    FROM ${source} e, jsonb_array_elements(e.body -> 'outcomes') o WHERE e.kind = 'day-closed' AND ${sourceWhere}
+    ORDER BY e.site, o ->> 'machine', (e.body ->> 'day')::date, o ->> 'key', e.happened_at DESC, e.id DESC
+  ) d WHERE ${where}`;
+
+const OUTCOME_COLUMNS = sql.raw("site, machine, day, key, routine, due, beat, outcome");
+
+/** Outcomes of closed days among `days`; on any other day there are none yet. */
+async function refoldOutcomes(tx: Connection, where: SQL, days: string[]): Promise<void> {
+  const list = sql`ANY(${sql.param(days)}::date[])`;
+  await tx.execute(sql`DELETE FROM day_outcome WHERE ${where} AND day = ${list}`);
+  await tx.execute(
+    sql`INSERT INTO day_outcome (${OUTCOME_COLUMNS}) ${outcomeRows(EFFECTIVE, sql`settled_day`, sql`${where} AND day = ${list}`, sql`e.local_day = ${list}`)}`,
+  );
+}
+
+/** Makes all projections of a site anew from the ledger alone. */
+export async function rebuildSite(tx: Connection, site: string): Promise<void> {
+  const ofSite = sql`site = ${site}`;
+  for (const projection of Object.values(PROJECTIONS)) {
+    await tx.execute(sql`DELETE FROM ${sql.raw(projection.table)} WHERE ${ofSite}`);
+    await tx.execute(insert(projection, projection.rows(EFFECTIVE, ofSite)));
+  }
+  await tx.execute(sql`DELETE FROM last_settled WHERE ${ofSite}`);
+  await tx.execute(sql`INSERT INTO last_settled (site, machine, routine, day, outcome) ${lastSettledRows(sql`settled_day`, ofSite)}`);
+  await tx.execute(sql`DELETE FROM day_outcome WHERE ${ofSite}`);
+  await tx.execute(sql`INSERT INTO day_outcome (${OUTCOME_COLUMNS}) ${outcomeRows(EFFECTIVE, sql`settled_day`, ofSite)}`);
+}
