@@ -35,9 +35,9 @@ export const PROJECTIONS: Record<string, Projection> = {
     columns: "site, machine, routine, day, outcome, entry_id, happened_at",
     rows: (source, where) => sql`
       SELECT DISTINCT ON (site, machine, routine, local_day) site, machine, routine, local_day,
-        CASE WHEN kind = 'check' THEN 'done' ELSE body ->> 'outcome' END, id, happened_at
+        CASE WHEN kind = 'check' THEN 'done' ELSE coalesce(body ->> 'outcome', 'done') END, id, happened_at
       FROM ${source} e WHERE machine IS NOT NULL AND routine IS NOT NULL AND kind IN ('routine', 'check') AND ${where}
-      ORDER BY site, machine, routine, local_day, (kind = 'check' OR body ->> 'outcome' = 'done') DESC, happened_at DESC, id DESC`,
+      ORDER BY site, machine, routine, local_day, (kind = 'check' OR coalesce(body ->> 'outcome', 'done') = 'done') DESC, happened_at DESC, id DESC`,
   },
   latestCheck: {
     table: "latest_check",

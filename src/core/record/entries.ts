@@ -27,7 +27,8 @@ export const ChannelReading = Type.Object(
 );
 
 export const BODIES = {
-  routine: Type.Object({ outcome: Type.Enum(["done", "skipped"]), reason: Note, note: Note, broughtIn: optional(Type.Boolean()), assumed: optional(Type.Boolean()) }, closed),
+  /** Left out, the outcome is `done`, as in a fleet file. */
+  routine: Type.Object({ outcome: optional(Type.Enum(["done", "skipped"])), reason: Note, note: Note, broughtIn: optional(Type.Boolean()), assumed: optional(Type.Boolean()) }, closed),
   check: Type.Object({ channels: Type.Array(ChannelReading, { minItems: 1, maxItems: 200 }), note: Note }, closed),
   counter: Type.Object({ counter: Type.Enum([...COUNTERS]), value: Type.Number({ minimum: 0 }), reset: optional(Type.Boolean()), broughtIn: optional(Type.Boolean()) }, closed),
   "print-day": Type.Object({ date: Day, prints: Type.Boolean(), broughtIn: optional(Type.Boolean()) }, closed),

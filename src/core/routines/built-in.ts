@@ -15,8 +15,17 @@ const weekly: Trigger = { every: { weeks: 1 } };
 const monthly: Trigger = { every: { months: 1 } };
 const wet: Hazard[] = ["moving-parts", "waste-ink"];
 
+/** Names for narrow places. */
+const SHORT: Record<string, string> = {
+  R01: "Check", R02: "White", R03: "Pre-print", R04: "Cleans", R05: "UV opening", R06: "Check", R07: "3 points", R08: "Waste", R10: "Water cap", R11: "Wet cap",
+  R12: "Flush", R13: "Shutdown", R14: "Exercise", R15: "Check print", R16: "Surround, caps", R17: "Station, sump", R18: "Cap, filter", R19: "Caps, spit box",
+  R20: "Basic clean", R21: "Deep clean", R22: "White shift", R24: "Head to rails", R25: "Service station", R26: "Surround, caps", R27: "White clean", R28: "Colour clean",
+  R29: "Cap soak", R30: "Air filters", R31: "Rails", R32: "Strip", R33: "Wipers, pads", R36: "Seal test", R40: "Drying cap", R41: "Foams", R42: "Waste cartridge",
+  R43: "Blade", R44: "Repack", R47: "Surround", R48: "Interior",
+};
+
 const routine = (id: string, name: string, handsMinutes: number, waitMinutes: number, rest: Omit<Routine, "id" | "name">): Routine => ({
-  id, name, handsMinutes, waitMinutes, ...rest,
+  id, name, short: SHORT[id] ?? name, handsMinutes, waitMinutes, ...rest,
 });
 
 export const BUILT_IN: readonly Routine[] = [

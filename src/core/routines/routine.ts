@@ -8,6 +8,8 @@ export type Step = { kind: "do" | "look" | "measure" | "nozzle-check" | "wait" |
 /** A routine as it can fall due and be done. A house's own has the part that a fleet file carries. */
 export type Routine = HouseRoutine & {
   rule?: Rule;
+  /** For narrow places; left out: the name. */
+  short?: string;
   handsMinutes?: number;
   waitMinutes?: number;
   /** Whoever may do it; left out: the skill of the machine's class. */

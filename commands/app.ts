@@ -1,0 +1,76 @@
+import { type ChildProcess, spawn, spawnSync } from "node:child_process";
+import { createHash, randomBytes } from "node:crypto";
+import { existsSync, mkdirSync, openSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { brotliCompressSync, constants } from "node:zlib";
+import { Fault, say } from "./say.ts";
+
+export const STATE = ".zesty";
+
+/** A secret of this checkout, made at first use. */
+export function secret(): string {
+  mkdirSync(STATE, { recursive: true });
+  const file = join(STATE, "secret");
+  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString("hex"), { mode: 0o600 });
+  return readFileSync(file, "utf8");
+}
+
+/** Builds the application where a source is newer than the last build. */
+export function build(): void {
+  const mark = sourceMark();
+  const stamp = join(STATE, "build.stamp");
+  if (existsSync(".next/BUILD_ID") && existsSync(stamp) && readFileSync(stamp, "utf8") === mark) return;
+  say("Building the application (about a minute the first time) …");
+  mkdirSync(STATE, { recursive: true });
+  const result = spawnSync("node_modules/.bin/next", ["build"], { encoding: "utf8", env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", ZESTY_BUILD: "1", NODE_ENV: "production" }, maxBuffer: 64 * 1024 * 1024 });
+  writeFileSync(join(STATE, "build.log"), `${result.stdout}${result.stderr}`);
+  if (result.status !== 0) throw new Fault(`The build failed (whole output: ${STATE}/build.log):\n${`${result.stdout}${result.stderr}`.trim().split("\n").slice(-30).join("\n")}`);
+  compress(".next/static");
+  writeFileSync(stamp, mark);
+}
+
+/** Sizes and times of all sources as one text. */
+function sourceMark(): string {
+  const hash = createHash("sha256");
+  const walk = (path: string) => {
+    const stat = statSync(path);
+    if (stat.isDirectory()) for (const name of readdirSync(path).sort()) walk(join(path, name));
+    else hash.update(`${path} ${stat.size} ${stat.mtimeMs}\n`);
+  };
+  for (const path of ["src", "next.config.ts", "postcss.config.mjs", "package-lock.json"]) walk(path);
+  return hash.digest("hex");
+}
+
+function compress(folder: string): void {
+  for (const name of readdirSync(folder, { recursive: true, encoding: "utf8" })) {
+    const path = join(folder, name);
+    if (!/\.(js|css)$/.test(name) || !statSync(path).isFile()) continue;
+    writeFileSync(`${path}.br`, brotliCompressSync(readFileSync(path), { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } }));
+  }
+}
+
+export type ServerOptions = { port: number; databaseUrl: string; demo?: boolean; dev?: boolean; now?: string; log: string; env?: Record<string, string> };
+
+export function startServer({ port, databaseUrl, demo, dev, now, log, env }: ServerOptions): ChildProcess {
+  const out = openSync(log, "a");
+  return spawn(process.execPath, ["server.mjs"], {
+    detached: true,
+    stdio: ["ignore", out, out],
+    env: {
+      ...process.env, NODE_ENV: dev ? "development" : "production", NEXT_TELEMETRY_DISABLED: "1", PORT: String(port), HOST: "127.0.0.1", ZESTY_URL: `http://127.0.0.1:${port}`,
+      ZESTY_SECRET: secret(), DATABASE_URL: databaseUrl, DATABASE_OWNER_URL: "", ZESTY_DEMO: demo ? "1" : "0", ZESTY_DEV: dev ? "1" : "0", ...(now ? { ZESTY_NOW: now } : {}), ...env,
+    },
+  });
+}
+
+/** Waits until the application answers. @throws Fault with the log's end where it does not come up. */
+export async function waitUntilUp(port: number, server: ChildProcess, log: string, seconds = 60): Promise<void> {
+  const until = Date.now() + seconds * 1000;
+  while (Date.now() < until) {
+    if (server.exitCode !== null) break;
+    const up = await fetch(`http://127.0.0.1:${port}/api/health`).then((response) => response.ok, () => false);
+    if (up) return;
+    await new Promise((done) => setTimeout(done, 150));
+  }
+  throw new Fault(`The application did not come up. The end of ${log}:\n${readFileSync(log, "utf8").trim().split("\n").slice(-15).join("\n")}`);
+}

@@ -1,0 +1,68 @@
+import { mkdirSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { parseArgs } from "node:util";
+import { sql } from "drizzle-orm";
+import { openDatabase } from "../src/ledger/database.ts";
+import { migrateDatabase } from "../src/ledger/migrate.ts";
+import { allSites } from "../src/ledger/settings.ts";
+import { build, STATE, secret, startServer, waitUntilUp } from "./app.ts";
+import { APP_ROLE, ensureDatabase, freePort, portIsFree } from "./postgres.ts";
+import { runningServer } from "./running.ts";
+import { Fault, run, say } from "./say.ts";
+
+const FIRST_PORT = 4780;
+
+await run(main);
+
+async function main(): Promise<void> {
+  const { values } = parseArgs({ options: { port: { type: "string" }, "no-demo": { type: "boolean" }, dev: { type: "boolean" } } });
+  mkdirSync(STATE, { recursive: true });
+  const running = runningServer();
+  if (running) {
+    say(`Zesty Anvil is running already at http://127.0.0.1:${running.port} (stop it with ./zesty stop).`);
+    return;
+  }
+  const port = await choosePort(values.port);
+  const demo = !values["no-demo"];
+  const urls = await ensureDatabase(demo ? "zesty" : "zesty_shop");
+  say("Bringing the database up to date …");
+  await migrateDatabase(urls.owner, process.env.DATABASE_URL ? undefined : APP_ROLE).catch((error) => {
+    throw new Fault(`The database can't be used: ${error instanceof AggregateError ? error.errors.map(String).join("; ") : error.message}. Is DATABASE_URL right, and the server running?`);
+  });
+  process.env.DATABASE_URL = urls.app;
+  process.env.ZESTY_SECRET = secret();
+  if (demo) await seedIfEmpty(urls.app);
+  if (!values.dev) build();
+  const log = join(STATE, "server.log");
+  writeFileSync(log, "");
+  const server = startServer({ port, databaseUrl: urls.app, demo, dev: values.dev, log });
+  writeFileSync(join(STATE, "server.json"), JSON.stringify({ pid: server.pid, port, demo }));
+  await waitUntilUp(port, server, log);
+  server.unref();
+  say(`\nZesty Anvil is at http://127.0.0.1:${port}`);
+  say(demo ? "Demo house Tern & Harrow. One click signs in: Ottoline Marsh (supervisor), Bram Teasel, Ngozi Fairweather, Ilse Quarrie, Tadeo Lund, Wren Abara (operators), Mirko Salt (technician)." : "The first page asks for the first supervisor, unless there is one already.");
+  process.exit(0);
+}
+
+async function seedIfEmpty(url: string): Promise<void> {
+  const { db, pool } = openDatabase(url, 2);
+  const empty = (await allSites(db)).length === 0;
+  if (empty) {
+    say("Making the demo house and its ninety days …");
+    const { seedDemo } = await import("../src/demo/seed.ts");
+    await seedDemo(db);
+    await db.execute(sql`ANALYZE`).catch(() => {});
+  }
+  await pool.end();
+}
+
+async function choosePort(wanted?: string): Promise<number> {
+  if (wanted !== undefined) {
+    const port = Number(wanted);
+    if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Fault(`“${wanted}” is no port; expected a number from 1 to 65535.`);
+    if (!(await portIsFree(port))) throw new Fault(`Port ${port} is in use by another program. Choose another with --port, or stop that program.`);
+    return port;
+  }
+  for (let port = FIRST_PORT; port < FIRST_PORT + 20; port++) if (await portIsFree(port)) return port;
+  return freePort();
+}

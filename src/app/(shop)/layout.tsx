@@ -1,0 +1,16 @@
+import type { ReactNode } from "react";
+import { Masthead } from "../../ui/masthead.tsx";
+import { database } from "../../work/database.ts";
+import { loadShop } from "../../work/shop.ts";
+import { pageActor } from "../page-actor.ts";
+
+export default async function ShopLayout({ children }: { children: ReactNode }) {
+  const actor = await pageActor();
+  const shop = await loadShop(database(), actor.site);
+  return (
+    <>
+      <Masthead name={actor.name} role={actor.role} site={shop.site.name} />
+      {children}
+    </>
+  );
+}

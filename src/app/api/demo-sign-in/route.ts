@@ -1,0 +1,19 @@
+import { Type } from "typebox";
+import { accept } from "../../../core/record/validate.ts";
+import { signIn } from "../../../work/auth.ts";
+import { isDemo } from "../../../work/mode.ts";
+import { Refusal } from "../../../work/refusal.ts";
+import { answer, bodyJson } from "../../http.ts";
+import { signedIn } from "../../signed-in.ts";
+
+const Choice = Type.Object({ person: Type.String({ minLength: 1, maxLength: 200 }) }, { additionalProperties: false });
+
+/** One click, in demo mode only. */
+export const POST = (request: Request) =>
+  answer(request, async () => {
+    if (!isDemo()) throw new Refusal(404, "There is no such page.");
+    const accepted = accept(Choice, await bodyJson(request, 10_000));
+    if ("problems" in accepted) throw new Refusal(400, "Who signs in?", accepted.problems);
+    const { DEMO_PASSWORD } = await import("../../../demo/password.ts");
+    return signedIn(await signIn(accepted.value.person, DEMO_PASSWORD, "demo", request.headers));
+  });

@@ -1,0 +1,11 @@
+import { signIn } from "../../../work/auth.ts";
+import { database } from "../../../work/database.ts";
+import { foundShop } from "../../../work/people.ts";
+import { answer, bodyJson } from "../../http.ts";
+import { signedIn } from "../../signed-in.ts";
+
+export const POST = (request: Request) =>
+  answer(request, async () => {
+    const { name, password } = await foundShop(database(), await bodyJson(request, 10_000));
+    return signedIn(await signIn(name, password, request.headers.get("x-zesty-address") ?? "unknown", request.headers));
+  });

@@ -1,0 +1,53 @@
+import { headSeq } from "../../../ledger/reading.ts";
+import { actorOf } from "../../../work/auth.ts";
+import { database } from "../../../work/database.ts";
+import { watch } from "../../../work/live.ts";
+import { answerTo } from "../../http.ts";
+
+export const dynamic = "force-dynamic";
+
+const HEARTBEAT_MS = 15_000;
+
+/** Server-sent events that carry only the ledger's last place. */
+export const GET = (request: Request) =>
+  answerTo(request, async (actor) => {
+    const encoder = new TextEncoder();
+    let end = () => {};
+    const stream = new ReadableStream<Uint8Array>({
+      async start(controller) {
+        const send = (text: string) => {
+          try {
+            controller.enqueue(encoder.encode(text));
+          } catch {
+            end();
+          }
+        };
+        const say = (seq: number | "resync") => send(`data: ${JSON.stringify({ seq })}\n\n`);
+        const unwatch = watch(actor.site, (message) => say(message === "resync" ? "resync" : message.seq));
+        const heartbeat = setInterval(async () => {
+          // A session that was ended hears nothing more.
+          const still = await actorOf(request.headers).catch(() => actor);
+          if (still) send(": still here\n\n");
+          else {
+            send("event: ended\ndata: {}\n\n");
+            end();
+          }
+        }, HEARTBEAT_MS);
+        end = () => {
+          clearInterval(heartbeat);
+          unwatch();
+          try {
+            controller.close();
+          } catch {
+            // Closed by the browser already.
+          }
+          end = () => {};
+        };
+        request.signal.addEventListener("abort", () => end());
+        send("retry: 1000\n\n");
+        say(await headSeq(database(), actor.site));
+      },
+      cancel: () => end(),
+    });
+    return new Response(stream, { headers: { "content-type": "text/event-stream", "cache-control": "no-store", "x-accel-buffering": "no" } });
+  });

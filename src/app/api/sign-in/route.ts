@@ -1,0 +1,16 @@
+import { Type } from "typebox";
+import { accept } from "../../../core/record/validate.ts";
+import { signIn } from "../../../work/auth.ts";
+import { Refusal } from "../../../work/refusal.ts";
+import { answer, bodyJson } from "../../http.ts";
+import { signedIn } from "../../signed-in.ts";
+
+const Credentials = Type.Object({ name: Type.String({ minLength: 1, maxLength: 200 }), password: Type.String({ minLength: 1, maxLength: 200 }) }, { additionalProperties: false });
+
+export const POST = (request: Request) =>
+  answer(request, async () => {
+    const accepted = accept(Credentials, await bodyJson(request, 10_000));
+    if ("problems" in accepted) throw new Refusal(400, "Name and password are needed.", accepted.problems);
+    const { name, password } = accepted.value;
+    return signedIn(await signIn(name, password, request.headers.get("x-zesty-address") ?? "unknown", request.headers));
+  });

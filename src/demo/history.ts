@@ -1,0 +1,207 @@
+import { uuidv7 } from "uuidv7";
+import { type Day, isoDay, toDay, weekday } from "../core/calendar/day.ts";
+import { instantOf, localDay } from "../core/calendar/site-time.ts";
+import { type CounterSeries, counterSeries } from "../core/due/counter.ts";
+import { dueOfMachine } from "../core/due/due-work.ts";
+import { type MachineFacts, machineSettings } from "../core/due/facts.ts";
+import { channelsOf } from "../core/fleet/channels.ts";
+import type { Machine, Person, Reading } from "../core/fleet/schema.ts";
+import type { ChannelCheck } from "../core/nozzles/readiness.ts";
+import type { Routine } from "../core/routines/routine.ts";
+import { skillFor } from "../core/routines/routine.ts";
+import type { NewEntry } from "../ledger/append.ts";
+import { dayClosedEntry, outcomesOf } from "../work/close-days.ts";
+import { wordsOf } from "../work/record.ts";
+import type { Shop } from "../work/shop.ts";
+
+/** How far the demo house's history goes back. */
+export const DEMO_DAYS = 90;
+/** Share of the machines whose opening is done already, whatever the hour. */
+const OPENED_SHARE = 0.6;
+
+/** Numbers that look random and are the same each time (mulberry32). */
+function randomFrom(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
+    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}
+
+/** Ninety days of entries in a demo shop, up to `now`; today partly done. */
+export function demoHistory(shop: Shop, today: Day, now: Date): NewEntry[] {
+  return new House(shop, today, now).entries;
+}
+
+type Doing = { routine: string; day: Day; outcome: "done" | "skipped" };
+
+class House {
+  readonly entries: NewEntry[] = [];
+  private readonly random = randomFrom(20_261_125);
+  private readonly doings = new Map<string, Doing[]>();
+  private readonly readings = new Map<string, Map<string, Reading[]>>();
+  private readonly reports: { machine: string; kind: "prompt" | "sign"; what: string; day: Day }[] = [];
+
+  constructor(private readonly shop: Shop, private readonly today: Day, private readonly now: Date) {
+    for (let day = today - DEMO_DAYS; day <= today; day++) {
+      this.stories(day);
+      if (shop.rules.works(day)) this.workDay(day);
+      this.count(day);
+      if (day < today) this.entries.push(dayClosedEntry(shop, day, shop.machines.flatMap((machine) => outcomesOf(shop, this.facts(machine, day), day))));
+    }
+    this.entries.sort((a, b) => a.happenedAt.getTime() - b.happenedAt.getTime());
+  }
+
+  private facts(machine: Machine, on: Day): MachineFacts {
+    const counters = new Map<string, CounterSeries>();
+    for (const [name, readings] of this.readings.get(machine.id) ?? []) counters.set(name, counterSeries(readings, on));
+    const mine = this.reports.filter((report) => report.machine === machine.id && report.day <= on);
+    return {
+      ...machineSettings(machine, this.shop.rules),
+      doings: this.doings.get(machine.id) ?? [],
+      counters,
+      prompts: mine.filter(({ kind }) => kind === "prompt").map(({ what, day }) => ({ routine: what, day })),
+      signs: mine.filter(({ kind }) => kind === "sign").map(({ what, day }) => ({ sign: what, day })),
+      moves: new Map(),
+    };
+  }
+
+  private workDay(day: Day): void {
+    const machines = this.shop.machines;
+    const opened = Math.ceil(machines.length * OPENED_SHARE);
+    machines.forEach((machine, place) => {
+      const facts = this.facts(machine, day);
+      if (facts.since > day) return;
+      const due = dueOfMachine(facts, this.shop.rules, day, 1).filter(({ state }) => state !== "done" && state !== "skipped");
+      const covered = new Set<string>();
+      // What covers others comes first, so that they are not done twice.
+      const sorted = due.sort((a, b) => (this.shop.rules.reach.get(b.routine)?.length ?? 1) - (this.shop.rules.reach.get(a.routine)?.length ?? 1));
+      for (const { routine: id, beat } of sorted) {
+        const routine = this.shop.rules.book.get(id);
+        if (!routine || covered.has(id) || this.leftUndone(machine, routine, beat, day)) continue;
+        const at = this.timeOf(day, beat, place, opened);
+        if (!at) continue;
+        if (this.doRoutine(machine, routine, day, at)) for (const each of this.shop.rules.reach.get(id) ?? []) covered.add(each);
+      }
+    });
+  }
+
+  /** What people forget, put off or could not do that day. */
+  private leftUndone(machine: Machine, routine: Routine, beat: string | undefined, day: Day): boolean {
+    if (machine.id === "smelt" && beat === "closing" && day === this.lastWorkDayBefore(this.today)) return true;
+    if (!beat && day >= this.today - 2 && ["sprat", "fathom", "longshore", "wigeon"].includes(machine.id)) return true;
+    return this.random() < (beat ? 0.02 : 0.3);
+  }
+
+  private lastWorkDayBefore(day: Day): Day {
+    let last = day - 1;
+    while (!this.shop.rules.works(last)) last--;
+    return last;
+  }
+
+  /** A moment for a beat's work; today only what can be over by now, and of the openings a part. */
+  private timeOf(day: Day, beat: string | undefined, place: number, opened: number): Date | undefined {
+    const zone = this.shop.site.timeZone;
+    const between = (from: string, to: string, share: number) => {
+      const [start, end] = [instantOf(day, from, zone).getTime(), instantOf(day, to, zone).getTime()];
+      const last = day === this.today ? Math.min(end, this.now.getTime()) : end;
+      return last > start ? new Date(start + Math.round((last - start) * share)) : undefined;
+    };
+    if (beat === "opening") {
+      if (day === this.today && place >= opened) return undefined;
+      return between("04:00", "07:50", (place + 0.3 + this.random() * 0.5) / (this.shop.machines.length + 1));
+    }
+    const [from, to] = beat === "midday" ? ["11:20", "12:50"] : beat === "closing" ? ["19:20", "21:20"] : ["08:10", "18:40"];
+    const planned = between(from, to, 0.05 + this.random() * 0.9);
+    if (day !== this.today || !planned) return planned;
+    // Today's later work is done only where its whole span has passed, and never all of it.
+    return instantOf(day, to, zone) <= this.now && place % 3 !== 0 ? planned : undefined;
+  }
+
+  private personFor(machine: Machine, routine: Routine, at: Date): Person | undefined {
+    const skill = skillFor(routine, machine);
+    const local = new Intl.DateTimeFormat("en-GB", { timeZone: this.shop.site.timeZone, hour: "2-digit", minute: "2-digit" }).format(at);
+    const shifts = new Set((this.shop.calendar.shifts ?? []).filter(({ from, to }) => local >= from && local < to).map(({ id }) => id));
+    const able = this.shop.people.filter((person) => person.role !== "viewer" && person.skills?.includes(skill) && person.shifts?.some((id) => shifts.has(id)));
+    const operators = able.filter(({ role }) => role === "operator");
+    const from = operators.length ? operators : able;
+    return from[Math.floor(this.random() * from.length)];
+  }
+
+  private doRoutine(machine: Machine, routine: Routine, day: Day, at: Date): boolean {
+    const person = this.personFor(machine, routine, at);
+    if (!person) return false;
+    if (routine.isCheck) this.add("check", machine.id, routine.id, person.id, at, { channels: this.check(machine, day) });
+    else this.add("routine", machine.id, routine.id, person.id, at, { outcome: "done" });
+    this.doings.set(machine.id, [...(this.doings.get(machine.id) ?? []), { routine: routine.id, day, outcome: "done" }]);
+    return true;
+  }
+
+  /** A check's counts: mostly good, with the house's stories in them. */
+  private check(machine: Machine, day: Day): ChannelCheck[] {
+    const back = this.today - day;
+    const dry = back >= 18 && back <= 24;
+    const capFailed = machine.id === "shanny" && back >= 40 && back <= 42;
+    return channelsOf(machine).map(({ id, ink }) => {
+      if (ink === "varnish") return { id, missing: 0, weak: 0, deflected: 0, neighbours: false, unread: true };
+      const white = ink === "white";
+      let missing = this.random() < (white ? 0.1 : 0.025) ? 1 : 0;
+      let weak = this.random() < (white ? 0.08 : 0.02) + (dry ? 0.25 : 0) ? 1 : 0;
+      if (machine.id === "teal" && id === "H2/W2") missing = Math.max(0, Math.round(3.4 - back / 9 + (this.random() - 0.5)));
+      if (machine.id === "teal" && id === "H2/W2" && back === 0) missing = 3;
+      if (capFailed) missing = 4 + Math.floor(this.random() * 9);
+      if (dry && white) weak += 1;
+      if (back === 0 && machine.id !== "teal") missing = machine.id === "sprat" && id === "H2/W1" ? 1 : 0;
+      if (back === 0) weak = machine.id === "lamprey" && id === "H2/W2" ? 1 : 0;
+      return { id, missing, weak, deflected: back > 0 && this.random() < 0.01 ? 1 : 0, neighbours: missing >= 4 };
+    });
+  }
+
+  private stories(day: Day): void {
+    const back = this.today - day;
+    const at = (time: string) => instantOf(day, time, this.shop.site.timeZone);
+    if (back === 40) {
+      this.add("care", "shanny", null, "mirko", at("10:20"), { what: "repair", note: "New cap: the seal had a crack at its left end." });
+      this.add("note", "shanny", null, "mirko", at("10:25"), { text: "All channels poor after a load, pad dry: the cap leaked." });
+    }
+    if (back === 21) this.add("note", "pochard", null, "ottoline", at("09:05"), { text: "Humidifier out since Friday; 34 % at the wall. Spare one ordered." });
+    if (back === 5) this.add("care", "dory", null, "mirko", at("10:40"), { what: "wake", note: "Back from storage: loaded line by line, three cleans." });
+    if (back === 1) this.report("prompt", "wigeon", "R41", day, at("10:15"), "mirko");
+    if (back === 2) this.report("sign", "pochard", "mist-on-rails", day, at("09:30"), "ottoline");
+  }
+
+  private report(kind: "prompt" | "sign", machine: string, what: string, day: Day, at: Date, person: string): void {
+    // A weekend's report is entered on the next day that somebody is there, so it stays on the shift.
+    if (!this.shop.rules.works(day)) return this.report(kind, machine, what, day - 1, new Date(at.getTime() - 86_400_000), person);
+    this.reports.push({ machine, kind, what, day });
+    this.add(kind, machine, kind === "prompt" ? what : null, person, at, kind === "sign" ? { sign: what } : {});
+  }
+
+  /** Readings on Mondays and Thursdays: what a machine prints a day, more before the regatta. */
+  private count(day: Day): void {
+    if (!this.shop.rules.works(day) || ![1, 4].includes(weekday(day))) return;
+    for (const machine of this.shop.machines)
+      for (const { name } of machine.counters ?? []) {
+        const ofMachine = this.readings.get(machine.id) ?? new Map<string, Reading[]>();
+        this.readings.set(machine.id, ofMachine);
+        const before = ofMachine.get(name) ?? [];
+        const last = before.at(-1);
+        const aDay = name === "cleans" ? 2.2 : name === "run-hours" ? 8.5 : (machine.fullUse?.perWorkDay ?? 50) * 0.62;
+        const awake = !machine.asleep?.some(({ from, to }) => day >= toDay(from) && day <= toDay(to));
+        const grown = last && awake ? (day - toDay(last.on)) * 0.71 * aDay * (0.8 + this.random() * 0.4) : 0;
+        const value = Math.round((last?.value ?? 8000 + machine.id.length * 3210) + grown);
+        const at = instantOf(day, name === "cleans" ? "08:20" : "08:15", this.shop.site.timeZone);
+        if (at > this.now) continue;
+        ofMachine.set(name, [...before, { on: isoDay(day), value }]);
+        this.add("counter", machine.id, null, "ottoline", at, { counter: name, value });
+      }
+  }
+
+  private add(kind: string, machine: string, routine: string | null, person: string, happenedAt: Date, body: Record<string, unknown>): void {
+    this.entries.push({
+      id: uuidv7(), kind, machine, routine, person, happenedAt, localDay: isoDay(localDay(happenedAt, this.shop.site.timeZone)), body, words: wordsOf(this.shop, person, kind, machine, routine, body),
+    });
+  }
+}

@@ -1,0 +1,19 @@
+import { localDay } from "../core/calendar/site-time.ts";
+import type { Database } from "../ledger/database.ts";
+import { setPassword } from "../work/auth.ts";
+import { now } from "../work/clock.ts";
+import { foundSite } from "../work/fleet.ts";
+import { demoHistory } from "./history.ts";
+import { demoHouse } from "./house.ts";
+import { DEMO_PASSWORD } from "./password.ts";
+
+export const DEMO_SITE = "demo";
+
+/** Makes the demo house with its ninety days, as seen from now. */
+export async function seedDemo(db: Database): Promise<void> {
+  const zone = "Europe/Lisbon";
+  const today = localDay(now(), zone);
+  const house = demoHouse(today);
+  await foundSite(db, DEMO_SITE, house, (shop) => demoHistory(shop, today, now()));
+  for (const person of house.people ?? []) await setPassword(DEMO_SITE, person, DEMO_PASSWORD);
+}

@@ -1,0 +1,26 @@
+import { sql } from "drizzle-orm";
+import type { Connection } from "./database.ts";
+
+export type FactRow = { machine: string; fact: "busy" | "release" | "active" | "voided"; entryId: string; happenedAt: Date; person: string | null; body: Record<string, unknown> };
+export type CheckRow = { machine: string; channel: string; missing: number; weak: number; deflected: number; neighbours: boolean; unread: boolean; entryId: string; happenedAt: Date; localDay: string };
+export type DoneRow = { machine: string; routine: string; day: string; happenedAt: Date; outcome: string; entryId: string };
+
+/** What a machine's state word is judged from: last facts, last check by channel, what was done today and yesterday. */
+export async function conditionRows(db: Connection, site: string, days: { from: string; today: string }, machines?: string[]) {
+  const mine = machines ? sql`AND machine = ANY(${sql.param(machines)})` : sql``;
+  const [facts, checks, done, missed] = await Promise.all([
+    db.execute<FactRow>(sql`SELECT machine, fact, entry_id AS "entryId", happened_at AS "happenedAt", person, body FROM machine_fact WHERE site = ${site} ${mine}`),
+    db.execute<CheckRow>(sql`
+      SELECT machine, channel, missing, weak, deflected, neighbours, unread, entry_id AS "entryId", happened_at AS "happenedAt", local_day AS "localDay"
+      FROM latest_check WHERE site = ${site} ${mine} ORDER BY machine, channel`),
+    db.execute<DoneRow>(sql`
+      SELECT machine, routine, day, happened_at AS "happenedAt", outcome, entry_id AS "entryId" FROM settled_day WHERE site = ${site} AND day BETWEEN ${days.from} AND ${days.today} ${mine}`),
+    db.execute<{ machine: string; day: string; routine: string; beat: string | null; key: string }>(sql`
+      SELECT machine, day, routine, beat, key FROM day_outcome WHERE site = ${site} AND outcome = 'missed' AND day >= ${days.from} AND day < ${days.today} ${mine} ORDER BY day DESC, routine`),
+  ]);
+  // Raw queries give instants as text or Date by driver setting; hold them to Date here.
+  const dated = <Row extends { happenedAt: Date }>(rows: Row[]) => rows.map((row) => ({ ...row, happenedAt: new Date(row.happenedAt) }));
+  return { facts: dated(facts.rows), checks: dated(checks.rows), done: dated(done.rows), missed: missed.rows };
+}
+
+export type ConditionRows = Awaited<ReturnType<typeof conditionRows>>;

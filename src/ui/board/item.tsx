@@ -1,0 +1,126 @@
+"use client";
+import Link from "next/link";
+import { Popover } from "radix-ui";
+import { useState } from "react";
+import { toast } from "sonner";
+import type { ItemView, MachineRow } from "../../work/board.ts";
+import { entryOf, Said, sendEntries } from "../send.ts";
+
+const MARKS: Record<ItemView["state"], { mark: string; words: string }> = {
+  done: { mark: "✓", words: "done" },
+  skipped: { mark: "–", words: "skipped" },
+  overdue: { mark: "!", words: "overdue" },
+  due: { mark: "•", words: "due" },
+  open: { mark: "◦", words: "may be done" },
+  coming: { mark: "·", words: "coming" },
+};
+
+/** Sends one entry, says so, and offers to take it back. */
+export async function enter(sent: Parameters<typeof entryOf>[0], said: string): Promise<boolean> {
+  const entry = entryOf(sent);
+  try {
+    await sendEntries([entry]);
+    toast(said, {
+      action: {
+        label: "Undo",
+        onClick: () =>
+          void sendEntries([entryOf({ kind: "amendment", amends: entry.id, body: { why: "Entered by mistake", struck: true } })]).then(
+            () => toast("Struck out; both stay in the ledger."),
+            (error) => toast.error(error instanceof Said ? error.message : String(error)),
+          ),
+      },
+    });
+    return true;
+  } catch (error) {
+    toast.error(error instanceof Said ? error.message : String(error));
+    return false;
+  }
+}
+
+/** The instant of a wall-clock time today as this device's clock has it; later than now means yesterday. */
+export function instantAt(time: string): string {
+  const [hours, minutes] = time.split(":").map(Number);
+  const at = new Date();
+  at.setHours(hours ?? 0, minutes ?? 0, 0, 0);
+  if (at.getTime() > Date.now() + 60_000) at.setDate(at.getDate() - 1);
+  return at.toISOString();
+}
+
+/** One piece of due work: its mark and short name; opened, why, and what can be entered. */
+export function Item({ item, machine, mayRecord, wide }: { item: ItemView; machine: Pick<MachineRow, "id" | "name">; mayRecord: boolean; wide?: boolean }) {
+  const [open, setOpen] = useState(false);
+  const { mark, words } = MARKS[item.state];
+  const over = item.state === "done" || item.state === "skipped";
+  const tone = item.late ? "text-stop font-semibold" : over ? "text-soft" : item.state === "coming" || item.state === "open" ? "text-soft" : "";
+  const when = over && item.doneAt ? item.doneAt : item.late ? "late" : wide || item.dueWords === "today" ? "" : item.dueWords;
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger className={`inline-flex items-baseline gap-1 whitespace-nowrap rounded-sm px-0.5 hover:bg-tint ${tone}`} aria-label={`${machine.name}: ${item.name}, ${item.late ? "late" : words}${item.doneAt ? ` at ${item.doneAt}` : ""}`}>
+        <span aria-hidden="true" className="inline-block w-2.5 text-center font-semibold">
+          {mark}
+        </span>
+        {wide ? item.name : item.short}
+        {when && <span className="figure">{when}</span>}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content align="start" sideOffset={4} collisionPadding={8} className="z-20 w-80 rounded-sm border border-soft bg-raised p-3 shadow-lg">
+          <ItemDetail item={item} machine={machine} mayRecord={mayRecord} close={() => setOpen(false)} />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function ItemDetail({ item, machine, mayRecord, close }: { item: ItemView; machine: Pick<MachineRow, "id" | "name">; mayRecord: boolean; close: () => void }) {
+  const [time, setTime] = useState("");
+  const [reason, setReason] = useState("");
+  const over = item.state === "done" || item.state === "skipped";
+  const done = async () => {
+    if (await enter({ kind: "routine", machine: machine.id, routine: item.routine, happenedAt: time ? instantAt(time) : undefined, body: { outcome: "done" } }, `${machine.name}: ${item.name} done.`)) close();
+  };
+  const skip = async () => {
+    if (await enter({ kind: "routine", machine: machine.id, routine: item.routine, body: { outcome: "skipped", reason } }, `${machine.name}: ${item.name} skipped.`)) close();
+  };
+  return (
+    <div className="grid gap-2">
+      <p className="font-semibold">
+        {item.name} <span className="font-normal text-soft">{item.routine}</span>
+      </p>
+      <ul className="list-disc pl-5 text-sm">
+        {item.why.map((why) => (
+          <li key={why}>{why}</li>
+        ))}
+        {item.minutes > 0 && <li>{item.minutes} min hands-on; skill {item.skill}</li>}
+      </ul>
+      {item.entry && <Link href={`/ledger/${item.entry}`}>Its entry</Link>}
+      {mayRecord && !over && (
+        <>
+          {item.isCheck ? (
+            <Link href={`/check?machines=${machine.id}&routine=${item.routine}`} className="press press-main">
+              Enter the check
+            </Link>
+          ) : (
+            <div className="flex items-end gap-2">
+              <button type="button" onClick={done} className="press press-main grow">
+                {time ? `Done at ${time}` : "Done now"}
+              </button>
+              <label className="grid text-sm">
+                or at
+                <input type="time" value={time} onChange={(event) => setTime(event.target.value)} className="field" />
+              </label>
+            </div>
+          )}
+          <div className="flex items-end gap-2 border-t border-hair pt-2">
+            <label className="grid grow text-sm">
+              Skip, because
+              <input value={reason} maxLength={500} onChange={(event) => setReason(event.target.value)} className="field" />
+            </label>
+            <button type="button" disabled={!reason.trim()} onClick={skip} className="press">
+              Skip
+            </button>
+          </div>
+        </>
+      )}
+    </div>
+  );
+}

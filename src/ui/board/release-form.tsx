@@ -1,0 +1,32 @@
+"use client";
+import { useState } from "react";
+import { enter, instantAt } from "./item.tsx";
+
+/** A supervisor lets a held machine print, with a reason, until a time. */
+export function ReleaseForm({ machine }: { machine: { id: string; name: string } }) {
+  const [reason, setReason] = useState("");
+  const [until, setUntil] = useState("18:00");
+  const release = () => {
+    const at = new Date(instantAt(until));
+    if (at.getTime() < Date.now()) at.setDate(at.getDate() + 1);
+    void enter({ kind: "release", machine: machine.id, body: { until: at.toISOString(), reason } }, `${machine.name} released until ${until}.`);
+  };
+  return (
+    <fieldset className="grid gap-2 border-t border-hair pt-2">
+      <legend className="sr-only">Release {machine.name}</legend>
+      <label className="grid text-sm">
+        Release it all the same, because
+        <input value={reason} maxLength={500} onChange={(event) => setReason(event.target.value)} className="field" />
+      </label>
+      <div className="flex items-end gap-2">
+        <label className="grid text-sm">
+          until
+          <input type="time" value={until} onChange={(event) => setUntil(event.target.value)} className="field" />
+        </label>
+        <button type="button" disabled={!reason.trim() || !until} onClick={release} className="press grow">
+          Release with care
+        </button>
+      </div>
+    </fieldset>
+  );
+}

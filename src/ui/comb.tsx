@@ -1,0 +1,68 @@
+/** What a comb shows of a channel's last check. */
+export type CombChannel = { id: string; ink: string; colour: string; missing: number; weak: number; deflected: number; neighbours: boolean; gone: boolean; unread: boolean; read: boolean };
+
+const TEETH = 18;
+
+/** How light a colour is, 0 to 1 (sRGB luminance, near enough for choosing a ground). */
+function lightness(colour: string): number {
+  const part = (at: number) => Number.parseInt(colour.slice(at, at + 2), 16) / 255;
+  return 0.3 * part(1) + 0.59 * part(3) + 0.11 * part(5);
+}
+
+/** Teeth of a comb: `gap` missing, `short` weak, `off` deflected; gaps side by side where neighbours are. */
+function teeth({ missing, weak, deflected, neighbours }: CombChannel): ("full" | "gap" | "short" | "off")[] {
+  const row = Array.from<"full" | "gap" | "short" | "off">({ length: TEETH }).fill("full");
+  const put = (count: number, kind: "gap" | "short" | "off", start: number, step: number) => {
+    for (let done = 0, at = start, tries = 0; done < Math.min(count, TEETH) && tries < TEETH * 3; tries++) {
+      if (row[at % TEETH] === "full") {
+        row[at % TEETH] = kind;
+        done++;
+        at += step;
+      } else at++;
+    }
+  };
+  put(missing, "gap", 5, neighbours ? 1 : 7);
+  put(Math.ceil(weak), "short", 2, 5);
+  put(Math.ceil(deflected), "off", 9, 5);
+  return row;
+}
+
+/** In words: “H2/W2, white: 3 missing”. */
+export function combWords(channel: CombChannel): string {
+  const { id, ink, missing, weak, deflected } = channel;
+  const name = `${id}, ${ink.replaceAll("-", " ")}`;
+  if (channel.gone) return `${name}: gone whole`;
+  if (!channel.read) return `${name}: not read`;
+  const parts = [missing ? `${missing} missing` : "", weak ? `${weak} weak` : "", deflected ? `${deflected} deflected` : ""].filter(Boolean);
+  return `${name}: ${parts.length ? parts.join(", ") : "none missing"}${channel.neighbours ? ", side by side" : ""}`;
+}
+
+/** The small picture of a channel: fine teeth in the ink's colour, gaps where nozzles are missing, short teeth where weak. */
+export function Comb({ channel, stale, width = 34, height = 15 }: { channel: CombChannel; stale?: boolean; width?: number; height?: number }) {
+  const light = lightness(channel.colour) > 0.62;
+  const ground = light ? "#2b2f33" : "#efe9dc";
+  const pitch = width / TEETH;
+  const words = combWords(channel);
+  return (
+    <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={words} className="shrink-0">
+      <title>{words}</title>
+      <rect width={width} height={height} rx="1.5" fill={channel.read || channel.gone ? ground : "none"} stroke="var(--hair)" strokeDasharray={channel.read || channel.gone ? undefined : "2 2"} />
+      {channel.read && !channel.gone && (
+        <g fill={channel.colour} opacity={stale ? 0.45 : 1}>
+          {teeth(channel).map((tooth, index) =>
+            tooth === "gap" ? null : (
+              <rect
+                // biome-ignore lint/suspicious/noArrayIndexKey: a tooth has no identity but its place
+                key={index}
+                x={index * pitch + pitch * 0.22}
+                y={tooth === "short" ? height * 0.55 : tooth === "off" ? height * 0.05 : height * 0.16}
+                width={Math.max(0.8, pitch * 0.55)}
+                height={tooth === "short" ? height * 0.3 : height * 0.68}
+              />
+            ),
+          )}
+        </g>
+      )}
+    </svg>
+  );
+}

@@ -1,0 +1,11 @@
+import type { Role } from "../core/fleet/vocabulary.ts";
+import { ACT_NAMES, type Act, mayDo } from "../core/safety/who-may.ts";
+import { Refusal } from "./refusal.ts";
+
+/** Who asks: a person of a site, signed in. */
+export type Actor = { site: string; personId: string; name: string; role: Role; sessionId: string };
+
+/** @throws Refusal 403 where the role may not. */
+export function authorise(actor: Actor, act: Act): void {
+  if (!mayDo(actor.role, act)) throw new Refusal(403, `A ${actor.role} may not ${ACT_NAMES[act]}. Ask a supervisor.`);
+}

@@ -1,0 +1,55 @@
+import { type Day, isoDay, mondayOf, toDay } from "../core/calendar/day.ts";
+import { counterSeries } from "../core/due/counter.ts";
+import { type MachineFacts, machineSettings } from "../core/due/facts.ts";
+import type { Machine } from "../core/fleet/schema.ts";
+import type { Connection } from "../ledger/database.ts";
+import { type DueRows, dueRows } from "../ledger/due-facts.ts";
+import type { Shop } from "./shop.ts";
+
+const READINGS_KEPT_DAYS = 400;
+
+/** The due engine's facts of machines from the projections, as known at the end of `on`. */
+export async function dueFacts(db: Connection, shop: Shop, on: Day, machines: readonly Machine[], from: Day = mondayOf(on) - 7): Promise<MachineFacts[]> {
+  const few = machines.length < shop.machines.length ? machines.map(({ id }) => id) : undefined;
+  const rows = await dueRows(db, shop.id, { from: isoDay(from), until: isoDay(on), readingsFrom: isoDay(on - READINGS_KEPT_DAYS) }, few);
+  const of = groupAll(rows);
+  return machines.map((machine) => factsOf(shop, machine, of(machine.id), on));
+}
+
+function factsOf(shop: Shop, machine: Machine, rows: DueRows, on: Day): MachineFacts {
+  const settings = machineSettings({ ...machine, printDayChanges: rows.changes.map(({ day, prints }) => ({ date: day, prints })) }, shop.rules);
+  const counters = new Map<string, { on: string; value: number; reset: boolean }[]>();
+  for (const { counter, day, value, reset } of rows.readings) {
+    const list = counters.get(counter) ?? [];
+    list.push({ on: day, value, reset });
+    counters.set(counter, list);
+  }
+  const moves = new Map<string, Map<Day, Day>>();
+  for (const { routine, due, toDay: to } of rows.moves) {
+    const ofRoutine = moves.get(routine) ?? new Map<Day, Day>();
+    ofRoutine.set(toDay(due), toDay(to));
+    moves.set(routine, ofRoutine);
+  }
+  return {
+    ...settings,
+    doings: rows.settled.map(({ routine, day, outcome }) => ({ routine, day: toDay(day), outcome })),
+    counters: new Map([...counters].map(([name, readings]) => [name, counterSeries(readings, on)])),
+    prompts: rows.reports.filter(({ kind }) => kind === "prompt").map(({ what, day }) => ({ routine: what, day: toDay(day) })),
+    signs: rows.reports.filter(({ kind }) => kind === "sign").map(({ what, day }) => ({ sign: what, day: toDay(day) })),
+    moves,
+  };
+}
+
+function groupAll(rows: DueRows): (machine: string) => DueRows {
+  const group = <Row extends { machine: string }>(list: Row[]) => {
+    const byMachine = new Map<string, Row[]>();
+    for (const row of list) {
+      const mine = byMachine.get(row.machine);
+      if (mine) mine.push(row);
+      else byMachine.set(row.machine, [row]);
+    }
+    return (machine: string) => byMachine.get(machine) ?? [];
+  };
+  const [settled, readings, changes, reports, moves] = [group(rows.settled), group(rows.readings), group(rows.changes), group(rows.reports), group(rows.moves)];
+  return (machine) => ({ settled: settled(machine), readings: readings(machine), changes: changes(machine), reports: reports(machine), moves: moves(machine) });
+}

@@ -1,0 +1,74 @@
+import type { Area, Calendar, HouseRoutine, Machine, Person, Site } from "../core/fleet/schema.ts";
+import { type Day, toDay } from "../core/calendar/day.ts";
+import { localDay } from "../core/calendar/site-time.ts";
+import { type ShopRules, shopRules } from "../core/due/facts.ts";
+import type { ReadinessSettings } from "../core/nozzles/readiness.ts";
+import type { Connection } from "../ledger/database.ts";
+import { currentSettings, type Setting, settingsMark } from "../ledger/settings.ts";
+import { now } from "./clock.ts";
+import { Refusal } from "./refusal.ts";
+
+/** The shop as its settings in force say. Print day changes and readings are not in `machines`: they are entries. */
+export type Shop = {
+  id: string;
+  mark: number;
+  site: Site;
+  areas: Area[];
+  calendar: Calendar;
+  people: Person[];
+  machines: Machine[];
+  routines: HouseRoutine[];
+  rules: ShopRules;
+  readiness: ReadonlyMap<string, Partial<ReadinessSettings>>;
+  settings: Setting[];
+};
+
+export type ShopBody = { site: Site; areas?: Area[]; calendar: Calendar; lists?: string[] };
+
+const kept = globalThis as { zestyShops?: Map<string, Shop> };
+
+/** A site's shop; read anew only when its settings have changed. @throws Refusal 404 where there is none. */
+export async function loadShop(db: Connection, siteId: string): Promise<Shop> {
+  kept.zestyShops ??= new Map();
+  const mark = await settingsMark(db, siteId);
+  const known = kept.zestyShops.get(siteId);
+  if (known?.mark === mark) return known;
+  const shop = shopOf(siteId, mark, await currentSettings(db, siteId));
+  if (!shop) throw new Refusal(404, "This shop has not been set up yet.");
+  kept.zestyShops.set(siteId, shop);
+  return shop;
+}
+
+export function shopOf(siteId: string, mark: number, settings: Setting[]): Shop | undefined {
+  // Settings passed their schema when they were written; the database keeps them as they were.
+  const bodies = <Body>(subject: string) => settings.filter((each) => each.subject === subject && !each.archived).map(({ body }) => body as unknown as Body);
+  const shop = bodies<ShopBody>("shop")[0];
+  if (!shop) return undefined;
+  const routines = bodies<HouseRoutine>("routine");
+  return {
+    id: siteId,
+    mark,
+    site: shop.site,
+    areas: shop.areas ?? [],
+    calendar: shop.calendar,
+    people: bodies<Person>("person"),
+    machines: bodies<Machine>("machine"),
+    routines,
+    rules: shopRules(shop.calendar, routines),
+    readiness: new Map(settings.filter(({ subject }) => subject === "readiness").map(({ id, body }) => [id, body as Partial<ReadinessSettings>])),
+    settings,
+  };
+}
+
+/** The site's day of an instant, the present one by default. */
+export const dayAt = (shop: Shop, instant: Date = now()): Day => localDay(instant, shop.site.timeZone);
+
+export const personName = (shop: Shop, id: string | null | undefined): string => (id ? (shop.people.find((person) => person.id === id)?.name ?? id) : "the application");
+
+export function machineOf(shop: Shop, id: string): Machine {
+  const machine = shop.machines.find((each) => each.id === id);
+  if (!machine) throw new Refusal(404, `There is no machine “${id.slice(0, 60)}” in this shop.`);
+  return machine;
+}
+
+export const sinceDay = (machine: Machine): Day => toDay(machine.since);
