@@ -78,11 +78,15 @@ class House {
       const covered = new Set<string>();
       // What covers others comes first, so that they are not done twice.
       const sorted = due.sort((a, b) => (this.shop.rules.reach.get(b.routine)?.length ?? 1) - (this.shop.rules.reach.get(a.routine)?.length ?? 1));
-      for (const { routine: id, beat } of sorted) {
+      // In the opening care comes before the check that looks at what it did.
+      const late = ({ routine, beat }: (typeof due)[number]) => (beat === "opening" && this.shop.rules.book.get(routine)?.isCheck ? 1 : 0);
+      sorted.sort((a, b) => late(a) - late(b));
+      for (const [order, { routine: id, beat }] of sorted.entries()) {
         const routine = this.shop.rules.book.get(id);
         if (!routine || covered.has(id) || this.leftUndone(machine, routine, beat, day)) continue;
-        const at = this.timeOf(day, beat, place, opened);
-        if (!at) continue;
+        const planned = this.timeOf(day, beat, place, opened);
+        if (!planned) continue;
+        const at = beat === "opening" ? new Date(Math.min(planned.getTime() + order * 60_000, day === this.today ? this.now.getTime() : Number.POSITIVE_INFINITY)) : planned;
         if (this.doRoutine(machine, routine, day, at)) for (const each of this.shop.rules.reach.get(id) ?? []) covered.add(each);
       }
     });
@@ -92,7 +96,8 @@ class House {
   private leftUndone(machine: Machine, routine: Routine, beat: string | undefined, day: Day): boolean {
     if (machine.id === "smelt" && beat === "closing" && day === this.lastWorkDayBefore(this.today)) return true;
     if (!beat && day >= this.today - 2 && ["sprat", "fathom", "longshore", "wigeon"].includes(machine.id)) return true;
-    return this.random() < (beat ? 0.02 : 0.3);
+    const quiet = beat !== undefined && day >= this.lastWorkDayBefore(this.today);
+    return this.random() < (quiet ? 0 : beat ? 0.02 : 0.3);
   }
 
   private lastWorkDayBefore(day: Day): Day {
@@ -111,7 +116,7 @@ class House {
     };
     if (beat === "opening") {
       if (day === this.today && place >= opened) return undefined;
-      return between("04:00", "07:50", (place + 0.3 + this.random() * 0.5) / (this.shop.machines.length + 1));
+      return between("04:00", "07:50", (place + 0.3) / (this.shop.machines.length + 1));
     }
     const [from, to] = beat === "midday" ? ["11:20", "12:50"] : beat === "closing" ? ["19:20", "21:20"] : ["08:10", "18:40"];
     const planned = between(from, to, 0.05 + this.random() * 0.9);

@@ -1,7 +1,8 @@
 /** What a comb shows of a channel's last check. */
 export type CombChannel = { id: string; ink: string; colour: string; missing: number; weak: number; deflected: number; neighbours: boolean; gone: boolean; unread: boolean; read: boolean };
 
-const TEETH = 18;
+/** A tooth with its gap takes at least so much, so that teeth are seen one by one. */
+const PITCH = 2.4;
 
 /** How light a colour is, 0 to 1 (sRGB luminance, near enough for choosing a ground). */
 function lightness(colour: string): number {
@@ -10,18 +11,18 @@ function lightness(colour: string): number {
 }
 
 /** Teeth of a comb: `gap` missing, `short` weak, `off` deflected; gaps side by side where neighbours are. */
-function teeth({ missing, weak, deflected, neighbours }: CombChannel): ("full" | "gap" | "short" | "off")[] {
-  const row = Array.from<"full" | "gap" | "short" | "off">({ length: TEETH }).fill("full");
-  const put = (count: number, kind: "gap" | "short" | "off", start: number, step: number) => {
-    for (let done = 0, at = start, tries = 0; done < Math.min(count, TEETH) && tries < TEETH * 3; tries++) {
-      if (row[at % TEETH] === "full") {
-        row[at % TEETH] = kind;
+function teeth({ missing, weak, deflected, neighbours }: CombChannel, count: number): ("full" | "gap" | "short" | "off")[] {
+  const row = Array.from<"full" | "gap" | "short" | "off">({ length: count }).fill("full");
+  const put = (many: number, kind: "gap" | "short" | "off", start: number, step: number) => {
+    for (let done = 0, at = start, tries = 0; done < Math.min(many, count) && tries < count * 3; tries++) {
+      if (row[at % count] === "full") {
+        row[at % count] = kind;
         done++;
         at += step;
       } else at++;
     }
   };
-  put(missing, "gap", 5, neighbours ? 1 : 7);
+  put(missing, "gap", Math.floor(count / 3), neighbours ? 1 : Math.max(2, Math.floor(count / 3)));
   put(Math.ceil(weak), "short", 2, 5);
   put(Math.ceil(deflected), "off", 9, 5);
   return row;
@@ -41,7 +42,8 @@ export function combWords(channel: CombChannel): string {
 export function Comb({ channel, stale, width = 34, height = 15 }: { channel: CombChannel; stale?: boolean; width?: number; height?: number }) {
   const light = lightness(channel.colour) > 0.62;
   const ground = light ? "#2b2f33" : "#efe9dc";
-  const pitch = width / TEETH;
+  const count = Math.max(5, Math.floor(width / PITCH));
+  const pitch = width / count;
   const words = combWords(channel);
   return (
     <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={words} className="shrink-0">
@@ -49,14 +51,14 @@ export function Comb({ channel, stale, width = 34, height = 15 }: { channel: Com
       <rect width={width} height={height} rx="1.5" fill={channel.read || channel.gone ? ground : "none"} stroke="var(--hair)" strokeDasharray={channel.read || channel.gone ? undefined : "2 2"} />
       {channel.read && !channel.gone && (
         <g fill={channel.colour} opacity={stale ? 0.45 : 1}>
-          {teeth(channel).map((tooth, index) =>
+          {teeth(channel, count).map((tooth, index) =>
             tooth === "gap" ? null : (
               <rect
                 // biome-ignore lint/suspicious/noArrayIndexKey: a tooth has no identity but its place
                 key={index}
                 x={index * pitch + pitch * 0.22}
                 y={tooth === "short" ? height * 0.55 : tooth === "off" ? height * 0.05 : height * 0.16}
-                width={Math.max(0.8, pitch * 0.55)}
+                width={pitch * 0.56}
                 height={tooth === "short" ? height * 0.3 : height * 0.68}
               />
             ),

@@ -29,7 +29,7 @@ export type MachineRow = {
   word: MachineState["word"]; why: string; evidence: string[]; checkedAt: string | null;
   prints: boolean; busyUntil: string | null; channels: ChannelView[];
   beats: Record<Beat, ItemView[]>; also: ItemView[];
-  missed: { day: string; names: string[] } | null;
+  missed: { day: string; names: string[]; closing: boolean } | null;
   next: { words: string; routine: string | null; isCheck: boolean };
 };
 export type BoardView = {
@@ -122,7 +122,7 @@ function rowOf(shop: Shop, machine: Machine, facts: MachineFacts, rows: Conditio
     channels: channelViews(machine, checks),
     beats: { opening: day.beats.opening.map(item), midday: day.beats.midday.map(item), closing: day.beats.closing.map(item) },
     also: day.also.map(item),
-    missed: missed && { day: missed.day, names: missed.names },
+    missed,
     next: {
       words:
         action.kind === "nothing" ? "Nothing more now" : action.kind === "recover" ? "Recover the held channels, then check again"

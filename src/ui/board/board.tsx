@@ -91,7 +91,7 @@ export function Board({ first, role }: { first: BoardView; role: Role }) {
         // biome-ignore lint/a11y/noNoninteractiveElementInteractions: keys pressed on the rows' boxes are heard here once
         <table ref={table} onKeyDown={keys} className="w-full table-fixed text-[0.86rem]">
           <colgroup>
-            <col className="w-7" /><col className="w-32" /><col /><col className="w-[7.6rem]" /><col className="w-[15%]" /><col className="w-[9.5%]" /><col className="w-[12.5%]" /><col className="w-[15%]" />
+            <col className="w-9" /><col className="w-32" /><col /><col className="w-[8.4rem]" /><col className="w-[13%]" /><col className="w-[11%]" /><col className="w-[13%]" /><col className="w-[19%]" />
           </colgroup>
           <thead className="sticky top-0 z-10 bg-sheet">
             <tr className="border-soft border-b text-left text-soft">
@@ -140,9 +140,12 @@ function grouped(view: BoardView, rows: MachineRow[]): { id: string; name: strin
   return groups;
 }
 
+/** The most pressing first. */
+const WORDS: MachineRow["word"][] = ["Hold", "Unchecked", "With care", "Printing", "Ready", "Asleep"];
+
 /** How many machines are in each state; a press shows only those. */
 function Tally({ rows, word, onWord }: { rows: MachineRow[]; word: string; onWord: (word: string) => void }) {
-  const words = [...new Set(rows.map((row) => row.word))].sort();
+  const words = WORDS.filter((each) => rows.some((row) => row.word === each));
   return (
     <fieldset className="flex flex-wrap gap-1 text-sm">
       <legend className="sr-only">Show only machines that are</legend>

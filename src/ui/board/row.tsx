@@ -15,15 +15,8 @@ type Props = { row: MachineRow; role: Role; chosen: boolean; onChoose: (id: stri
 /** One machine of the Board. */
 export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: Props) {
   const mayRecord = mayDo(role, "record");
-  const cell = (items: ItemView[]) =>
-    items.length > 0 && (
-      <div className="flex flex-wrap gap-x-1.5 leading-[1.25]">
-        {items.map((item) => (
-          <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} />
-        ))}
-      </div>
-    );
-  const combs = row.channels.slice(0, 8);
+  const cell = (items: ItemView[], checkFirst = false) => <Cell items={items} row={row} mayRecord={mayRecord} checkFirst={checkFirst} />;
+  const combWidth = Math.min(24, Math.floor((118 - 2 * row.channels.length) / Math.max(1, row.channels.length)));
   return (
     <tr className={`border-hair border-b align-middle ${chosen ? "bg-tint" : ""}`}>
       <td className="w-7 py-0.5 pl-3">
@@ -37,9 +30,12 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
       </th>
       <td className="max-w-0 py-0.5 pr-2">
         <Popover.Root>
-          <Popover.Trigger className="flex w-full items-baseline gap-2 rounded-sm text-left hover:bg-tint">
+          <Popover.Trigger className="flex w-full items-center gap-2 rounded-sm text-left hover:bg-tint">
             <StateMark word={row.word} />
-            <span className="truncate text-[0.84rem] text-soft">{row.missed ? `Missed ${row.missed.day}: ${row.missed.names.join(", ")}. ` : ""}{row.why}</span>
+            <span className="line-clamp-2 text-[0.8rem] text-soft leading-[1.15]">
+              {row.missed && <strong className="font-semibold text-stop">Missed {row.missed.day}: {row.missed.names.join(", ")}. </strong>}
+              {row.why}
+            </span>
           </Popover.Trigger>
           <Popover.Portal>
             <Popover.Content align="start" sideOffset={4} collisionPadding={8} className="z-20 grid w-96 gap-2 rounded-sm border border-soft bg-raised p-3 shadow-lg">
@@ -65,16 +61,56 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
         </Popover.Root>
       </td>
       <td className="py-0.5 pr-2">
-        <span className="flex flex-wrap gap-0.5">
-          {combs.map((channel) => (
-            <Comb key={channel.id} channel={channel} stale={row.word === "Unchecked"} width={26} height={13} />
+        <span className="flex gap-0.5">
+          {row.class !== "cij" && row.channels.map((channel) => (
+            <Comb key={channel.id} channel={channel} stale={row.word === "Unchecked"} width={combWidth} height={17} />
           ))}
         </span>
       </td>
-      <td className="py-0.5 pr-2">{cell(row.beats.opening)}</td>
+      <td className="py-0.5 pr-2">{cell(row.beats.opening, row.missed?.closing)}</td>
       <td className="py-0.5 pr-2">{cell(row.beats.midday)}</td>
       <td className="py-0.5 pr-2">{cell(row.beats.closing)}</td>
       <td className="py-0.5 pr-3">{cell(row.also)}</td>
     </tr>
   );
 });
+
+const SHOWN = 2;
+const over = ({ state }: ItemView) => state === "done" || state === "skipped";
+const RANK: Record<ItemView["state"], number> = { overdue: 0, due: 1, open: 2, coming: 3, skipped: 4, done: 4 };
+
+/** What is open by name, the most pressing first (after a missed closing the check); what is over, and what has no room, folded into a count that opens. */
+function Cell({ items, row, mayRecord, checkFirst }: { items: ItemView[]; row: MachineRow; mayRecord: boolean; checkFirst: boolean }) {
+  const rank = (item: ItemView) => (checkFirst && item.isCheck ? -1 : RANK[item.state]);
+  const open = items.filter((item) => !over(item)).sort((a, b) => rank(a) - rank(b) || (a.due < b.due ? -1 : 1));
+  const named = open.length === SHOWN + 1 ? open : open.slice(0, SHOWN);
+  const rest = items.filter((item) => !named.includes(item));
+  const done = rest.filter(over);
+  const last = done.map(({ doneAt }) => doneAt ?? "").sort().at(-1);
+  const words = done.length === rest.length ? (open.length === 0 && items.length > 1 ? `all ${items.length}` : done.length === 1 ? done[0]?.short : `${done.length}`) : `+${rest.length}`;
+  if (items.length === 0) return null;
+  return (
+    <div className="flex flex-wrap gap-x-1.5 leading-[1.2]">
+      {named.map((item) => (
+        <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} />
+      ))}
+      {rest.length === 1 && rest[0] && <Item item={rest[0]} machine={row} mayRecord={mayRecord} />}
+      {rest.length > 1 && (
+        <Popover.Root>
+          <Popover.Trigger className="inline-flex items-baseline gap-1 whitespace-nowrap rounded-sm px-0.5 text-soft hover:bg-tint" aria-label={`${row.name}: ${rest.map(({ name, state }) => `${name} ${state}`).join(", ")}`}>
+            {done.length === rest.length && <span aria-hidden="true" className="inline-block w-2.5 text-center font-semibold">✓</span>}
+            {words}
+            {open.length === 0 && last && <span className="figure">{last}</span>}
+          </Popover.Trigger>
+          <Popover.Portal>
+            <Popover.Content align="start" sideOffset={4} collisionPadding={8} className="z-10 grid max-h-96 gap-1.5 overflow-auto rounded-sm border border-soft bg-raised p-3 shadow-lg">
+              {rest.map((item) => (
+                <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} wide />
+              ))}
+            </Popover.Content>
+          </Popover.Portal>
+        </Popover.Root>
+      )}
+    </div>
+  );
+}

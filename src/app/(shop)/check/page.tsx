@@ -1,0 +1,19 @@
+import { CheckDesk } from "../../../ui/check/check-desk.tsx";
+import { board } from "../../../work/board.ts";
+import { database } from "../../../work/database.ts";
+import { loadShop } from "../../../work/shop.ts";
+import { pageActor } from "../../page-actor.ts";
+
+export const metadata = { title: "Nozzle check" };
+
+export default async function CheckPage({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+  const actor = await pageActor();
+  const wanted = await searchParams;
+  const text = (value: string | string[] | undefined) => (typeof value === "string" ? value : "");
+  const ids = text(wanted.machines).split(",").filter(Boolean);
+  const view = await board(database(), actor);
+  const rows = view.machines.filter((row) => row.class !== "cij" && row.channels.length > 0);
+  const shop = await loadShop(database(), actor.site);
+  const steps = shop.rules.book.get("R01")?.steps ?? [];
+  return <CheckDesk rows={rows} chosen={ids} routine={text(wanted.routine)} seq={view.seq} steps={steps} />;
+}

@@ -1,0 +1,30 @@
+import { ShopPage } from "../../../ui/shop/shop-page.tsx";
+import { authorise } from "../../../work/actor.ts";
+import { database } from "../../../work/database.ts";
+import { people } from "../../../work/people.ts";
+import { Refusal } from "../../../work/refusal.ts";
+import { loadShop } from "../../../work/shop.ts";
+import { pageActor } from "../../page-actor.ts";
+
+export const metadata = { title: "Shop" };
+
+export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+  const actor = await pageActor();
+  const tab = (await searchParams).tab;
+  try {
+    authorise(actor, "set-up");
+  } catch (error) {
+    if (error instanceof Refusal) return <main className="px-4 py-8"><h1>Shop</h1><p className="mt-2">{error.message}</p></main>;
+    throw error;
+  }
+  const shop = await loadShop(database(), actor.site);
+  return (
+    <ShopPage
+      tab={typeof tab === "string" ? tab : "people"}
+      people={await people(database(), actor)}
+      calendar={{ ...shop.calendar, name: shop.site.name, areas: shop.areas }}
+      timeZone={shop.site.timeZone}
+      machines={shop.machines.map(({ id, name, class: kind, area }) => ({ id, name, class: kind, area: shop.areas.find((each) => each.id === area)?.name ?? null }))}
+    />
+  );
+}

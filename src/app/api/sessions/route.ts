@@ -1,0 +1,15 @@
+import { Type } from "typebox";
+import { accept } from "../../../core/record/validate.ts";
+import { signOutSession } from "../../../work/people.ts";
+import { Refusal } from "../../../work/refusal.ts";
+import { answerTo, bodyJson } from "../../http.ts";
+
+const Ended = Type.Object({ id: Type.String({ minLength: 1, maxLength: 100 }) }, { additionalProperties: false });
+
+export const DELETE = (request: Request) =>
+  answerTo(request, async (actor) => {
+    const accepted = accept(Ended, await bodyJson(request, 10_000));
+    if ("problems" in accepted) throw new Refusal(400, "Which sign-in?", accepted.problems);
+    await signOutSession(actor, accepted.value.id);
+    return Response.json({ ok: true });
+  });

@@ -1,0 +1,146 @@
+"use client";
+import Link from "next/link";
+import { useMemo, useState } from "react";
+import { toast } from "sonner";
+import type { Step } from "../../core/routines/routine.ts";
+import { DEFERENCE, HAZARDS } from "../../core/safety/hazards.ts";
+import type { BoardView, ItemView, MachineRow } from "../../work/board.ts";
+import { instantAt } from "../board/item.tsx";
+import { ask, entryOf, Said, sendEntries } from "../send.ts";
+import { StateMark } from "../state-mark.tsx";
+import { type Counts, ChannelCounts, NOTHING } from "./channel-counts.tsx";
+
+/** The check that a machine's day asks for: the first of its checks not done yet, else the one named, else none. */
+function checkOf(row: MachineRow, named: string): ItemView | undefined {
+  const checks = [...row.beats.opening, ...row.beats.midday, ...row.also].filter(({ isCheck }) => isCheck);
+  return checks.find(({ routine }) => routine === named) ?? checks.find(({ state }) => state !== "done" && state !== "skipped");
+}
+
+/** Nozzle checks by counts: for one machine or several in one pass. Drafts outlive the page. */
+export function CheckDesk({ rows, chosen, routine, seq, steps }: { rows: MachineRow[]; chosen: string[]; routine: string; seq: number; steps: Step[] }) {
+  const [ids, setIds] = useState(chosen);
+  const picked = useMemo(() => ids.flatMap((id) => rows.find((row) => row.id === id) ?? []), [ids, rows]);
+  if (picked.length === 0) return <Choose rows={rows} go={setIds} />;
+  return (
+    <main className="mx-auto max-w-3xl px-3 py-4">
+      <h1>Nozzle check{picked.length > 1 ? `s of ${picked.length} machines` : ""}</h1>
+      <p className="mt-1 text-soft">Print the check, count each channel, enter. Nothing touched means none missing.</p>
+      <details className="mt-2 border-y border-hair py-2">
+        <summary className="cursor-pointer py-2">Steps and cautions</summary>
+        <ol className="mt-2 list-decimal pl-6">
+          {steps.map(({ text }) => (
+            <li key={text}>{text}</li>
+          ))}
+        </ol>
+        <p className="mt-2">
+          <strong>{HAZARDS["moving-parts"].name}.</strong> {HAZARDS["moving-parts"].caution}
+        </p>
+        <p className="mt-1 text-soft">{DEFERENCE}</p>
+      </details>
+      {picked.map((row) => (
+        <MachineCheck key={row.id} row={row} item={checkOf(row, routine)} seq={seq} />
+      ))}
+      <p className="mt-6">
+        <Link href="/" className="press hand">
+          Back to the Board
+        </Link>
+      </p>
+    </main>
+  );
+}
+
+function Choose({ rows, go }: { rows: MachineRow[]; go: (ids: string[]) => void }) {
+  const [ids, setIds] = useState<string[]>([]);
+  return (
+    <main className="mx-auto max-w-3xl px-3 py-4">
+      <h1>Which machines?</h1>
+      <ul className="mt-3 grid grid-cols-2 gap-2 sm:grid-cols-3">
+        {rows.map((row) => (
+          <li key={row.id}>
+            <button type="button" aria-pressed={ids.includes(row.id)} onClick={() => setIds(ids.includes(row.id) ? ids.filter((id) => id !== row.id) : [...ids, row.id])} className={`press hand w-full !justify-between ${ids.includes(row.id) ? "!border-accent !bg-tint" : ""}`}>
+              {row.name} <StateMark word={row.word} />
+            </button>
+          </li>
+        ))}
+      </ul>
+      <button type="button" disabled={!ids.length} onClick={() => go(ids)} className="press press-main hand mt-4 w-full">
+        Check {ids.length || "…"}
+      </button>
+    </main>
+  );
+}
+
+type Draft = { id: string; counts: Record<string, Counts>; time: string };
+const draftName = (row: MachineRow, item?: ItemView) => `zesty-check/${row.id}/${item?.key ?? "check"}`;
+
+function readDraft(name: string): Draft {
+  const fresh = { id: entryOf({ kind: "check", body: {} }).id, counts: {}, time: "" };
+  if (typeof localStorage === "undefined") return fresh;
+  try {
+    return { ...fresh, ...JSON.parse(localStorage.getItem(name) ?? "{}") };
+  } catch {
+    return fresh;
+  }
+}
+
+function MachineCheck({ row, item, seq }: { row: MachineRow; item?: ItemView; seq: number }) {
+  const name = draftName(row, item);
+  const [draft, setDraft] = useState<Draft>(() => readDraft(name));
+  const [state, setState] = useState<{ word: MachineRow["word"]; why: string; entry: string } | null>(null);
+  const [busy, setBusy] = useState(false);
+  const change = (next: Partial<Draft>) => {
+    const whole = { ...draft, ...next };
+    setDraft(whole);
+    localStorage.setItem(name, JSON.stringify(whole));
+  };
+  const send = async () => {
+    setBusy(true);
+    try {
+      const channels = row.channels.map(({ id, ink }) => ({ ...NOTHING, ...(ink === "varnish" ? { unread: true } : {}), ...draft.counts[id], id }));
+      await sendEntries([entryOf({ id: draft.id, kind: "check", machine: row.id, routine: item?.routine, happenedAt: draft.time ? instantAt(draft.time) : undefined, body: { channels } })]);
+      localStorage.removeItem(name);
+      const after = await ask<BoardView>(`/api/board?after=${seq}`);
+      const now = after.machines.find(({ id }) => id === row.id);
+      setState(now ? { word: now.word, why: now.why, entry: draft.id } : null);
+      toast(`${row.name}: check entered.`);
+    } catch (error) {
+      toast.error(error instanceof Said ? error.message : String(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <section aria-label={row.name} className="mt-5">
+      <h2 className="flex items-baseline gap-2 border-soft border-b pb-1">
+        {row.name} <span className="font-normal text-soft">{item?.name ?? "Check in between"}</span>
+      </h2>
+      {state ? (
+        <div role="status" className="py-3">
+          <StateMark word={state.word} big />
+          <p className="mt-1 text-lg">{state.why}</p>
+          <p className="mt-2 flex gap-4">
+            <Link href={`/ledger/${state.entry}`}>Its entry, to amend it</Link>
+            <Link href={`/machines/${row.id}`}>{row.name}</Link>
+          </p>
+        </div>
+      ) : (
+        <>
+          <div className="divide-y divide-hair">
+            {row.channels.map((channel) => (
+              <ChannelCounts key={channel.id} channel={channel} counts={{ ...NOTHING, ...(channel.ink === "varnish" ? { unread: true } : {}), ...draft.counts[channel.id] }} onChange={(counts) => change({ counts: { ...draft.counts, [channel.id]: counts } })} />
+            ))}
+          </div>
+          <div className="mt-3 flex items-end gap-3">
+            <label className="grid text-sm">
+              Done at (empty: now)
+              <input type="time" value={draft.time} onChange={(event) => change({ time: event.target.value })} className="field hand" />
+            </label>
+            <button type="button" disabled={busy} onClick={send} className="press press-main hand grow">
+              Enter {row.name}
+            </button>
+          </div>
+        </>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,95 @@
+import Link from "next/link";
+import type { LedgerView } from "../../work/ledger.ts";
+
+/** The ledger: filters in the address, newest first, paged by key. */
+export function LedgerPage({ view, fault }: { view: LedgerView; fault?: string }) {
+  const { filter, entries, older } = view;
+  const query = new URLSearchParams(filter);
+  query.delete("before");
+  const olderQuery = new URLSearchParams(query);
+  if (older !== null) olderQuery.set("before", String(older));
+  return (
+    <main className="px-4 pb-8">
+      <div className="flex flex-wrap items-baseline gap-4 py-2">
+        <h1>Ledger</h1>
+        <span className="text-soft">Nothing here is changed or deleted; a mistake is amended by a new entry.</span>
+        <span className="ml-auto flex gap-3">
+          <a href={`/api/ledger/export?format=csv&${query}`}>These as CSV</a>
+          <a href={`/api/ledger/export?format=jsonl&${query}`}>as JSON Lines</a>
+        </span>
+      </div>
+      <form action="/ledger" className="flex flex-wrap items-end gap-2 border-y border-hair py-2 text-sm">
+        <label className="grid">
+          Words
+          <input name="text" type="search" defaultValue={filter.text} maxLength={200} className="field w-48" />
+        </label>
+        <Choice name="machine" label="Machine" options={view.machines} value={filter.machine} />
+        <Choice name="person" label="Person" options={view.people} value={filter.person} />
+        <Choice name="kind" label="Kind" options={view.kinds} value={filter.kind} />
+        <label className="grid">
+          From
+          <input name="from" type="date" defaultValue={filter.from} className="field" />
+        </label>
+        <label className="grid">
+          To
+          <input name="to" type="date" defaultValue={filter.to} className="field" />
+        </label>
+        <button type="submit" className="press press-main">Show</button>
+        {Object.keys(filter).length > 0 && <Link href="/ledger" className="press">All</Link>}
+      </form>
+      {fault && <p role="alert" className="py-2 text-stop">{fault}</p>}
+      {entries.length === 0 ? (
+        <p className="py-8">No entry fits. {Object.keys(filter).length ? "Loosen the filter." : "The first comes when somebody enters a check or does a routine."}</p>
+      ) : (
+        <table className="mt-1 w-full text-[0.9rem]">
+          <thead>
+            <tr className="border-soft border-b text-left text-soft">
+              <th scope="col" className="py-1 pr-3 text-right font-medium">No.</th>
+              <th scope="col" className="pr-3 font-medium">Day and time</th>
+              <th scope="col" className="pr-3 font-medium">Machine</th>
+              <th scope="col" className="pr-3 font-medium">What</th>
+              <th scope="col" className="pr-3 font-medium">Says</th>
+              <th scope="col" className="font-medium">Who</th>
+            </tr>
+          </thead>
+          <tbody>
+            {entries.map((entry) => (
+              <tr key={entry.id} className="border-hair border-b align-baseline">
+                <td className="figure py-1 pr-3 text-right">
+                  <Link href={`/ledger/${entry.id}`} aria-label={`Entry ${entry.seq}`} prefetch={false}>{entry.seq}</Link>
+                </td>
+                <td className="figure whitespace-nowrap pr-3">{entry.day} {entry.time}</td>
+                <td className="pr-3">{entry.machineName}</td>
+                <td className="whitespace-nowrap pr-3">{entry.routineName ?? entry.kindWords}</td>
+                <td className="pr-3">
+                  <span className={entry.amended === "struck" ? "line-through" : ""}>{entry.says}</span>
+                  {entry.amended !== "no" && <span className="text-care"> ({entry.amended === "struck" ? "struck out" : "amended"})</span>}
+                </td>
+                <td className="whitespace-nowrap">{entry.person}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {older !== null && (
+        <p className="py-3">
+          <Link href={`/ledger?${olderQuery}`} className="press" prefetch={false}>Older</Link>
+        </p>
+      )}
+    </main>
+  );
+}
+
+function Choice({ name, label, options, value }: { name: string; label: string; options: { id: string; name: string }[]; value?: string }) {
+  return (
+    <label className="grid">
+      {label}
+      <select name={name} defaultValue={value ?? ""} className="field">
+        <option value="">all</option>
+        {options.map((option) => (
+          <option key={option.id} value={option.id}>{option.name}</option>
+        ))}
+      </select>
+    </label>
+  );
+}

@@ -1,0 +1,53 @@
+"use client";
+import { useState } from "react";
+import { words } from "../../core/due/sentence.ts";
+import { SIGNS } from "../../core/fleet/vocabulary.ts";
+import type { MachineRow } from "../../work/board.ts";
+import { enter } from "../board/item.tsx";
+
+const CARE = [["clean", "Head clean run"], ["load", "Ink loaded"], ["repair", "Repaired"], ["wake", "Woken from sleep"]] as const;
+
+/** What happened outside the plan: cleans and repairs, what the machine asks for, what was seen, a note. */
+export function Report({ row, routines }: { row: MachineRow; routines: { id: string; name: string; chosen: boolean }[] }) {
+  const [note, setNote] = useState("");
+  const [prompt, setPrompt] = useState("");
+  const [sign, setSign] = useState("");
+  const extra = note.trim() ? { note: note.trim() } : {};
+  const send = async (entry: Parameters<typeof enter>[0], said: string) => {
+    if (await enter({ machine: row.id, ...entry }, `${row.name}: ${said}.`)) setNote("");
+  };
+  return (
+    <div className="grid max-w-2xl gap-4">
+      <label className="grid">
+        A note to go with it
+        <textarea value={note} maxLength={2000} rows={2} onChange={(event) => setNote(event.target.value)} className="field" />
+      </label>
+      <div className="flex flex-wrap gap-2">
+        {CARE.map(([what, name]) => (
+          <button key={what} type="button" className="press hand" onClick={() => send({ kind: "care", body: { what, ...extra } }, name.toLowerCase())}>{name}</button>
+        ))}
+        <button type="button" disabled={!note.trim()} className="press hand" onClick={() => send({ kind: "note", body: { text: note.trim() } }, "noted")}>Only the note</button>
+      </div>
+      <div className="flex items-end gap-2">
+        <label className="grid grow">
+          The machine asks for
+          <select value={prompt} onChange={(event) => setPrompt(event.target.value)} className="field hand">
+            <option value="">choose</option>
+            {routines.filter(({ chosen }) => chosen).map(({ id, name }) => <option key={id} value={id}>{name}</option>)}
+          </select>
+        </label>
+        <button type="button" disabled={!prompt} className="press hand" onClick={() => send({ kind: "prompt", routine: prompt, body: extra }, "its prompt entered")}>Enter</button>
+      </div>
+      <div className="flex items-end gap-2">
+        <label className="grid grow">
+          Seen on it
+          <select value={sign} onChange={(event) => setSign(event.target.value)} className="field hand">
+            <option value="">choose</option>
+            {SIGNS.map((id) => <option key={id} value={id}>{words(id)}</option>)}
+          </select>
+        </label>
+        <button type="button" disabled={!sign} className="press hand" onClick={() => send({ kind: "sign", body: { sign, ...extra } }, "sign entered")}>Enter</button>
+      </div>
+    </div>
+  );
+}

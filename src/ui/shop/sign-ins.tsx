@@ -1,0 +1,37 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { toast } from "sonner";
+import type { PeopleView } from "../../work/people.ts";
+import { sayFault } from "../say-fault.ts";
+import { ask } from "../send.ts";
+
+/** Who is signed in where; a sign-in ended here is dead at once. */
+export function SignIns({ sessions }: { sessions: PeopleView["sessions"] }) {
+  const router = useRouter();
+  const end = async (id: string, name: string) => {
+    try {
+      await ask("/api/sessions", { method: "DELETE", body: { id } });
+      toast(`${name} is signed out there.`);
+      router.refresh();
+    } catch (error) {
+      sayFault(error);
+    }
+  };
+  return (
+    <table className="w-full text-sm">
+      <thead><tr className="border-soft border-b text-left text-soft">{["Who", "Since", "Last seen", "Address", "Browser", ""].map((name) => <th key={name} scope="col" className="py-1 pr-3 font-medium">{name}</th>)}</tr></thead>
+      <tbody>
+        {sessions.map((session) => (
+          <tr key={session.id} className="border-hair border-b align-baseline">
+            <th scope="row" className="py-1 pr-3 text-left">{session.name}</th>
+            <td className="figure whitespace-nowrap pr-3">{session.since.slice(0, 16).replace("T", " ")}</td>
+            <td className="figure whitespace-nowrap pr-3">{session.seen.slice(0, 16).replace("T", " ")}</td>
+            <td className="figure pr-3">{session.address}</td>
+            <td className="max-w-xs truncate pr-3 text-soft">{session.browser}</td>
+            <td>{session.own ? "this one" : <button type="button" className="press" onClick={() => end(session.id, session.name)}>End</button>}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,126 @@
+import { readDay } from "../core/calendar/day.ts";
+import { clockTime } from "../core/calendar/site-time.ts";
+import { words as plain } from "../core/due/sentence.ts";
+import { ENTRY_KINDS } from "../core/record/entries.ts";
+import type { Connection } from "../ledger/database.ts";
+import { type EntryRow, entryWithAmendments, type LedgerFilter, ledgerPage } from "../ledger/reading.ts";
+import { mayDo } from "../core/safety/who-may.ts";
+import { type Actor, authorise } from "./actor.ts";
+import { Refusal } from "./refusal.ts";
+import { loadShop, personName, type Shop } from "./shop.ts";
+
+export type EntryView = {
+  seq: number; id: string; kind: string; kindWords: string; machine: string | null; machineName: string | null; routine: string | null; routineName: string | null;
+  person: string; day: string; time: string; happenedAt: string; recordedAt: string; amends: string | null; amended: "no" | "amended" | "struck"; says: string; body: Record<string, unknown>;
+};
+export type LedgerView = {
+  entries: EntryView[]; older: number | null; filter: Record<string, string>;
+  machines: { id: string; name: string }[]; people: { id: string; name: string }[]; kinds: { id: string; name: string }[];
+};
+
+export const PAGE_SIZE = 50;
+
+/** The filter of a ledger's address. @throws Refusal 400 where a part is none */
+export function filterOf(query: URLSearchParams, limit = PAGE_SIZE): LedgerFilter {
+  const text = (name: string) => query.get(name)?.trim().slice(0, 200) || undefined;
+  const day = (name: string) => {
+    const value = text(name);
+    if (value !== undefined && readDay(value) === undefined) throw new Refusal(400, `“${value.slice(0, 40)}” is no day; expected one like 2026-11-25.`);
+    return value;
+  };
+  const before = text("before");
+  if (before !== undefined && !/^\d{1,15}$/.test(before)) throw new Refusal(400, "That page of the ledger does not exist.");
+  const plainText = text("text")?.replaceAll("\u0000", "");
+  return { machine: text("machine"), person: text("person"), kind: text("kind"), from: day("from"), to: day("to"), text: plainText, before: before === undefined ? undefined : Number(before), limit };
+}
+
+/** A page of the ledger, newest first. */
+export async function ledger(db: Connection, actor: Actor, query: URLSearchParams): Promise<LedgerView> {
+  authorise(actor, "look");
+  const filter = filterOf(query);
+  const [shop, rows] = await Promise.all([loadShop(db, actor.site), ledgerPage(db, actor.site, { ...filter, limit: PAGE_SIZE + 1 })]);
+  const entries = rows.slice(0, PAGE_SIZE).map((row) => entryView(shop, row));
+  return {
+    entries,
+    older: rows.length > PAGE_SIZE ? (entries.at(-1)?.seq ?? null) : null,
+    filter: Object.fromEntries([...query].filter(([, value]) => value)),
+    machines: shop.machines.map(({ id, name }) => ({ id, name })),
+    people: shop.people.map(({ id, name }) => ({ id, name })),
+    kinds: ENTRY_KINDS.map((id) => ({ id, name: plain(id) })),
+  };
+}
+
+export type EntryPage = { entry: EntryView; amendments: EntryView[]; mayAmend: boolean };
+
+export async function entryPage(db: Connection, actor: Actor, id: string): Promise<EntryPage> {
+  authorise(actor, "look");
+  if (!/^[0-9a-f-]{36}$/i.test(id)) throw new Refusal(404, "There is no such entry.");
+  const [shop, found] = await Promise.all([loadShop(db, actor.site), entryWithAmendments(db, actor.site, id)]);
+  if (!found) throw new Refusal(404, "There is no such entry.");
+  const mine = found.entry.person === actor.personId;
+  const amendable = !found.entry.amends && !["settings", "day-closed"].includes(found.entry.kind);
+  return {
+    entry: entryView(shop, found.entry),
+    amendments: found.amendments.map((row) => entryView(shop, row)),
+    mayAmend: amendable && mayDo(actor.role, mine ? "record" : "amend-others"),
+  };
+}
+
+export function entryView(shop: Shop, row: EntryRow): EntryView {
+  return {
+    seq: row.seq, id: row.id, kind: row.kind, kindWords: plain(row.kind), machine: row.machine,
+    machineName: row.machine ? (shop.machines.find(({ id }) => id === row.machine)?.name ?? row.machine) : null,
+    routine: row.routine, routineName: row.routine ? (shop.rules.book.get(row.routine)?.name ?? row.routine) : null,
+    person: personName(shop, row.person), day: row.localDay, time: clockTime(row.happenedAt, shop.site.timeZone),
+    happenedAt: row.happenedAt.toISOString(), recordedAt: row.recordedAt.toISOString(), amends: row.amends,
+    amended: row.amendedBy === null ? "no" : row.struck ? "struck" : "amended", says: saysOf(row), body: row.body,
+  };
+}
+
+/** What an entry says, in a line. */
+export function saysOf({ kind, body }: Pick<EntryRow, "kind" | "body">): string {
+  const text = (key: string) => (typeof body[key] === "string" ? String(body[key]) : "");
+  switch (kind) {
+    case "routine":
+      return [text("outcome") || "done", text("reason"), text("note"), body.assumed ? "assumed, nobody knew" : body.broughtIn ? "brought in" : ""].filter(Boolean).join("; ");
+    case "check":
+      return checkWords(Array.isArray(body.channels) ? body.channels : []);
+    case "counter":
+      return `${plain(text("counter"))} ${body.value}${body.reset ? ", counter reset" : ""}`;
+    case "print-day":
+      return `${text("date")}: ${body.prints ? "prints" : "does not print"}`;
+    case "busy":
+      return `busy until ${text("until")}`;
+    case "release":
+      return `released until ${text("until")}: ${text("reason")}`;
+    case "care":
+      return [text("what"), text("strength"), text("note")].filter(Boolean).join("; ");
+    case "sign":
+      return plain(text("sign"));
+    case "move":
+      return `${text("due")} to ${text("to")}${text("reason") ? `: ${text("reason")}` : ""}`;
+    case "note":
+      return text("text");
+    case "settings":
+      return `${text("what")} (${text("subject")} ${text("id")}, version ${body.version})`;
+    case "day-closed": {
+      const outcomes = Array.isArray(body.outcomes) ? body.outcomes : [];
+      const count = (outcome: string) => outcomes.filter((each: { outcome?: unknown }) => each.outcome === outcome).length;
+      return `${count("done")} done, ${count("missed")} missed, ${count("skipped")} skipped, ${count("open")} carried over`;
+    }
+    case "amendment":
+      return `${body.struck ? "struck out" : "changed"}: ${text("why")}`;
+    default:
+      return text("note");
+  }
+}
+
+type Counts = { id: string; missing: number; weak: number; deflected: number; neighbours: boolean; gone?: boolean; unread?: boolean };
+
+function checkWords(channels: Counts[]): string {
+  const faulty = channels.filter(({ missing, weak, deflected, gone }) => missing || weak || deflected || gone);
+  if (faulty.length === 0) return `${channels.filter(({ unread }) => !unread).length} channels, none missing`;
+  return faulty
+    .map(({ id, missing, weak, deflected, neighbours, gone }) => `${id} ${gone ? "gone whole" : [missing && `${missing} missing`, weak && `${weak} weak`, deflected && `${deflected} deflected`].filter(Boolean).join(", ")}${neighbours ? " side by side" : ""}`)
+    .join("; ");
+}
