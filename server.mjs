@@ -22,7 +22,13 @@ function serveCompressed(request, response) {
   const root = join(import.meta.dirname, ".next/static");
   const file = normalize(join(root, `${decodeURIComponent(path.slice("/_next/static/".length))}.br`));
   if (!type || !file.startsWith(root) || !existsSync(file)) return false;
-  response.writeHead(200, { "content-type": type, "content-encoding": "br", "content-length": statSync(file).size, "cache-control": "public, max-age=31536000, immutable", vary: "accept-encoding" });
+  response.writeHead(200, {
+    "content-type": type,
+    "content-encoding": "br",
+    "content-length": statSync(file).size,
+    "cache-control": "public, max-age=31536000, immutable",
+    vary: "accept-encoding",
+  });
   createReadStream(file).pipe(response);
   return true;
 }

@@ -22,9 +22,16 @@ export function build(): void {
   if (existsSync(".next/BUILD_ID") && existsSync(stamp) && readFileSync(stamp, "utf8") === mark) return;
   say("Building the application (about a minute the first time) …");
   mkdirSync(STATE, { recursive: true });
-  const result = spawnSync("node_modules/.bin/next", ["build"], { encoding: "utf8", env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", ZESTY_BUILD: "1", NODE_ENV: "production" }, maxBuffer: 64 * 1024 * 1024 });
+  const result = spawnSync("node_modules/.bin/next", ["build"], {
+    encoding: "utf8",
+    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", ZESTY_BUILD: "1", NODE_ENV: "production" },
+    maxBuffer: 64 * 1024 * 1024,
+  });
   writeFileSync(join(STATE, "build.log"), `${result.stdout}${result.stderr}`);
-  if (result.status !== 0) throw new Fault(`The build failed (whole output: ${STATE}/build.log):\n${`${result.stdout}${result.stderr}`.trim().split("\n").slice(-30).join("\n")}`);
+  if (result.status !== 0)
+    throw new Fault(
+      `The build failed (whole output: ${STATE}/build.log):\n${`${result.stdout}${result.stderr}`.trim().split("\n").slice(-30).join("\n")}`,
+    );
   compress(".next/static");
   writeFileSync(stamp, mark);
 }
@@ -49,7 +56,15 @@ function compress(folder: string): void {
   }
 }
 
-export type ServerOptions = { port: number; databaseUrl: string; demo?: boolean; dev?: boolean; now?: string; log: string; env?: Record<string, string> };
+export type ServerOptions = {
+  port: number;
+  databaseUrl: string;
+  demo?: boolean;
+  dev?: boolean;
+  now?: string;
+  log: string;
+  env?: Record<string, string>;
+};
 
 export function startServer({ port, databaseUrl, demo, dev, now, log, env }: ServerOptions): ChildProcess {
   const out = openSync(log, "a");
@@ -57,8 +72,19 @@ export function startServer({ port, databaseUrl, demo, dev, now, log, env }: Ser
     detached: true,
     stdio: ["ignore", out, out],
     env: {
-      ...process.env, NODE_ENV: dev ? "development" : "production", NEXT_TELEMETRY_DISABLED: "1", PORT: String(port), HOST: "127.0.0.1", ZESTY_URL: `http://127.0.0.1:${port}`,
-      ZESTY_SECRET: secret(), DATABASE_URL: databaseUrl, DATABASE_OWNER_URL: "", ZESTY_DEMO: demo ? "1" : "0", ZESTY_DEV: dev ? "1" : "0", ...(now ? { ZESTY_NOW: now } : {}), ...env,
+      ...process.env,
+      NODE_ENV: dev ? "development" : "production",
+      NEXT_TELEMETRY_DISABLED: "1",
+      PORT: String(port),
+      HOST: "127.0.0.1",
+      ZESTY_URL: `http://127.0.0.1:${port}`,
+      ZESTY_SECRET: secret(),
+      DATABASE_URL: databaseUrl,
+      DATABASE_OWNER_URL: "",
+      ZESTY_DEMO: demo ? "1" : "0",
+      ZESTY_DEV: dev ? "1" : "0",
+      ...(now ? { ZESTY_NOW: now } : {}),
+      ...env,
     },
   });
 }
@@ -68,9 +94,14 @@ export async function waitUntilUp(port: number, server: ChildProcess, log: strin
   const until = Date.now() + seconds * 1000;
   while (Date.now() < until) {
     if (server.exitCode !== null) break;
-    const up = await fetch(`http://127.0.0.1:${port}/api/health`).then((response) => response.ok, () => false);
+    const up = await fetch(`http://127.0.0.1:${port}/api/health`).then(
+      (response) => response.ok,
+      () => false,
+    );
     if (up) return;
     await new Promise((done) => setTimeout(done, 150));
   }
-  throw new Fault(`The application did not come up. The end of ${log}:\n${readFileSync(log, "utf8").trim().split("\n").slice(-15).join("\n")}`);
+  throw new Fault(
+    `The application did not come up. The end of ${log}:\n${readFileSync(log, "utf8").trim().split("\n").slice(-15).join("\n")}`,
+  );
 }

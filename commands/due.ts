@@ -33,7 +33,16 @@ function main(): void {
   const read = readFleet(text);
   if ("problems" in read) return refuse(read.problems.map(({ path, message }) => `${path}: ${message}`));
   const lines = dueWork(read.fleet, on, Number(days)).map(({ key, machine, routine, opens, due, overdueAfter, state, why }) =>
-    JSON.stringify({ key, machine, routine, opens: isoDay(opens), due: isoDay(due), overdueAfter: isoDay(overdueAfter), state, why: why.map(reasonSentence) }),
+    JSON.stringify({
+      key,
+      machine,
+      routine,
+      opens: isoDay(opens),
+      due: isoDay(due),
+      overdueAfter: isoDay(overdueAfter),
+      state,
+      why: why.map(reasonSentence),
+    }),
   );
   if (lines.length) process.stdout.write(`${lines.join("\n")}\n`);
 }

@@ -20,13 +20,17 @@ export type Urls = { app: string; owner: string };
 
 const home = () => {
   const checkout = resolve(".");
-  return ROOT ? join("/var/lib/zesty-anvil", createHash("sha256").update(checkout).digest("hex").slice(0, 12)) : join(checkout, ".zesty/pg");
+  return ROOT
+    ? join("/var/lib/zesty-anvil", createHash("sha256").update(checkout).digest("hex").slice(0, 12))
+    : join(checkout, ".zesty/pg");
 };
 
 function binaries(): string | undefined {
   const base = "/usr/lib/postgresql";
   if (!existsSync(base)) return undefined;
-  const versions = readdirSync(base).filter((name) => existsSync(join(base, name, "bin/initdb"))).sort((a, b) => Number(b) - Number(a));
+  const versions = readdirSync(base)
+    .filter((name) => existsSync(join(base, name, "bin/initdb")))
+    .sort((a, b) => Number(b) - Number(a));
   return versions[0] && join(base, versions[0], "bin");
 }
 
@@ -44,7 +48,10 @@ export async function ensureDatabase(name: string): Promise<Urls> {
   const admin = new pg.Client({ host: "127.0.0.1", port, user: "postgres", password: secrets.postgres, database: "postgres" });
   await admin.connect();
   try {
-    for (const [role, password] of [[OWNER, secrets.owner], [APP_ROLE, secrets.app]] as const) {
+    for (const [role, password] of [
+      [OWNER, secrets.owner],
+      [APP_ROLE, secrets.app],
+    ] as const) {
       const { rowCount } = await admin.query("SELECT 1 FROM pg_roles WHERE rolname = $1", [role]);
       if (!rowCount) await admin.query(`CREATE ROLE ${role} LOGIN PASSWORD ${admin.escapeLiteral(password)}`);
     }
@@ -84,7 +91,18 @@ async function ensureCluster(): Promise<{ port: number; secrets: Secrets }> {
     writeFileSync(passwordFile, secrets.postgres);
     chmodSync(passwordFile, 0o600);
     if (ROOT) spawnSync("chown", ["postgres:postgres", passwordFile]);
-    const made = asServer(join(binaries() ?? "", "initdb"), ["-D", data, "-U", "postgres", "-A", "scram-sha-256", `--pwfile=${passwordFile}`, "-E", "UTF8", "--locale=C.UTF-8"]);
+    const made = asServer(join(binaries() ?? "", "initdb"), [
+      "-D",
+      data,
+      "-U",
+      "postgres",
+      "-A",
+      "scram-sha-256",
+      `--pwfile=${passwordFile}`,
+      "-E",
+      "UTF8",
+      "--locale=C.UTF-8",
+    ]);
     if (made.status !== 0) throw new Fault(`The database cluster could not be made in ${data}:\n${made.output.trim()}`);
   }
   const portFile = join(folder, "port");
@@ -111,7 +129,8 @@ function isRunning(data: string): boolean {
 
 export function stopCluster(mode: "fast" | "immediate" = "fast"): void {
   const data = join(home(), "data");
-  if (binaries() && existsSync(join(data, "PG_VERSION")) && isRunning(data)) asServer(join(binaries() ?? "", "pg_ctl"), ["-D", data, "-m", mode, "-w", "stop"]);
+  if (binaries() && existsSync(join(data, "PG_VERSION")) && isRunning(data))
+    asServer(join(binaries() ?? "", "pg_ctl"), ["-D", data, "-m", mode, "-w", "stop"]);
 }
 
 /** The process id of the running database server, from its own file. */

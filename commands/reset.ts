@@ -1,5 +1,5 @@
-import { rmSync } from "node:fs";
 import { spawnSync } from "node:child_process";
+import { rmSync } from "node:fs";
 import { join } from "node:path";
 import { STATE } from "./app.ts";
 import { dropDatabase } from "./postgres.ts";
@@ -7,7 +7,8 @@ import { runningServer } from "./running.ts";
 import { Fault, run, say } from "./say.ts";
 
 await run(async () => {
-  if (process.env.DATABASE_URL) throw new Fault("DATABASE_URL points at a database of your own: ./zesty reset touches only the demo's. Empty yours by its own means.");
+  if (process.env.DATABASE_URL)
+    throw new Fault("DATABASE_URL points at a database of your own: ./zesty reset touches only the demo's. Empty yours by its own means.");
   const running = runningServer();
   if (running) process.kill(running.pid, "SIGTERM");
   for (let tries = 0; tries < 60 && runningServer(); tries++) await new Promise((done) => setTimeout(done, 100));

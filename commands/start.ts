@@ -27,7 +27,9 @@ async function main(): Promise<void> {
   const urls = await ensureDatabase(demo ? "zesty" : "zesty_shop");
   say("Bringing the database up to date …");
   await migrateDatabase(urls.owner, process.env.DATABASE_URL ? undefined : APP_ROLE).catch((error) => {
-    throw new Fault(`The database can't be used: ${error instanceof AggregateError ? error.errors.map(String).join("; ") : error.message}. Is DATABASE_URL right, and the server running?`);
+    throw new Fault(
+      `The database can't be used: ${error instanceof AggregateError ? error.errors.map(String).join("; ") : error.message}. Is DATABASE_URL right, and the server running?`,
+    );
   });
   process.env.DATABASE_URL = urls.app;
   process.env.ZESTY_SECRET = secret();
@@ -40,7 +42,11 @@ async function main(): Promise<void> {
   await waitUntilUp(port, server, log);
   server.unref();
   say(`\nZesty Anvil is at http://127.0.0.1:${port}`);
-  say(demo ? "Demo house Tern & Harrow. One click signs in: Ottoline Marsh (supervisor), Bram Teasel, Ngozi Fairweather, Ilse Quarrie, Tadeo Lund, Wren Abara (operators), Mirko Salt (technician)." : "The first page asks for the first supervisor, unless there is one already.");
+  say(
+    demo
+      ? "Demo house Tern & Harrow. One click signs in: Ottoline Marsh (supervisor), Bram Teasel, Ngozi Fairweather, Ilse Quarrie, Tadeo Lund, Wren Abara (operators), Mirko Salt (technician)."
+      : "The first page asks for the first supervisor, unless there is one already.",
+  );
   process.exit(0);
 }
 
@@ -60,7 +66,8 @@ async function choosePort(wanted?: string): Promise<number> {
   if (wanted !== undefined) {
     const port = Number(wanted);
     if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Fault(`“${wanted}” is no port; expected a number from 1 to 65535.`);
-    if (!(await portIsFree(port))) throw new Fault(`Port ${port} is in use by another program. Choose another with --port, or stop that program.`);
+    if (!(await portIsFree(port)))
+      throw new Fault(`Port ${port} is in use by another program. Choose another with --port, or stop that program.`);
     return port;
   }
   for (let port = FIRST_PORT; port < FIRST_PORT + 20; port++) if (await portIsFree(port)) return port;

@@ -15,9 +15,20 @@ export async function answer(request: Request, route: () => Promise<Response>): 
     if (request.method !== "GET" && request.method !== "HEAD") refuseOtherOrigins(request);
     return await route();
   } catch (error) {
-    if (error instanceof Refusal) return Response.json({ message: error.message, problems: error.problems.slice(0, 200) }, { status: error.status });
-    if (isDatabaseAway(error)) return Response.json({ message: "The database is not there just now. What was acknowledged is kept; try again in a moment." }, { status: 503, headers: { "retry-after": "2" } });
-    log.error({ error: error instanceof Error ? { message: error.message, stack: error.stack, cause: String(error.cause ?? "") } : error, path: new URL(request.url).pathname }, "a request failed");
+    if (error instanceof Refusal)
+      return Response.json({ message: error.message, problems: error.problems.slice(0, 200) }, { status: error.status });
+    if (isDatabaseAway(error))
+      return Response.json(
+        { message: "The database is not there just now. What was acknowledged is kept; try again in a moment." },
+        { status: 503, headers: { "retry-after": "2" } },
+      );
+    log.error(
+      {
+        error: error instanceof Error ? { message: error.message, stack: error.stack, cause: String(error.cause ?? "") } : error,
+        path: new URL(request.url).pathname,
+      },
+      "a request failed",
+    );
     return Response.json({ message: "Something went wrong here; nothing was changed. It has been logged." }, { status: 500 });
   }
 }
@@ -30,7 +41,8 @@ function refuseOtherOrigins(request: Request): void {
   const origin = request.headers.get("origin");
   const site = request.headers.get("sec-fetch-site");
   const host = request.headers.get("host");
-  if ((origin && new URL(origin).host !== host) || (site && !["same-origin", "none"].includes(site))) throw new Refusal(403, "This request comes from another site.");
+  if ((origin && new URL(origin).host !== host) || (site && !["same-origin", "none"].includes(site)))
+    throw new Refusal(403, "This request comes from another site.");
 }
 
 /** A body as bytes, up to a limit; more is refused without being kept. */

@@ -7,7 +7,10 @@ import { connection } from "next/server";
 import type { ReactNode } from "react";
 import { Toaster } from "sonner";
 
-export const metadata: Metadata = { title: { default: "Zesty Anvil", template: "%s · Zesty Anvil" }, description: "Upkeep of a mixed fleet of inkjet machines." };
+export const metadata: Metadata = {
+  title: { default: "Zesty Anvil", template: "%s · Zesty Anvil" },
+  description: "Upkeep of a mixed fleet of inkjet machines.",
+};
 export const viewport: Viewport = { width: "device-width", initialScale: 1 };
 
 export default async function Layout({ children }: { children: ReactNode }) {

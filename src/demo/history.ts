@@ -44,12 +44,23 @@ class House {
   private readonly readings = new Map<string, Map<string, Reading[]>>();
   private readonly reports: { machine: string; kind: "prompt" | "sign"; what: string; day: Day }[] = [];
 
-  constructor(private readonly shop: Shop, private readonly today: Day, private readonly now: Date) {
+  constructor(
+    private readonly shop: Shop,
+    private readonly today: Day,
+    private readonly now: Date,
+  ) {
     for (let day = today - DEMO_DAYS; day <= today; day++) {
       this.stories(day);
       if (shop.rules.works(day)) this.workDay(day);
       this.count(day);
-      if (day < today) this.entries.push(dayClosedEntry(shop, day, shop.machines.flatMap((machine) => outcomesOf(shop, this.facts(machine, day), day))));
+      if (day < today)
+        this.entries.push(
+          dayClosedEntry(
+            shop,
+            day,
+            shop.machines.flatMap((machine) => outcomesOf(shop, this.facts(machine, day), day)),
+          ),
+        );
     }
     this.entries.sort((a, b) => a.happenedAt.getTime() - b.happenedAt.getTime());
   }
@@ -77,23 +88,28 @@ class House {
       const due = dueOfMachine(facts, this.shop.rules, day, 1).filter(({ state }) => state !== "done" && state !== "skipped");
       const covered = new Set<string>();
       // What covers others comes first, so that they are not done twice.
-      const sorted = due.sort((a, b) => (this.shop.rules.reach.get(b.routine)?.length ?? 1) - (this.shop.rules.reach.get(a.routine)?.length ?? 1));
+      const sorted = due.sort(
+        (a, b) => (this.shop.rules.reach.get(b.routine)?.length ?? 1) - (this.shop.rules.reach.get(a.routine)?.length ?? 1),
+      );
       // In the opening care comes before the check that looks at what it did.
       const late = ({ routine, beat }: (typeof due)[number]) => (beat === "opening" && this.shop.rules.book.get(routine)?.isCheck ? 1 : 0);
       sorted.sort((a, b) => late(a) - late(b));
       for (const [order, { routine: id, beat }] of sorted.entries()) {
         const routine = this.shop.rules.book.get(id);
-        if (!routine || covered.has(id) || this.leftUndone(machine, routine, beat, day)) continue;
+        if (!routine || covered.has(id) || this.leftUndone(machine, beat, day)) continue;
         const planned = this.timeOf(day, beat, place, opened);
         if (!planned) continue;
-        const at = beat === "opening" ? new Date(Math.min(planned.getTime() + order * 60_000, day === this.today ? this.now.getTime() : Number.POSITIVE_INFINITY)) : planned;
+        const at =
+          beat === "opening"
+            ? new Date(Math.min(planned.getTime() + order * 60_000, day === this.today ? this.now.getTime() : Number.POSITIVE_INFINITY))
+            : planned;
         if (this.doRoutine(machine, routine, day, at)) for (const each of this.shop.rules.reach.get(id) ?? []) covered.add(each);
       }
     });
   }
 
   /** What people forget, put off or could not do that day. */
-  private leftUndone(machine: Machine, routine: Routine, beat: string | undefined, day: Day): boolean {
+  private leftUndone(machine: Machine, beat: string | undefined, day: Day): boolean {
     if (machine.id === "smelt" && beat === "closing" && day === this.lastWorkDayBefore(this.today)) return true;
     if (!beat && day >= this.today - 2 && ["sprat", "fathom", "longshore", "wigeon"].includes(machine.id)) return true;
     const quiet = beat !== undefined && day >= this.lastWorkDayBefore(this.today);
@@ -129,7 +145,9 @@ class House {
     const skill = skillFor(routine, machine);
     const local = new Intl.DateTimeFormat("en-GB", { timeZone: this.shop.site.timeZone, hour: "2-digit", minute: "2-digit" }).format(at);
     const shifts = new Set((this.shop.calendar.shifts ?? []).filter(({ from, to }) => local >= from && local < to).map(({ id }) => id));
-    const able = this.shop.people.filter((person) => person.role !== "viewer" && person.skills?.includes(skill) && person.shifts?.some((id) => shifts.has(id)));
+    const able = this.shop.people.filter(
+      (person) => person.role !== "viewer" && person.skills?.includes(skill) && person.shifts?.some((id) => shifts.has(id)),
+    );
     const operators = able.filter(({ role }) => role === "operator");
     const from = operators.length ? operators : able;
     return from[Math.floor(this.random() * from.length)];
@@ -171,15 +189,22 @@ class House {
       this.add("care", "shanny", null, "mirko", at("10:20"), { what: "repair", note: "New cap: the seal had a crack at its left end." });
       this.add("note", "shanny", null, "mirko", at("10:25"), { text: "All channels poor after a load, pad dry: the cap leaked." });
     }
-    if (back === 21) this.add("note", "pochard", null, "ottoline", at("09:05"), { text: "Humidifier out since Friday; 34 % at the wall. Spare one ordered." });
-    if (back === 5) this.add("care", "dory", null, "mirko", at("10:40"), { what: "wake", note: "Back from storage: loaded line by line, three cleans." });
+    if (back === 21)
+      this.add("note", "pochard", null, "ottoline", at("09:05"), {
+        text: "Humidifier out since Friday; 34 % at the wall. Spare one ordered.",
+      });
+    if (back === 5)
+      this.add("care", "dory", null, "mirko", at("10:40"), { what: "wake", note: "Back from storage: loaded line by line, three cleans." });
     if (back === 1) this.report("prompt", "wigeon", "R41", day, at("10:15"), "mirko");
     if (back === 2) this.report("sign", "pochard", "mist-on-rails", day, at("09:30"), "ottoline");
   }
 
   private report(kind: "prompt" | "sign", machine: string, what: string, day: Day, at: Date, person: string): void {
     // A weekend's report is entered on the next day that somebody is there, so it stays on the shift.
-    if (!this.shop.rules.works(day)) return this.report(kind, machine, what, day - 1, new Date(at.getTime() - 86_400_000), person);
+    if (!this.shop.rules.works(day)) {
+      this.report(kind, machine, what, day - 1, new Date(at.getTime() - 86_400_000), person);
+      return;
+    }
     this.reports.push({ machine, kind, what, day });
     this.add(kind, machine, kind === "prompt" ? what : null, person, at, kind === "sign" ? { sign: what } : {});
   }
@@ -204,9 +229,24 @@ class House {
       }
   }
 
-  private add(kind: string, machine: string, routine: string | null, person: string, happenedAt: Date, body: Record<string, unknown>): void {
+  private add(
+    kind: string,
+    machine: string,
+    routine: string | null,
+    person: string,
+    happenedAt: Date,
+    body: Record<string, unknown>,
+  ): void {
     this.entries.push({
-      id: uuidv7(), kind, machine, routine, person, happenedAt, localDay: isoDay(localDay(happenedAt, this.shop.site.timeZone)), body, words: wordsOf(this.shop, person, kind, machine, routine, body),
+      id: uuidv7(),
+      kind,
+      machine,
+      routine,
+      person,
+      happenedAt,
+      localDay: isoDay(localDay(happenedAt, this.shop.site.timeZone)),
+      body,
+      words: wordsOf(this.shop, person, kind, machine, routine, body),
     });
   }
 }

@@ -33,7 +33,10 @@ export async function append(tx: Connection, site: string, entries: readonly New
   const before = seq;
   const answers: Appended[] = [];
   for (const each of entries) {
-    const [known] = await tx.select().from(entry).where(and(eq(entry.site, site), eq(entry.id, each.id)));
+    const [known] = await tx
+      .select()
+      .from(entry)
+      .where(and(eq(entry.site, site), eq(entry.id, each.id)));
     if (known) {
       const same = known.kind === each.kind && known.machine === (each.machine ?? null) && canonical(known.body) === canonical(each.body);
       answers.push({ id: each.id, result: same ? "known" : "conflict", seq: known.seq });
@@ -49,7 +52,12 @@ export async function append(tx: Connection, site: string, entries: readonly New
 }
 
 /** Adds many entries at once and rebuilds the site's projections: for what is brought in, and the demo. */
-export async function appendMany(tx: Connection, site: string, entries: readonly NewEntry[], recordedAt: Date | ((entry: NewEntry) => Date)): Promise<void> {
+export async function appendMany(
+  tx: Connection,
+  site: string,
+  entries: readonly NewEntry[],
+  recordedAt: Date | ((entry: NewEntry) => Date),
+): Promise<void> {
   let seq = await lockHead(tx, site);
   for (let from = 0; from < entries.length; from += 1000) {
     const rows = entries.slice(from, from + 1000).map((each) => {
@@ -83,7 +91,11 @@ async function bringAlong(tx: Connection, site: string, added: NewEntry): Promis
   const original = related.find(({ id }) => id === target);
   if (!original) return;
   await refold(tx, {
-    site, id: target, kind: original.kind, machine: original.machine, routine: original.routine,
+    site,
+    id: target,
+    kind: original.kind,
+    machine: original.machine,
+    routine: original.routine,
     days: [...new Set(related.map(({ localDay }) => localDay))],
     plain: related.length === 1,
   });
@@ -92,12 +104,17 @@ async function bringAlong(tx: Connection, site: string, added: NewEntry): Promis
 /** JSON text that does not depend on the order of keys, as the database keeps none. */
 export function canonical(value: unknown): string {
   return JSON.stringify(value, (_key, item: unknown) =>
-    item !== null && typeof item === "object" && !Array.isArray(item) ? Object.fromEntries(Object.entries(item).sort(([a], [b]) => (a < b ? -1 : 1))) : item,
+    item !== null && typeof item === "object" && !Array.isArray(item)
+      ? Object.fromEntries(Object.entries(item).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : item,
   );
 }
 
 /** Which of these ids the ledger holds. */
 export async function idsHeld(db: Connection, site: string, ids: string[]): Promise<Set<string>> {
-  const rows = await db.select({ id: entry.id }).from(entry).where(and(eq(entry.site, site), inArray(entry.id, ids)));
+  const rows = await db
+    .select({ id: entry.id })
+    .from(entry)
+    .where(and(eq(entry.site, site), inArray(entry.id, ids)));
   return new Set(rows.map(({ id }) => id));
 }

@@ -4,44 +4,60 @@ import { boolean, index, integer, pgSchema, text, timestamp, uniqueIndex } from 
 export const auth = pgSchema("auth");
 const instant = () => timestamp({ withTimezone: true, mode: "date" });
 
-export const user = auth.table("user", {
-  id: text().primaryKey(),
-  name: text().notNull(),
-  email: text().notNull().unique(),
-  emailVerified: boolean().notNull().default(false),
-  image: text(),
-  site: text().notNull(),
-  personId: text().notNull(),
-  createdAt: instant().notNull().defaultNow(),
-  updatedAt: instant().notNull().defaultNow(),
-}, (t) => [uniqueIndex().on(t.site, t.personId)]);
+export const user = auth.table(
+  "user",
+  {
+    id: text().primaryKey(),
+    name: text().notNull(),
+    email: text().notNull().unique(),
+    emailVerified: boolean().notNull().default(false),
+    image: text(),
+    site: text().notNull(),
+    personId: text().notNull(),
+    createdAt: instant().notNull().defaultNow(),
+    updatedAt: instant().notNull().defaultNow(),
+  },
+  (t) => [uniqueIndex().on(t.site, t.personId)],
+);
 
-export const session = auth.table("session", {
-  id: text().primaryKey(),
-  token: text().notNull().unique(),
-  userId: text().notNull().references(() => user.id, { onDelete: "cascade" }),
-  expiresAt: instant().notNull(),
-  ipAddress: text(),
-  userAgent: text(),
-  createdAt: instant().notNull().defaultNow(),
-  updatedAt: instant().notNull().defaultNow(),
-}, (t) => [index().on(t.userId)]);
+export const session = auth.table(
+  "session",
+  {
+    id: text().primaryKey(),
+    token: text().notNull().unique(),
+    userId: text()
+      .notNull()
+      .references(() => user.id, { onDelete: "cascade" }),
+    expiresAt: instant().notNull(),
+    ipAddress: text(),
+    userAgent: text(),
+    createdAt: instant().notNull().defaultNow(),
+    updatedAt: instant().notNull().defaultNow(),
+  },
+  (t) => [index().on(t.userId)],
+);
 
-export const account = auth.table("account", {
-  id: text().primaryKey(),
-  accountId: text().notNull(),
-  providerId: text().notNull(),
-  userId: text().notNull().references(() => user.id, { onDelete: "cascade" }),
-  accessToken: text(),
-  refreshToken: text(),
-  idToken: text(),
-  accessTokenExpiresAt: instant(),
-  refreshTokenExpiresAt: instant(),
-  scope: text(),
-  password: text(),
-  createdAt: instant().notNull().defaultNow(),
-  updatedAt: instant().notNull().defaultNow(),
-}, (t) => [index().on(t.userId)]);
+export const account = auth.table(
+  "account",
+  {
+    id: text().primaryKey(),
+    accountId: text().notNull(),
+    providerId: text().notNull(),
+    userId: text()
+      .notNull()
+      .references(() => user.id, { onDelete: "cascade" }),
+    accessToken: text(),
+    refreshToken: text(),
+    idToken: text(),
+    accessTokenExpiresAt: instant(),
+    refreshTokenExpiresAt: instant(),
+    scope: text(),
+    password: text(),
+    createdAt: instant().notNull().defaultNow(),
+    updatedAt: instant().notNull().defaultNow(),
+  },
+  (t) => [index().on(t.userId)],
+);
 
 export const verification = auth.table("verification", {
   id: text().primaryKey(),

@@ -1,15 +1,35 @@
 import { sql } from "drizzle-orm";
 import type { Connection } from "./database.ts";
 
-export type FactRow = { machine: string; fact: "busy" | "release" | "active" | "voided"; entryId: string; happenedAt: Date; person: string | null; body: Record<string, unknown> };
-export type CheckRow = { machine: string; channel: string; missing: number; weak: number; deflected: number; neighbours: boolean; unread: boolean; entryId: string; happenedAt: Date; localDay: string };
+export type FactRow = {
+  machine: string;
+  fact: "busy" | "release" | "active" | "voided";
+  entryId: string;
+  happenedAt: Date;
+  person: string | null;
+  body: Record<string, unknown>;
+};
+export type CheckRow = {
+  machine: string;
+  channel: string;
+  missing: number;
+  weak: number;
+  deflected: number;
+  neighbours: boolean;
+  unread: boolean;
+  entryId: string;
+  happenedAt: Date;
+  localDay: string;
+};
 export type DoneRow = { machine: string; routine: string; day: string; happenedAt: Date; outcome: string; entryId: string };
 
 /** What a machine's state word is judged from: last facts, last check by channel, what was done today and yesterday. */
 export async function conditionRows(db: Connection, site: string, days: { from: string; today: string }, machines?: string[]) {
   const mine = machines ? sql`AND machine = ANY(${sql.param(machines)})` : sql``;
   const [facts, checks, done, missed] = await Promise.all([
-    db.execute<FactRow>(sql`SELECT machine, fact, entry_id AS "entryId", happened_at AS "happenedAt", person, body FROM machine_fact WHERE site = ${site} ${mine}`),
+    db.execute<FactRow>(
+      sql`SELECT machine, fact, entry_id AS "entryId", happened_at AS "happenedAt", person, body FROM machine_fact WHERE site = ${site} ${mine}`,
+    ),
     db.execute<CheckRow>(sql`
       SELECT machine, channel, missing, weak, deflected, neighbours, unread, entry_id AS "entryId", happened_at AS "happenedAt", local_day AS "localDay"
       FROM latest_check WHERE site = ${site} ${mine} ORDER BY machine, channel`),

@@ -2,7 +2,12 @@ import { sql } from "drizzle-orm";
 import type { Connection } from "./database.ts";
 
 /** What the due engine reads of a site (or of some machines): a bounded number of rows a machine, never the ledger. */
-export async function dueRows(db: Connection, site: string, window: { from: string; until: string; readingsFrom: string }, machines?: string[]) {
+export async function dueRows(
+  db: Connection,
+  site: string,
+  window: { from: string; until: string; readingsFrom: string },
+  machines?: string[],
+) {
   const mine = machines ? sql`AND machine = ANY(${sql.param(machines)})` : sql``;
   const query = <Row extends Record<string, unknown>>(text: ReturnType<typeof sql>) => db.execute<Row>(text).then(({ rows }) => rows);
   const [settled, readings, changes, reports, moves] = await Promise.all([
@@ -13,7 +18,9 @@ export async function dueRows(db: Connection, site: string, window: { from: stri
       SELECT machine, counter, day, value, reset FROM counter_reading WHERE site = ${site} AND day BETWEEN ${window.readingsFrom} AND ${window.until} ${mine}
       UNION SELECT * FROM (SELECT DISTINCT ON (machine, counter) machine, counter, day, value, reset FROM counter_reading WHERE site = ${site} ${mine} ORDER BY machine, counter, day) f
       ORDER BY machine, counter, day`),
-    query<{ machine: string; day: string; prints: boolean }>(sql`SELECT machine, day, prints FROM print_day_change WHERE site = ${site} AND day >= ${window.from} ${mine}`),
+    query<{ machine: string; day: string; prints: boolean }>(
+      sql`SELECT machine, day, prints FROM print_day_change WHERE site = ${site} AND day >= ${window.from} ${mine}`,
+    ),
     query<{ machine: string; kind: "prompt" | "sign"; what: string; day: string }>(sql`
       SELECT machine, kind, what, day FROM report WHERE site = ${site} AND day BETWEEN ${window.readingsFrom} AND ${window.until} ${mine}`),
     query<{ machine: string; routine: string; due: string; toDay: string }>(sql`

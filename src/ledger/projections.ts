@@ -115,11 +115,14 @@ const insert = ({ table, columns }: Projection, rows: SQL) => sql`INSERT INTO ${
 /** Takes a new entry over where it is the latest of its key. */
 const merge = ({ table, columns, key = "" }: Projection, rows: SQL) => {
   const names = columns.split(", ").filter((name) => !key.split(", ").includes(name));
-  return sql.join([
-    insert({ table, columns } as Projection, rows),
-    sql.raw(`ON CONFLICT (${key}) DO UPDATE SET ${names.map((name) => `${name} = excluded.${name}`).join(", ")}
+  return sql.join(
+    [
+      insert({ table, columns } as Projection, rows),
+      sql.raw(`ON CONFLICT (${key}) DO UPDATE SET ${names.map((name) => `${name} = excluded.${name}`).join(", ")}
       WHERE (excluded.happened_at, excluded.entry_id) > (${table}.happened_at, ${table}.entry_id)`),
-  ], sql` `);
+    ],
+    sql` `,
+  );
 };
 
 /** Refolds what an entry touched; several of one key, one after the other, come to the same as all at once. */
@@ -167,7 +170,7 @@ export const outcomeRows = (source: SQL, settled: SQL, where: SQL, sourceWhere: 
     ORDER BY e.site, o ->> 'machine', (e.body ->> 'day')::date, o ->> 'key', e.happened_at DESC, e.id DESC
   ) d WHERE ${where}`;
 
-const OUTCOME_COLUMNS = sql.raw("site, machine, day, key, routine, due, beat, outcome");
+export const OUTCOME_COLUMNS = sql.raw("site, machine, day, key, routine, due, beat, outcome");
 
 /** Outcomes of closed days among `days`; on any other day there are none yet. */
 async function refoldOutcomes(tx: Connection, where: SQL, days: string[]): Promise<void> {

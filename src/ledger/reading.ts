@@ -9,19 +9,43 @@ export async function headSeq(db: Connection, site: string): Promise<number> {
 
 /** Machines that entries after a place are about; `all` where settings changed or a day was closed. */
 export async function machinesChangedAfter(db: Connection, site: string, after: number): Promise<Set<string> | "all"> {
-  const { rows } = await db.execute<{ machine: string | null; kind: string }>(sql`SELECT DISTINCT machine, kind FROM entry WHERE site = ${site} AND seq > ${after} LIMIT 1000`);
+  const { rows } = await db.execute<{ machine: string | null; kind: string }>(
+    sql`SELECT DISTINCT machine, kind FROM entry WHERE site = ${site} AND seq > ${after} LIMIT 1000`,
+  );
   if (rows.length === 1000 || rows.some(({ kind }) => kind === "settings" || kind === "day-closed")) return "all";
   return new Set(rows.flatMap(({ machine }) => machine ?? []));
 }
 
 export type EntryRow = {
-  seq: number; id: string; kind: string; machine: string | null; routine: string | null; person: string | null; device: string | null;
-  happenedAt: Date; recordedAt: Date; localDay: string; amends: string | null; body: Record<string, unknown>; words: string;
+  seq: number;
+  id: string;
+  kind: string;
+  machine: string | null;
+  routine: string | null;
+  person: string | null;
+  device: string | null;
+  happenedAt: Date;
+  recordedAt: Date;
+  localDay: string;
+  amends: string | null;
+  body: Record<string, unknown>;
+  words: string;
   /** The entry's last amendment, where it has one. */
-  amendedBy: string | null; struck: boolean | null;
+  amendedBy: string | null;
+  struck: boolean | null;
 };
 
-export type LedgerFilter = { machine?: string; person?: string; kind?: string; from?: string; to?: string; text?: string; before?: number; after?: number; limit: number };
+export type LedgerFilter = {
+  machine?: string;
+  person?: string;
+  kind?: string;
+  from?: string;
+  to?: string;
+  text?: string;
+  before?: number;
+  after?: number;
+  limit: number;
+};
 
 const COLUMNS = sql`e.seq, e.id, e.kind, e.machine, e.routine, e.person, e.device, e.happened_at AS "happenedAt", e.recorded_at AS "recordedAt",
   e.local_day AS "localDay", e.amends, e.body, e.words`;
@@ -50,7 +74,11 @@ export async function ledgerPage(db: Connection, site: string, filter: LedgerFil
 }
 
 /** An entry by its id with all its amendments, in order. */
-export async function entryWithAmendments(db: Connection, site: string, id: string): Promise<{ entry: EntryRow; amendments: EntryRow[] } | undefined> {
+export async function entryWithAmendments(
+  db: Connection,
+  site: string,
+  id: string,
+): Promise<{ entry: EntryRow; amendments: EntryRow[] } | undefined> {
   const { rows } = await db.execute<EntryRow>(sql`
     SELECT ${COLUMNS}, a.id AS "amendedBy", a.struck FROM entry e ${LAST_AMENDMENT}
     WHERE e.site = ${site} AND (e.id = ${id} OR e.amends = ${id}) ORDER BY e.happened_at, e.id`);

@@ -16,7 +16,9 @@ export async function currentSettings(db: Connection, site: string): Promise<Set
 
 /** Grows with every change of a site's settings: what was read under one number may be kept under it. */
 export async function settingsMark(db: Connection, site: string): Promise<number> {
-  const { rows } = await db.execute<{ mark: number }>(sql`SELECT coalesce(max(seq), 0) AS mark FROM entry WHERE site = ${site} AND kind = 'settings'`);
+  const { rows } = await db.execute<{ mark: number }>(
+    sql`SELECT coalesce(max(seq), 0) AS mark FROM entry WHERE site = ${site} AND kind = 'settings'`,
+  );
   return rows[0]?.mark ?? 0;
 }
 

@@ -1,6 +1,20 @@
 import { sql } from "drizzle-orm";
 import {
-  bigint, boolean, customType, date, doublePrecision, index, integer, jsonb, pgTable, primaryKey, smallint, text, timestamp, uniqueIndex, uuid,
+  bigint,
+  boolean,
+  customType,
+  date,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  smallint,
+  text,
+  timestamp,
+  uniqueIndex,
+  uuid,
 } from "drizzle-orm/pg-core";
 
 /**
@@ -75,61 +89,131 @@ export const settingsVersion = pgTable(
 
 export const settledDay = pgTable(
   "settled_day",
-  { site: text().notNull(), machine: text().notNull(), routine: text().notNull(), day: date({ mode: "string" }).notNull(), outcome: text().notNull(), entryId: uuid().notNull(), happenedAt: instant().notNull() },
+  {
+    site: text().notNull(),
+    machine: text().notNull(),
+    routine: text().notNull(),
+    day: date({ mode: "string" }).notNull(),
+    outcome: text().notNull(),
+    entryId: uuid().notNull(),
+    happenedAt: instant().notNull(),
+  },
   (t) => [primaryKey({ columns: [t.site, t.machine, t.routine, t.day] }), index().on(t.site, t.day)],
 );
 
 export const lastSettled = pgTable(
   "last_settled",
-  { site: text().notNull(), machine: text().notNull(), routine: text().notNull(), day: date({ mode: "string" }).notNull(), outcome: text().notNull() },
+  {
+    site: text().notNull(),
+    machine: text().notNull(),
+    routine: text().notNull(),
+    day: date({ mode: "string" }).notNull(),
+    outcome: text().notNull(),
+  },
   (t) => [primaryKey({ columns: [t.site, t.machine, t.routine] })],
 );
 
 export const latestCheck = pgTable(
   "latest_check",
   {
-    site: text().notNull(), machine: text().notNull(), channel: text().notNull(),
-    missing: integer().notNull(), weak: integer().notNull(), deflected: integer().notNull(), neighbours: boolean().notNull(), unread: boolean().notNull(),
-    entryId: uuid().notNull(), happenedAt: instant().notNull(), localDay: date({ mode: "string" }).notNull(),
+    site: text().notNull(),
+    machine: text().notNull(),
+    channel: text().notNull(),
+    missing: integer().notNull(),
+    weak: integer().notNull(),
+    deflected: integer().notNull(),
+    neighbours: boolean().notNull(),
+    unread: boolean().notNull(),
+    entryId: uuid().notNull(),
+    happenedAt: instant().notNull(),
+    localDay: date({ mode: "string" }).notNull(),
   },
   (t) => [primaryKey({ columns: [t.site, t.machine, t.channel] })],
 );
 
 export const counterReading = pgTable(
   "counter_reading",
-  { site: text().notNull(), machine: text().notNull(), counter: text().notNull(), day: date({ mode: "string" }).notNull(), value: doublePrecision().notNull(), reset: boolean().notNull(), entryId: uuid().notNull(), happenedAt: instant().notNull() },
+  {
+    site: text().notNull(),
+    machine: text().notNull(),
+    counter: text().notNull(),
+    day: date({ mode: "string" }).notNull(),
+    value: doublePrecision().notNull(),
+    reset: boolean().notNull(),
+    entryId: uuid().notNull(),
+    happenedAt: instant().notNull(),
+  },
   (t) => [primaryKey({ columns: [t.site, t.machine, t.counter, t.day] })],
 );
 
 /** The latest of each kind of fact about a machine: `busy`, `release`, `voided` (what took a check's force), `active`. */
 export const machineFact = pgTable(
   "machine_fact",
-  { site: text().notNull(), machine: text().notNull(), fact: text().notNull(), entryId: uuid().notNull(), happenedAt: instant().notNull(), person: text(), body: jsonb().$type<Record<string, unknown>>().notNull() },
+  {
+    site: text().notNull(),
+    machine: text().notNull(),
+    fact: text().notNull(),
+    entryId: uuid().notNull(),
+    happenedAt: instant().notNull(),
+    person: text(),
+    body: jsonb().$type<Record<string, unknown>>().notNull(),
+  },
   (t) => [primaryKey({ columns: [t.site, t.machine, t.fact] })],
 );
 
 export const printDayChange = pgTable(
   "print_day_change",
-  { site: text().notNull(), machine: text().notNull(), day: date({ mode: "string" }).notNull(), prints: boolean().notNull(), entryId: uuid().notNull(), happenedAt: instant().notNull() },
+  {
+    site: text().notNull(),
+    machine: text().notNull(),
+    day: date({ mode: "string" }).notNull(),
+    prints: boolean().notNull(),
+    entryId: uuid().notNull(),
+    happenedAt: instant().notNull(),
+  },
   (t) => [primaryKey({ columns: [t.site, t.machine, t.day] })],
 );
 
 /** What a machine asked for (`prompt`) and what was seen on it (`sign`). */
 export const report = pgTable(
   "report",
-  { site: text().notNull(), machine: text().notNull(), kind: text().notNull(), what: text().notNull(), day: date({ mode: "string" }).notNull(), entryId: uuid().notNull() },
+  {
+    site: text().notNull(),
+    machine: text().notNull(),
+    kind: text().notNull(),
+    what: text().notNull(),
+    day: date({ mode: "string" }).notNull(),
+    entryId: uuid().notNull(),
+  },
   (t) => [primaryKey({ columns: [t.site, t.machine, t.kind, t.entryId] })],
 );
 
 export const occurrenceMove = pgTable(
   "occurrence_move",
-  { site: text().notNull(), machine: text().notNull(), routine: text().notNull(), due: date({ mode: "string" }).notNull(), toDay: date({ mode: "string" }).notNull(), entryId: uuid().notNull(), happenedAt: instant().notNull() },
+  {
+    site: text().notNull(),
+    machine: text().notNull(),
+    routine: text().notNull(),
+    due: date({ mode: "string" }).notNull(),
+    toDay: date({ mode: "string" }).notNull(),
+    entryId: uuid().notNull(),
+    happenedAt: instant().notNull(),
+  },
   (t) => [primaryKey({ columns: [t.site, t.machine, t.routine, t.due] })],
 );
 
 /** What became of each occurrence of a closed day, under the settings then in force. */
 export const dayOutcome = pgTable(
   "day_outcome",
-  { site: text().notNull(), machine: text().notNull(), day: date({ mode: "string" }).notNull(), key: text().notNull(), routine: text().notNull(), due: date({ mode: "string" }).notNull(), beat: text(), outcome: text().notNull() },
+  {
+    site: text().notNull(),
+    machine: text().notNull(),
+    day: date({ mode: "string" }).notNull(),
+    key: text().notNull(),
+    routine: text().notNull(),
+    due: date({ mode: "string" }).notNull(),
+    beat: text(),
+    outcome: text().notNull(),
+  },
   (t) => [primaryKey({ columns: [t.site, t.machine, t.day, t.key] }), index().on(t.site, t.day)],
 );

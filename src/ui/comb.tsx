@@ -1,5 +1,16 @@
 /** What a comb shows of a channel's last check. */
-export type CombChannel = { id: string; ink: string; colour: string; missing: number; weak: number; deflected: number; neighbours: boolean; gone: boolean; unread: boolean; read: boolean };
+export type CombChannel = {
+  id: string;
+  ink: string;
+  colour: string;
+  missing: number;
+  weak: number;
+  deflected: number;
+  neighbours: boolean;
+  gone: boolean;
+  unread: boolean;
+  read: boolean;
+};
 
 /** A tooth with its gap takes at least so much, so that teeth are seen one by one. */
 const PITCH = 2.4;
@@ -34,12 +45,24 @@ export function combWords(channel: CombChannel): string {
   const name = `${id}, ${ink.replaceAll("-", " ")}`;
   if (channel.gone) return `${name}: gone whole`;
   if (!channel.read) return `${name}: not read`;
-  const parts = [missing ? `${missing} missing` : "", weak ? `${weak} weak` : "", deflected ? `${deflected} deflected` : ""].filter(Boolean);
+  const parts = [missing ? `${missing} missing` : "", weak ? `${weak} weak` : "", deflected ? `${deflected} deflected` : ""].filter(
+    Boolean,
+  );
   return `${name}: ${parts.length ? parts.join(", ") : "none missing"}${channel.neighbours ? ", side by side" : ""}`;
 }
 
 /** The small picture of a channel: fine teeth in the ink's colour, gaps where nozzles are missing, short teeth where weak. */
-export function Comb({ channel, stale, width = 34, height = 15 }: { channel: CombChannel; stale?: boolean; width?: number; height?: number }) {
+export function Comb({
+  channel,
+  stale,
+  width = 34,
+  height = 15,
+}: {
+  channel: CombChannel;
+  stale?: boolean;
+  width?: number;
+  height?: number;
+}) {
   const light = lightness(channel.colour) > 0.62;
   const ground = light ? "#2b2f33" : "#efe9dc";
   const count = Math.max(5, Math.floor(width / PITCH));
@@ -48,7 +71,14 @@ export function Comb({ channel, stale, width = 34, height = 15 }: { channel: Com
   return (
     <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={words} className="shrink-0">
       <title>{words}</title>
-      <rect width={width} height={height} rx="1.5" fill={channel.read || channel.gone ? ground : "none"} stroke="var(--hair)" strokeDasharray={channel.read || channel.gone ? undefined : "2 2"} />
+      <rect
+        width={width}
+        height={height}
+        rx="1.5"
+        fill={channel.read || channel.gone ? ground : "none"}
+        stroke="var(--hair)"
+        strokeDasharray={channel.read || channel.gone ? undefined : "2 2"}
+      />
       {channel.read && !channel.gone && (
         <g fill={channel.colour} opacity={stale ? 0.45 : 1}>
           {teeth(channel, count).map((tooth, index) =>

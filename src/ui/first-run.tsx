@@ -11,10 +11,16 @@ export function FirstRun() {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
     try {
-      await ask("/api/first-run", { body: { shop: form.get("shop"), timeZone: form.get("timeZone"), name: form.get("name"), password: form.get("password") } });
+      await ask("/api/first-run", {
+        body: { shop: form.get("shop"), timeZone: form.get("timeZone"), name: form.get("name"), password: form.get("password") },
+      });
       location.assign("/shop?tab=bring-in");
     } catch (error) {
-      setFault(error instanceof Said ? [error.message, ...error.problems.map(({ path, message }) => `${path} ${message}`)].join(" ") : String(error));
+      setFault(
+        error instanceof Said
+          ? [error.message, ...error.problems.map(({ path, message }) => `${path} ${message}`)].join(" ")
+          : String(error),
+      );
     }
   };
   return (
@@ -22,12 +28,36 @@ export function FirstRun() {
       <h1>A new shop</h1>
       <p className="mt-1 text-soft">Nobody can sign in yet. You become the first supervisor; the fleet comes in next.</p>
       <form onSubmit={submit} className="mt-6 grid gap-3">
-        <label className="grid gap-1">Name of the shop<input name="shop" required maxLength={200} className="field hand" /></label>
-        <label className="grid gap-1">Time zone<input name="timeZone" required value={zone} onChange={(event) => setZone(event.target.value)} className="field hand" /></label>
-        <label className="grid gap-1">Your name<input name="name" required maxLength={200} autoComplete="username" className="field hand" /></label>
-        <label className="grid gap-1">Password (8 characters at least)<input name="password" type="password" required minLength={8} maxLength={200} autoComplete="new-password" className="field hand" /></label>
-        <button type="submit" className="press press-main hand">Set up the shop</button>
-        <p role="alert" className="min-h-6 text-stop">{fault}</p>
+        <label className="grid gap-1">
+          Name of the shop
+          <input name="shop" required maxLength={200} className="field hand" />
+        </label>
+        <label className="grid gap-1">
+          Time zone
+          <input name="timeZone" required value={zone} onChange={(event) => setZone(event.target.value)} className="field hand" />
+        </label>
+        <label className="grid gap-1">
+          Your name
+          <input name="name" required maxLength={200} autoComplete="username" className="field hand" />
+        </label>
+        <label className="grid gap-1">
+          Password (8 characters at least)
+          <input
+            name="password"
+            type="password"
+            required
+            minLength={8}
+            maxLength={200}
+            autoComplete="new-password"
+            className="field hand"
+          />
+        </label>
+        <button type="submit" className="press press-main hand">
+          Set up the shop
+        </button>
+        <p role="alert" className="min-h-6 text-stop">
+          {fault}
+        </p>
       </form>
     </main>
   );

@@ -12,7 +12,8 @@ const PLACES = [
 /** The head of each page: the places, who is signed in, day or night. */
 export function Masthead({ name, role, site }: { name: string; role: string; site: string }) {
   const path = usePathname();
-  const here = (href: string) => (href === "/" ? path === "/" || path.startsWith("/machines") || path.startsWith("/check") : path.startsWith(href));
+  const here = (href: string) =>
+    href === "/" ? path === "/" || path.startsWith("/machines") || path.startsWith("/check") : path.startsWith(href);
   const light = () => {
     const night = document.documentElement.dataset.light !== "night";
     document.documentElement.dataset.light = night ? "night" : "day";
@@ -28,7 +29,12 @@ export function Masthead({ name, role, site }: { name: string; role: string; sit
       <span className="font-semibold tracking-tight">{site}</span>
       <nav aria-label="Places" className="flex gap-1">
         {PLACES.filter(({ href }) => href !== "/shop" || role === "supervisor").map(({ href, name: place }) => (
-          <Link key={href} href={href} aria-current={here(href) ? "page" : undefined} className={`rounded-sm px-2 py-1.5 no-underline ${here(href) ? "bg-tint font-semibold text-ink" : "text-ink hover:bg-tint"}`}>
+          <Link
+            key={href}
+            href={href}
+            aria-current={here(href) ? "page" : undefined}
+            className={`rounded-sm px-2 py-1.5 no-underline ${here(href) ? "bg-tint font-semibold text-ink" : "text-ink hover:bg-tint"}`}
+          >
             {place}
           </Link>
         ))}

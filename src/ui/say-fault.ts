@@ -7,5 +7,11 @@ export function sayFault(error: unknown): void {
     toast.error(String(error));
     return;
   }
-  toast.error(error.message, { description: error.problems.slice(0, 4).map(({ path, message }) => `${path}: ${message}`).join("\n") || undefined });
+  toast.error(error.message, {
+    description:
+      error.problems
+        .slice(0, 4)
+        .map(({ path, message }) => `${path}: ${message}`)
+        .join("\n") || undefined,
+  });
 }

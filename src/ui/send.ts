@@ -1,11 +1,23 @@
 import { uuidv7 } from "uuidv7";
 
-export type Sent = { kind: string; machine?: string; routine?: string; amends?: string; body: Record<string, unknown>; happenedAt?: string; id?: string };
+export type Sent = {
+  kind: string;
+  machine?: string;
+  routine?: string;
+  amends?: string;
+  body: Record<string, unknown>;
+  happenedAt?: string;
+  id?: string;
+};
 export type SyncAnswer = { id: string | null; result: "added" | "known" | "conflict" | "refused"; message?: string };
 
 /** What a route said it could not do, in words for the person. */
 export class Said extends Error {
-  constructor(message: string, readonly status: number, readonly problems: { path: string; message: string }[] = []) {
+  constructor(
+    message: string,
+    readonly status: number,
+    readonly problems: { path: string; message: string }[] = [],
+  ) {
     super(message);
   }
 }
@@ -14,7 +26,12 @@ export class Said extends Error {
 export async function ask<Answer>(path: string, init?: { method?: string; body?: unknown }): Promise<Answer> {
   let response: Response;
   try {
-    response = await fetch(path, init?.body === undefined ? { method: init?.method ?? "GET" } : { method: init.method ?? "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(init.body) });
+    response = await fetch(
+      path,
+      init?.body === undefined
+        ? { method: init?.method ?? "GET" }
+        : { method: init.method ?? "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(init.body) },
+    );
   } catch {
     throw new Said("No connection just now. Nothing is lost here; try again.", 0);
   }

@@ -32,7 +32,12 @@ export function SignIn({ demo }: { demo: { id: string; name: string; role: strin
           <ul className="mt-2 grid grid-cols-2 gap-2">
             {demo.map(({ id, name, role }) => (
               <li key={id}>
-                <button type="button" disabled={busy} onClick={() => enter("/api/demo-sign-in", { person: id })} className="press w-full flex-col !items-start !gap-0 py-1.5">
+                <button
+                  type="button"
+                  disabled={busy}
+                  onClick={() => enter("/api/demo-sign-in", { person: id })}
+                  className="press w-full flex-col !items-start !gap-0 py-1.5"
+                >
                   <span>{name}</span>
                   <span className="font-normal text-soft text-sm">{role}</span>
                 </button>

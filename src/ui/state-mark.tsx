@@ -1,7 +1,12 @@
 import type { StateWord } from "../core/nozzles/readiness.ts";
 
 const COLOUR: Record<StateWord, string> = {
-  Ready: "text-good", "With care": "text-care", Hold: "text-stop", Unchecked: "text-soft", Printing: "text-accent", Asleep: "text-soft",
+  Ready: "text-good",
+  "With care": "text-care",
+  Hold: "text-stop",
+  Unchecked: "text-soft",
+  Printing: "text-accent",
+  Asleep: "text-soft",
 };
 
 /** The shape of a state: told apart by form alone, then by colour. */
@@ -10,7 +15,15 @@ function Shape({ word }: { word: StateWord }) {
     case "Ready":
       return <path d="M2 8.5 6.2 13 14 3.5" fill="none" stroke="currentColor" strokeWidth="2.6" />;
     case "With care":
-      return <path d="M1.5 10.5c2.2-5 4.3-5 6.5 0s4.3 5 6.5 0" transform="translate(0 -2.5)" fill="none" stroke="currentColor" strokeWidth="2.4" />;
+      return (
+        <path
+          d="M1.5 10.5c2.2-5 4.3-5 6.5 0s4.3 5 6.5 0"
+          transform="translate(0 -2.5)"
+          fill="none"
+          stroke="currentColor"
+          strokeWidth="2.4"
+        />
+      );
     case "Hold":
       return <path d="M2 2h12v12H2z M5.5 7h5v2h-5z" fill="currentColor" fillRule="evenodd" />;
     case "Unchecked":

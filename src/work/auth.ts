@@ -18,10 +18,19 @@ function make() {
     trustedOrigins: (request) => [request?.headers.get("origin") ?? ""].filter((origin) => origin !== "" && origin === originOf(request)),
     database: drizzleAdapter(database(), { provider: "pg", schema: { user, session, account, verification } }),
     emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: 8, maxPasswordLength: 200 },
-    user: { additionalFields: { site: { type: "string", required: true, input: false }, personId: { type: "string", required: true, input: false } } },
+    user: {
+      additionalFields: {
+        site: { type: "string", required: true, input: false },
+        personId: { type: "string", required: true, input: false },
+      },
+    },
     // No cookie cache: a session ended by the supervisor is dead at once.
     session: { expiresIn: 60 * 60 * 24 * 14, updateAge: 60 * 60 * 24, cookieCache: { enabled: false } },
-    advanced: { cookiePrefix: "zesty", useSecureCookies: (process.env.ZESTY_URL ?? "").startsWith("https:"), defaultCookieAttributes: { sameSite: "lax", httpOnly: true } },
+    advanced: {
+      cookiePrefix: "zesty",
+      useSecureCookies: (process.env.ZESTY_URL ?? "").startsWith("https:"),
+      defaultCookieAttributes: { sameSite: "lax", httpOnly: true },
+    },
     telemetry: { enabled: false },
     // Counted by ourselves, by name as well as by address.
     rateLimit: { enabled: false },
@@ -62,25 +71,39 @@ export async function signIn(name: string, password: string, address: string, he
   const subjects = [`name:${name.trim().toLowerCase().slice(0, 200)}`, `address:${address}`];
   await refuseAfterFailures(subjects);
   const found = await userByName(name.trim());
-  const response = await auth().api.signInEmail({ body: { email: found?.email ?? "nobody@people.invalid", password }, headers, asResponse: true });
+  const response = await auth().api.signInEmail({
+    body: { email: found?.email ?? "nobody@people.invalid", password },
+    headers,
+    asResponse: true,
+  });
   if (!response.ok || !found) {
     await countFailure(subjects);
     throw new Refusal(401, "Name and password don't go together. Check both, or ask a supervisor to set a new password.");
   }
-  await database().delete(signInFailure).where(eq(signInFailure.subject, subjects[0] ?? ""));
+  await database()
+    .delete(signInFailure)
+    .where(eq(signInFailure.subject, subjects[0] ?? ""));
   return response;
 }
 
 async function userByName(name: string): Promise<{ email: string } | undefined> {
-  const rows = await database().select({ email: user.email }).from(user).where(sql`lower(${user.name}) = lower(${name}) OR lower(${user.personId}) = lower(${name})`).limit(2);
+  const rows = await database()
+    .select({ email: user.email })
+    .from(user)
+    .where(sql`lower(${user.name}) = lower(${name}) OR lower(${user.personId}) = lower(${name})`)
+    .limit(2);
   return rows.length === 1 ? rows[0] : undefined;
 }
 
 async function refuseAfterFailures(subjects: string[]): Promise<void> {
   for (const subject of subjects) {
     const limit = subject.startsWith("name:") ? FAILURES_A_NAME : FAILURES_AN_ADDRESS;
-    const [row] = await database().select().from(signInFailure).where(and(eq(signInFailure.subject, subject), sql`${signInFailure.since} > now() - make_interval(mins => ${WINDOW_MINUTES})`));
-    if (row && row.failures >= limit) throw new Refusal(429, `Too many failed sign-ins. Wait ${WINDOW_MINUTES} minutes, or ask a supervisor to set a new password.`);
+    const [row] = await database()
+      .select()
+      .from(signInFailure)
+      .where(and(eq(signInFailure.subject, subject), sql`${signInFailure.since} > now() - make_interval(mins => ${WINDOW_MINUTES})`));
+    if (row && row.failures >= limit)
+      throw new Refusal(429, `Too many failed sign-ins. Wait ${WINDOW_MINUTES} minutes, or ask a supervisor to set a new password.`);
   }
 }
 
@@ -98,29 +121,58 @@ export async function setPassword(site: string, person: { id: string; name: stri
   if (password.length < 8 || password.length > 200) throw new Refusal(400, "A password has 8 to 200 characters.");
   const context = await auth().$context;
   const hash = await context.password.hash(password);
-  const [known] = await database().select().from(user).where(and(eq(user.site, site), eq(user.personId, person.id)));
+  const [known] = await database()
+    .select()
+    .from(user)
+    .where(and(eq(user.site, site), eq(user.personId, person.id)));
   if (known) {
     await context.internalAdapter.updatePassword(known.id, hash);
     await database().delete(session).where(eq(session.userId, known.id));
-    await database().delete(signInFailure).where(sql`subject IN (${`name:${person.id.toLowerCase()}`}, ${`name:${person.name.toLowerCase()}`})`);
+    await database()
+      .delete(signInFailure)
+      .where(sql`subject IN (${`name:${person.id.toLowerCase()}`}, ${`name:${person.name.toLowerCase()}`})`);
     return;
   }
-  const made = await context.internalAdapter.createUser({ name: person.name, email: `${crypto.randomUUID()}@people.invalid`, emailVerified: false, site, personId: person.id }, { method: "admin" });
+  const made = await context.internalAdapter.createUser(
+    { name: person.name, email: `${crypto.randomUUID()}@people.invalid`, emailVerified: false, site, personId: person.id },
+    { method: "admin" },
+  );
   await context.internalAdapter.linkAccount({ userId: made.id, providerId: "credential", accountId: made.id, password: hash });
 }
 
-export type SessionView = { id: string; personId: string; name: string; since: string; seen: string; address: string | null; browser: string | null };
+export type SessionView = {
+  id: string;
+  personId: string;
+  name: string;
+  since: string;
+  seen: string;
+  address: string | null;
+  browser: string | null;
+};
 
 export async function sessionsOf(site: string): Promise<SessionView[]> {
   const rows = await database()
-    .select({ id: session.id, personId: user.personId, name: user.name, since: session.createdAt, seen: session.updatedAt, address: session.ipAddress, browser: session.userAgent })
-    .from(session).innerJoin(user, eq(session.userId, user.id))
-    .where(and(eq(user.site, site), sql`${session.expiresAt} > now()`)).orderBy(sql`${session.updatedAt} DESC`).limit(200);
+    .select({
+      id: session.id,
+      personId: user.personId,
+      name: user.name,
+      since: session.createdAt,
+      seen: session.updatedAt,
+      address: session.ipAddress,
+      browser: session.userAgent,
+    })
+    .from(session)
+    .innerJoin(user, eq(session.userId, user.id))
+    .where(and(eq(user.site, site), sql`${session.expiresAt} > now()`))
+    .orderBy(sql`${session.updatedAt} DESC`)
+    .limit(200);
   return rows.map((row) => ({ ...row, since: row.since.toISOString(), seen: row.seen.toISOString() }));
 }
 
 export async function endSession(site: string, id: string): Promise<void> {
-  await database().execute(sql`DELETE FROM auth.session s USING auth."user" u WHERE s.id = ${id} AND s.user_id = u.id AND u.site = ${site}`);
+  await database().execute(
+    sql`DELETE FROM auth.session s USING auth."user" u WHERE s.id = ${id} AND s.user_id = u.id AND u.site = ${site}`,
+  );
 }
 
 export async function signInsOf(site: string): Promise<Set<string>> {

@@ -1,4 +1,4 @@
-import { type Day, isoDay, mondayOf, weekdayName, spokenDay, toDay } from "../core/calendar/day.ts";
+import { type Day, isoDay, mondayOf, spokenDay, toDay, weekdayName } from "../core/calendar/day.ts";
 import { clockTime, instantOf } from "../core/calendar/site-time.ts";
 import { type BoardItem, dayBoard, nextAction } from "../core/due/day-board.ts";
 import { dueOfMachine } from "../core/due/due-work.ts";
@@ -20,21 +20,62 @@ import { dueFacts } from "./due.ts";
 import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
 
 export type ItemView = {
-  key: string; routine: string; name: string; short: string; state: BoardItem["state"]; late: boolean; due: string; dueWords: string; minutes: number; skill: string;
-  isCheck: boolean; why: string[]; doneAt?: string; entry?: string;
+  key: string;
+  routine: string;
+  name: string;
+  short: string;
+  state: BoardItem["state"];
+  late: boolean;
+  due: string;
+  dueWords: string;
+  minutes: number;
+  skill: string;
+  isCheck: boolean;
+  why: string[];
+  doneAt?: string;
+  entry?: string;
 };
-export type ChannelView = { id: string; ink: string; colour: string; missing: number; weak: number; deflected: number; neighbours: boolean; gone: boolean; unread: boolean; read: boolean };
+export type ChannelView = {
+  id: string;
+  ink: string;
+  colour: string;
+  missing: number;
+  weak: number;
+  deflected: number;
+  neighbours: boolean;
+  gone: boolean;
+  unread: boolean;
+  read: boolean;
+};
 export type MachineRow = {
-  id: string; name: string; class: Machine["class"]; family: string | null; area: string | null;
-  word: MachineState["word"]; why: string; evidence: string[]; checkedAt: string | null;
-  prints: boolean; busyUntil: string | null; channels: ChannelView[];
-  beats: Record<Beat, ItemView[]>; also: ItemView[];
+  id: string;
+  name: string;
+  class: Machine["class"];
+  family: string | null;
+  area: string | null;
+  word: MachineState["word"];
+  why: string;
+  evidence: string[];
+  checkedAt: string | null;
+  prints: boolean;
+  busyUntil: string | null;
+  channels: ChannelView[];
+  beats: Record<Beat, ItemView[]>;
+  also: ItemView[];
   missed: { day: string; names: string[]; closing: boolean } | null;
   next: { words: string; routine: string | null; isCheck: boolean };
 };
 export type BoardView = {
-  seq: number; today: string; todayWords: string; now: string; timeZone: string; site: string; workDay: boolean;
-  beats: { beat: Beat; by: string | null; passed: boolean }[]; areas: { id: string; name: string }[]; machines: MachineRow[];
+  seq: number;
+  today: string;
+  todayWords: string;
+  now: string;
+  timeZone: string;
+  site: string;
+  workDay: boolean;
+  beats: { beat: Beat; by: string | null; passed: boolean }[];
+  areas: { id: string; name: string }[];
+  machines: MachineRow[];
   /** Set where only changed rows are in `machines`. */
   partial: boolean;
 };
@@ -55,7 +96,12 @@ function frame(shop: Shop, seq: number): Omit<BoardView, "machines" | "partial">
   const today = dayAt(shop);
   const passed = beatsPassed(shop, today, now());
   return {
-    seq, today: isoDay(today), todayWords: spokenDay(today, true), now: now().toISOString(), timeZone: shop.site.timeZone, site: shop.site.name,
+    seq,
+    today: isoDay(today),
+    todayWords: spokenDay(today, true),
+    now: now().toISOString(),
+    timeZone: shop.site.timeZone,
+    site: shop.site.name,
     workDay: shop.rules.works(today),
     beats: BEATS.map((beat) => ({ beat, by: shop.calendar.beats?.[beat]?.by ?? null, passed: passed.has(beat) })),
     areas: shop.areas,
@@ -64,10 +110,12 @@ function frame(shop: Shop, seq: number): Omit<BoardView, "machines" | "partial">
 
 /** The beats whose time has passed; those without a time of their own are never late. */
 export function beatsPassed(shop: Shop, day: Day, at: Date): Set<Beat> {
-  return new Set(BEATS.filter((beat) => {
-    const by = shop.calendar.beats?.[beat]?.by;
-    return by !== undefined && at > instantOf(day, by, shop.site.timeZone);
-  }));
+  return new Set(
+    BEATS.filter((beat) => {
+      const by = shop.calendar.beats?.[beat]?.by;
+      return by !== undefined && at > instantOf(day, by, shop.site.timeZone);
+    }),
+  );
 }
 
 /** The beat that a moment belongs to: up to the opening's time the opening, up to midday's the midday, then the closing. */
@@ -93,7 +141,15 @@ export async function machineRows(db: Connection, shop: Shop, machines: readonly
   });
 }
 
-function rowOf(shop: Shop, machine: Machine, facts: MachineFacts, rows: ConditionRows, today: Day, passed: ReadonlySet<Beat>, current: Beat): MachineRow {
+function rowOf(
+  shop: Shop,
+  machine: Machine,
+  facts: MachineFacts,
+  rows: ConditionRows,
+  today: Day,
+  passed: ReadonlySet<Beat>,
+  current: Beat,
+): MachineRow {
   const work = dueOfMachine(facts, shop.rules, today, mondayOf(today) + 7 - today);
   const day = dayBoard(work, today, passed);
   const { state, evidence, checks, checkedAt } = stateOf(shop, machine, facts, rows, today);
@@ -103,20 +159,40 @@ function rowOf(shop: Shop, machine: Machine, facts: MachineFacts, rows: Conditio
     const routine = shop.rules.book.get(each.routine);
     const done = rows.done.find(({ routine: id, day: on }) => id === each.routine && on === isoDay(today));
     return {
-      key: each.key, routine: each.routine, name: routine?.name ?? each.routine, short: routine?.short ?? routine?.name ?? each.routine, state: each.state, late: each.late, due: isoDay(each.due),
-      dueWords: each.due === today ? "today" : weekdayName(each.due), minutes: routine?.handsMinutes ?? 0, skill: routine ? skillFor(routine, machine) : "",
-      isCheck: routine?.isCheck ?? false, why: each.why.map(reasonSentence),
-      ...(done && (each.state === "done" || each.state === "skipped") ? { doneAt: clockTime(done.happenedAt, shop.site.timeZone), entry: done.entryId } : {}),
+      key: each.key,
+      routine: each.routine,
+      name: routine?.name ?? each.routine,
+      short: routine?.short ?? routine?.name ?? each.routine,
+      state: each.state,
+      late: each.late,
+      due: isoDay(each.due),
+      dueWords: each.due === today ? "today" : weekdayName(each.due),
+      minutes: routine?.handsMinutes ?? 0,
+      skill: routine ? skillFor(routine, machine) : "",
+      isCheck: routine?.isCheck ?? false,
+      why: each.why.map(reasonSentence),
+      ...(done && (each.state === "done" || each.state === "skipped")
+        ? { doneAt: clockTime(done.happenedAt, shop.site.timeZone), entry: done.entryId }
+        : {}),
     };
   };
   const action = nextAction(day, {
-    onHold: state.word === "Hold", missedClosing: missed?.closing ?? false, current,
+    onHold: state.word === "Hold",
+    missedClosing: missed?.closing ?? false,
+    current,
     checks: (id) => shop.rules.book.get(id)?.isCheck ?? false,
   });
   const routine = "routine" in action && action.routine ? shop.rules.book.get(action.routine) : undefined;
   return {
-    id: machine.id, name: machine.name, class: machine.class, family: familyOf(machine) ?? null, area: machine.area ?? null,
-    word: state.word, why: stateSentence(state, shop.site.timeZone), evidence, checkedAt,
+    id: machine.id,
+    name: machine.name,
+    class: machine.class,
+    family: familyOf(machine) ?? null,
+    area: machine.area ?? null,
+    word: state.word,
+    why: stateSentence(state, shop.site.timeZone),
+    evidence,
+    checkedAt,
     prints: facts.days.prints(today),
     busyUntil: busy && new Date(String(busy.body.until)) > now() ? String(busy.body.until) : null,
     channels: channelViews(machine, checks),
@@ -125,9 +201,15 @@ function rowOf(shop: Shop, machine: Machine, facts: MachineFacts, rows: Conditio
     missed,
     next: {
       words:
-        action.kind === "nothing" ? "Nothing more now" : action.kind === "recover" ? "Recover the held channels, then check again"
-        : action.kind === "check-after-missed-closing" ? `${routine?.name ?? "Check"} first: the closing was missed` : `${routine?.name ?? action.routine}${action.late ? ", late" : ""}`,
-      routine: routine?.id ?? null, isCheck: routine?.isCheck ?? action.kind === "recover",
+        action.kind === "nothing"
+          ? "Nothing more now"
+          : action.kind === "recover"
+            ? "Recover the held channels, then check again"
+            : action.kind === "check-after-missed-closing"
+              ? `${routine?.name ?? "Check"} first: the closing was missed`
+              : `${routine?.name ?? action.routine}${action.late ? ", late" : ""}`,
+      routine: routine?.id ?? null,
+      isCheck: routine?.isCheck ?? action.kind === "recover",
     },
   };
 }
@@ -138,42 +220,74 @@ function stateOf(shop: Shop, machine: Machine, facts: MachineFacts, rows: Condit
   const [check, care, busy, release] = [fact("active"), fact("voided"), fact("busy"), fact("release")];
   const voiding = rows.done
     .filter(({ routine, outcome }) => outcome === "done" && shop.rules.book.get(routine)?.voidsCheck)
-    .map(({ routine, happenedAt, entryId }) => ({ at: happenedAt, what: `${shop.rules.book.get(routine)?.name ?? routine} was done`, entryId }));
+    .map(({ routine, happenedAt, entryId }) => ({
+      at: happenedAt,
+      what: `${shop.rules.book.get(routine)?.name ?? routine} was done`,
+      entryId,
+    }));
   if (care) voiding.push({ at: care.happenedAt, what: CARE_WORDS[String(care.body.what)] ?? "cared for", entryId: care.entryId });
   const voided = voiding.sort((a, b) => b.at.getTime() - a.at.getTime())[0];
   // A check's body passed its schema when it was written.
   const checks = (check?.body.channels ?? []) as ChannelCheck[];
   const state = machineState(
     {
-      now: now(), today: isoDay(today), printsChecks: facts.routines.some(({ isCheck }) => isCheck) || machine.class !== "cij",
+      now: now(),
+      today: isoDay(today),
+      printsChecks: facts.routines.some(({ isCheck }) => isCheck) || machine.class !== "cij",
       check: check && { at: check.happenedAt, day: isoDay(dayAt(shop, check.happenedAt)), channels: checks, entry: check.entryId },
       voided,
       busyUntil: busy && new Date(String(busy.body.until)),
-      release: release && { at: release.happenedAt, until: new Date(String(release.body.until)), by: personName(shop, release.person), reason: String(release.body.reason) },
+      release: release && {
+        at: release.happenedAt,
+        until: new Date(String(release.body.until)),
+        by: personName(shop, release.person),
+        reason: String(release.body.reason),
+      },
       asleep: facts.days.asleep(today),
       channels: channelsOf(machine).map(({ id }) => id),
     },
-    readinessSettings(machine.class, ["site", machine.class, machine.id].flatMap((id) => shop.readiness.get(id) ?? [])),
+    readinessSettings(
+      machine.class,
+      ["site", machine.class, machine.id].flatMap((id) => shop.readiness.get(id) ?? []),
+    ),
   );
   const evidence = [check?.entryId, voided?.entryId, release?.entryId].flatMap((id) => id ?? []);
   return { state, evidence, checks, checkedAt: check ? check.happenedAt.toISOString() : null };
 }
 
-const CARE_WORDS: Record<string, string> = { clean: "a head clean was run", load: "ink was loaded", repair: "it was repaired", wake: "it was woken" };
+const CARE_WORDS: Record<string, string> = {
+  clean: "a head clean was run",
+  load: "ink was loaded",
+  repair: "it was repaired",
+  wake: "it was woken",
+};
 
 function channelViews(machine: Machine, checks: ChannelCheck[]): ChannelView[] {
   const read = new Map(checks.map((check) => [check.id, check]));
   return channelsOf(machine).map(({ id, ink, colour }) => {
     const check = read.get(id);
     return {
-      id, ink, colour, missing: check?.missing ?? 0, weak: check?.weak ?? 0, deflected: check?.deflected ?? 0,
-      neighbours: check?.neighbours ?? false, gone: check?.gone ?? false, unread: check?.unread ?? false, read: check !== undefined && !check.unread,
+      id,
+      ink,
+      colour,
+      missing: check?.missing ?? 0,
+      weak: check?.weak ?? 0,
+      deflected: check?.deflected ?? 0,
+      neighbours: check?.neighbours ?? false,
+      gone: check?.gone ?? false,
+      unread: check?.unread ?? false,
+      read: check !== undefined && !check.unread,
     };
   });
 }
 
 /** What was missed on the machine's last print day before today, from the closed days. */
-function missedSincePrintDay(shop: Shop, facts: MachineFacts, rows: ConditionRows, today: Day): { day: string; names: string[]; closing: boolean } | null {
+function missedSincePrintDay(
+  shop: Shop,
+  facts: MachineFacts,
+  rows: ConditionRows,
+  today: Day,
+): { day: string; names: string[]; closing: boolean } | null {
   let last = today - 1;
   while (last > today - 10 && !facts.days.prints(last)) last--;
   const missed = rows.missed.filter(({ day }) => toDay(day) >= last);
@@ -196,5 +310,10 @@ function byMachine(rows: ConditionRows): (machine: string) => ConditionRows {
     return found;
   };
   const [facts, checks, done, missed] = [index(rows.facts), index(rows.checks), index(rows.done), index(rows.missed)];
-  return (machine) => ({ facts: facts.get(machine) ?? [], checks: checks.get(machine) ?? [], done: done.get(machine) ?? [], missed: missed.get(machine) ?? [] });
+  return (machine) => ({
+    facts: facts.get(machine) ?? [],
+    checks: checks.get(machine) ?? [],
+    done: done.get(machine) ?? [],
+    missed: missed.get(machine) ?? [],
+  });
 }

@@ -39,29 +39,44 @@ export async function closeDays(db: Database): Promise<number> {
 /** The entry that says what became of each occurrence of a day, under the settings now in force. */
 async function closingEntry(db: Connection, shop: Shop, day: Day): Promise<NewEntry> {
   const facts = await dueFacts(db, shop, day, shop.machines, day - 400);
-  return dayClosedEntry(shop, day, facts.flatMap((each) => outcomesOf(shop, each, day)));
+  return dayClosedEntry(
+    shop,
+    day,
+    facts.flatMap((each) => outcomesOf(shop, each, day)),
+  );
 }
 
 type Outcomes = Body<"day-closed">["outcomes"];
 
 export function outcomesOf(shop: Shop, facts: Parameters<typeof dueOfMachine>[0], day: Day): Outcomes {
   return dueOfMachine(facts, shop.rules, day, 1).map((each) => ({
-    machine: each.machine, key: each.key, routine: each.routine, due: isoDay(each.due), ...(each.beat ? { beat: each.beat } : {}),
+    machine: each.machine,
+    key: each.key,
+    routine: each.routine,
+    due: isoDay(each.due),
+    ...(each.beat ? { beat: each.beat } : {}),
     outcome: each.state === "done" || each.state === "skipped" ? each.state : isOver(each.key, day) ? "missed" : "open",
     by: facts.routines.length ? coveringOf(shop, each.routine) : [],
   }));
 }
 
 /** Beats and idle days are over with their day, times a week with their week; the rest is carried over. */
-const isOver = (key: string, day: Day) => /\/\d{4}-\d{2}-\d{2}\/(?:opening|midday|closing|idle)$/.test(key) || (/\/\d{4}-W\d{2}\/\d$/.test(key) && new Date(day * 86_400_000).getUTCDay() === 0);
+const isOver = (key: string, day: Day) =>
+  /\/\d{4}-\d{2}-\d{2}\/(?:opening|midday|closing|idle)$/.test(key) ||
+  (/\/\d{4}-W\d{2}\/\d$/.test(key) && new Date(day * 86_400_000).getUTCDay() === 0);
 
 /** Routines whose doing settles another: a late entry of one of them counts for it. */
-const coveringOf = (shop: Shop, routine: string): string[] => [...shop.rules.reach].flatMap(([id, reach]) => (id !== routine && reach.includes(routine) ? [id] : []));
+const coveringOf = (shop: Shop, routine: string): string[] =>
+  [...shop.rules.reach].flatMap(([id, reach]) => (id !== routine && reach.includes(routine) ? [id] : []));
 
 export function dayClosedEntry(shop: Shop, day: Day, outcomes: Outcomes): NewEntry {
   return {
-    id: closingId(shop.id, isoDay(day)), kind: "day-closed", happenedAt: instantOf(day + 1, "04:00", shop.site.timeZone), localDay: isoDay(day),
-    body: { day: isoDay(day), outcomes }, words: `day closed ${isoDay(day)}`,
+    id: closingId(shop.id, isoDay(day)),
+    kind: "day-closed",
+    happenedAt: instantOf(day + 1, "04:00", shop.site.timeZone),
+    localDay: isoDay(day),
+    body: { day: isoDay(day), outcomes },
+    words: `day closed ${isoDay(day)}`,
   };
 }
 
@@ -75,7 +90,8 @@ const EVERY_MS = 60_000;
 
 /** Looks each minute for days to close; a database that is away is tried again the next time. */
 export function startClosingDays(): void {
-  const look = () => closeDays(database()).catch((error) => (isDatabaseAway(error) ? undefined : console.error("days could not be closed:", error)));
+  const look = () =>
+    closeDays(database()).catch((error) => (isDatabaseAway(error) ? undefined : console.error("days could not be closed:", error)));
   setTimeout(look, 2000).unref();
   setInterval(look, EVERY_MS).unref();
 }

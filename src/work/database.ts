@@ -21,7 +21,8 @@ export function isDatabaseAway(error: unknown): boolean {
   for (let each: unknown = error; each instanceof Error; each = each.cause) {
     const code = "code" in each ? String(each.code) : "";
     if (/^(ECONN|EPIPE|ENOTFOUND|ETIMEDOUT|57P0|08|53300)/.test(code)) return true;
-    if (/Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(each.message)) return true;
+    if (/Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(each.message))
+      return true;
     if (each instanceof AggregateError && each.errors.some(isDatabaseAway)) return true;
   }
   return false;

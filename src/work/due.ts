@@ -9,7 +9,13 @@ import type { Shop } from "./shop.ts";
 const READINGS_KEPT_DAYS = 400;
 
 /** The due engine's facts of machines from the projections, as known at the end of `on`. */
-export async function dueFacts(db: Connection, shop: Shop, on: Day, machines: readonly Machine[], from: Day = mondayOf(on) - 7): Promise<MachineFacts[]> {
+export async function dueFacts(
+  db: Connection,
+  shop: Shop,
+  on: Day,
+  machines: readonly Machine[],
+  from: Day = mondayOf(on) - 7,
+): Promise<MachineFacts[]> {
   const few = machines.length < shop.machines.length ? machines.map(({ id }) => id) : undefined;
   const rows = await dueRows(db, shop.id, { from: isoDay(from), until: isoDay(on), readingsFrom: isoDay(on - READINGS_KEPT_DAYS) }, few);
   const of = groupAll(rows);
@@ -17,7 +23,10 @@ export async function dueFacts(db: Connection, shop: Shop, on: Day, machines: re
 }
 
 function factsOf(shop: Shop, machine: Machine, rows: DueRows, on: Day): MachineFacts {
-  const settings = machineSettings({ ...machine, printDayChanges: rows.changes.map(({ day, prints }) => ({ date: day, prints })) }, shop.rules);
+  const settings = machineSettings(
+    { ...machine, printDayChanges: rows.changes.map(({ day, prints }) => ({ date: day, prints })) },
+    shop.rules,
+  );
   const counters = new Map<string, { on: string; value: number; reset: boolean }[]>();
   for (const { counter, day, value, reset } of rows.readings) {
     const list = counters.get(counter) ?? [];
@@ -50,6 +59,18 @@ function groupAll(rows: DueRows): (machine: string) => DueRows {
     }
     return (machine: string) => byMachine.get(machine) ?? [];
   };
-  const [settled, readings, changes, reports, moves] = [group(rows.settled), group(rows.readings), group(rows.changes), group(rows.reports), group(rows.moves)];
-  return (machine) => ({ settled: settled(machine), readings: readings(machine), changes: changes(machine), reports: reports(machine), moves: moves(machine) });
+  const [settled, readings, changes, reports, moves] = [
+    group(rows.settled),
+    group(rows.readings),
+    group(rows.changes),
+    group(rows.reports),
+    group(rows.moves),
+  ];
+  return (machine) => ({
+    settled: settled(machine),
+    readings: readings(machine),
+    changes: changes(machine),
+    reports: reports(machine),
+    moves: moves(machine),
+  });
 }

@@ -6,7 +6,23 @@ import { saysOf } from "./ledger.ts";
 export { filterOf } from "./ledger.ts";
 
 const PAGE = 2000;
-const COLUMNS = ["seq", "id", "kind", "machine", "routine", "person", "device", "happenedAt", "recordedAt", "localDay", "amends", "amendedBy", "struck", "says", "body"] as const;
+const COLUMNS = [
+  "seq",
+  "id",
+  "kind",
+  "machine",
+  "routine",
+  "person",
+  "device",
+  "happenedAt",
+  "recordedAt",
+  "localDay",
+  "amends",
+  "amendedBy",
+  "struck",
+  "says",
+  "body",
+] as const;
 
 /** The ledger as text, page by page, so that however long it is little is held at once. In CSV nothing can be taken for a formula. */
 export async function* exportLedger(db: Connection, site: string, filter: LedgerFilter, format: "csv" | "jsonl"): AsyncGenerator<string> {
@@ -22,7 +38,11 @@ export async function* exportLedger(db: Connection, site: string, filter: Ledger
   }
 }
 
-const plainRow = ({ words: _words, ...row }: EntryRow) => ({ ...row, happenedAt: row.happenedAt.toISOString(), recordedAt: row.recordedAt.toISOString() });
+const plainRow = ({ words: _words, ...row }: EntryRow) => ({
+  ...row,
+  happenedAt: row.happenedAt.toISOString(),
+  recordedAt: row.recordedAt.toISOString(),
+});
 
 function csv(rows: EntryRow[]): string {
   const cells = rows.map((row) => {

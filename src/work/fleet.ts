@@ -11,10 +11,10 @@ import type { Connection, Database } from "../ledger/database.ts";
 import { addSettings } from "../ledger/settings.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { now } from "./clock.ts";
+import { wordsOf } from "./record.ts";
 import { Refusal } from "./refusal.ts";
 import { type SettingChange, shopAfter, versionsOf } from "./settings.ts";
 import { dayAt, loadShop, type Shop, type ShopBody } from "./shop.ts";
-import { wordsOf } from "./record.ts";
 
 const LISTS = ["areas", "people", "routines", "history", "moves", "prompts", "signs"] as const;
 
@@ -22,18 +22,29 @@ const LISTS = ["areas", "people", "routines", "history", "moves", "prompts", "si
 export async function exportFleet(db: Connection, siteId: string): Promise<FleetFile> {
   const shop = await loadShop(db, siteId);
   const facts = await fleetFacts(db, siteId, isoDay(mondayOf(dayAt(shop)) - 7));
-  const of = (kind: string, machine?: string) => facts.filter((each) => each.kind === kind && (machine === undefined || each.machine === machine));
+  const of = (kind: string, machine?: string) =>
+    facts.filter((each) => each.kind === kind && (machine === undefined || each.machine === machine));
   const outcome = (body: FactEntry["body"]) => (body.outcome === undefined ? {} : { outcome: body.outcome as Outcome });
   const history = [
     ...of("routine").map(({ machine, routine, localDay, body }) => ({ machine, routine: routine ?? "", on: localDay, ...outcome(body) })),
-    ...of("done").map(({ machine, routine, localDay, body }) => ({ machine, routine: routine ?? "", on: localDay, ...(body.outcome === "skipped" ? outcome(body) : {}) })),
+    ...of("done").map(({ machine, routine, localDay, body }) => ({
+      machine,
+      routine: routine ?? "",
+      on: localDay,
+      ...(body.outcome === "skipped" ? outcome(body) : {}),
+    })),
   ];
   const lists = {
     areas: shop.areas,
     people: shop.people,
     routines: shop.routines,
     history,
-    moves: of("move").map(({ machine, routine, body }) => ({ machine, routine: routine ?? "", due: String(body.due), to: String(body.to) })),
+    moves: of("move").map(({ machine, routine, body }) => ({
+      machine,
+      routine: routine ?? "",
+      due: String(body.due),
+      to: String(body.to),
+    })),
     prompts: of("prompt").map(({ machine, routine, localDay }) => ({ machine, routine: routine ?? "", on: localDay })),
     signs: of("sign").map(({ machine, localDay, body }) => ({ machine, sign: String(body.sign), on: localDay })),
   };
@@ -53,7 +64,14 @@ function withFacts(machine: Machine, readings: FactEntry[], changes: FactEntry[]
   const counters = machine.counters?.map((counter) => {
     const own = readings.filter(({ body }) => body.counter === counter.name);
     if (!own.length) return counter;
-    return { ...counter, readings: own.map(({ localDay, body }) => ({ on: localDay, value: Number(body.value), ...(body.reset === undefined ? {} : { reset: body.reset === true }) })) };
+    return {
+      ...counter,
+      readings: own.map(({ localDay, body }) => ({
+        on: localDay,
+        value: Number(body.value),
+        ...(body.reset === undefined ? {} : { reset: body.reset === true }),
+      })),
+    };
   });
   const latest = new Map(changes.map(({ body }) => [String(body.date), body.prints === true]));
   return {
@@ -107,12 +125,19 @@ export function planImport(shop: Shop, fleet: FleetFile, held: ReadonlySet<strin
     ...fleet.machines.map((machine) => ({ subject: "machine", id: machine.id, name: machine.name, body: settingsOf(machine) })),
   ];
   const named = new Set(mine.map(({ subject, id }) => `${subject}/${id}`));
-  const lacking = shop.settings.filter(({ subject, id, archived }) => !archived && ["person", "routine", "machine"].includes(subject) && !named.has(`${subject}/${id}`));
+  const lacking = shop.settings.filter(
+    ({ subject, id, archived }) => !archived && ["person", "routine", "machine"].includes(subject) && !named.has(`${subject}/${id}`),
+  );
   const kept: PreviewRow[] = lacking.map(({ subject, id, body }) => ({ subject, id, name: String(body.name), state: "same" }));
 
   const areas = [...(fleet.areas ?? []), ...shop.areas.filter(({ id }) => !fleet.areas?.some((area) => area.id === id))];
   const lists = LISTS.filter((name) => fleet[name] !== undefined);
-  const shopBody = { site: fleet.site, calendar: fleet.calendar, lists: [...lists], ...(fleet.areas !== undefined || areas.length ? { areas } : {}) };
+  const shopBody = {
+    site: fleet.site,
+    calendar: fleet.calendar,
+    lists: [...lists],
+    ...(fleet.areas !== undefined || areas.length ? { areas } : {}),
+  };
   const changes: SettingChange[] = [{ subject: "shop", id: "shop", body: shopBody, what: "Calendar and areas read from a fleet file" }];
   const rows: PreviewRow[] = [stateOf(shop, { subject: "shop", id: "shop", name: fleet.site.name, body: shopBody })];
   const places = new Map<string, number>();
@@ -125,7 +150,14 @@ export function planImport(shop: Shop, fleet: FleetFile, held: ReadonlySet<strin
   // What the file lacks comes after what it has, in its old order; one's own sign-in is never archived away.
   lacking.forEach(({ subject, id, body, place }, index) => {
     const archived = choices.archiveMissing === true && !(subject === "person" && id === personId);
-    changes.push({ subject, id, body, archived, place: Math.max(place, (places.get(subject) ?? 0) + index), what: archived ? `${body.name} archived: not in the fleet file` : `${body.name} kept` });
+    changes.push({
+      subject,
+      id,
+      body,
+      archived,
+      place: Math.max(place, (places.get(subject) ?? 0) + index),
+      what: archived ? `${body.name} archived: not in the fleet file` : `${body.name} kept`,
+    });
   });
 
   const after = shopAfter(shop, changes);
@@ -135,12 +167,21 @@ export function planImport(shop: Shop, fleet: FleetFile, held: ReadonlySet<strin
   const known = new Set([...held].filter((name) => name.startsWith("history|")).map((name) => name.split("|").slice(1, 3).join("/")));
   for (const { machine, routine } of fleet.history ?? []) known.add(`${machine}/${routine}`);
   const machines = after.machines.filter(({ id }) => named.has(`machine/${id}`));
-  const spread = spreadUnknown(machines.map((machine) => machineSettings(machine, after.rules)), dayAt(after), (machine, routine) => known.has(`${machine}/${routine}`));
-  if (choices.spreadUnknown) for (const { machine, routine, day } of spread) entries.push(factEntry(after, personId, day, "routine", machine, routine, { outcome: "done", broughtIn: true, assumed: true }));
+  const spread = spreadUnknown(
+    machines.map((machine) => machineSettings(machine, after.rules)),
+    dayAt(after),
+    (machine, routine) => known.has(`${machine}/${routine}`),
+  );
+  if (choices.spreadUnknown)
+    for (const { machine, routine, day } of spread)
+      entries.push(factEntry(after, personId, day, "routine", machine, routine, { outcome: "done", broughtIn: true, assumed: true }));
   return { rows, kept, facts, unknown: spread.length, changes, entries };
 }
 
-function stateOf(shop: Shop, { subject, id, name, body }: { subject: string; id: string; name: string; body: Record<string, unknown> }): PreviewRow {
+function stateOf(
+  shop: Shop,
+  { subject, id, name, body }: { subject: string; id: string; name: string; body: Record<string, unknown> },
+): PreviewRow {
   const before = shop.settings.find((each) => each.subject === subject && each.id === id && !each.archived);
   return { subject, id, name, state: !before ? "new" : canonical(before.body) === canonical(body) ? "same" : "changed" };
 }
@@ -149,41 +190,81 @@ function stateOf(shop: Shop, { subject, id, name, body }: { subject: string; id:
 function settingsOf(machine: Machine): Machine {
   return {
     ...machine,
-    ...(machine.counters ? { counters: machine.counters.map((counter) => ({ ...counter, ...(counter.readings ? { readings: [] } : {}) })) } : {}),
+    ...(machine.counters
+      ? { counters: machine.counters.map((counter) => ({ ...counter, ...(counter.readings ? { readings: [] } : {}) })) }
+      : {}),
     ...(machine.printDayChanges ? { printDayChanges: [] } : {}),
   };
 }
 
 function factEntries(shop: Shop, fleet: FleetFile, held: ReadonlySet<string>, personId: string | null): NewEntry[] {
   const entries: NewEntry[] = [];
-  const add = (name: (string | undefined)[], day: Day, kind: string, machine: string, routine: string | null, body: Record<string, unknown>) => {
+  const add = (
+    name: (string | undefined)[],
+    day: Day,
+    kind: string,
+    machine: string,
+    routine: string | null,
+    body: Record<string, unknown>,
+  ) => {
     if (!held.has(name.join("|"))) entries.push(factEntry(shop, personId, day, kind, machine, routine, body));
   };
   for (const { machine, routine, on, outcome } of fleet.history ?? [])
-    add(["history", machine, routine, on, outcome ?? "done"], toDay(on), "routine", machine, routine, { ...(outcome ? { outcome } : {}), broughtIn: true });
+    add(["history", machine, routine, on, outcome ?? "done"], toDay(on), "routine", machine, routine, {
+      ...(outcome ? { outcome } : {}),
+      broughtIn: true,
+    });
   for (const machine of fleet.machines) {
     for (const { name, readings } of machine.counters ?? [])
       for (const { on, value, reset } of readings ?? [])
-        add(["counter", machine.id, name, on, String(value)], toDay(on), "counter", machine.id, null, { counter: name, value, ...(reset === undefined ? {} : { reset }), broughtIn: true });
+        add(["counter", machine.id, name, on, String(value)], toDay(on), "counter", machine.id, null, {
+          counter: name,
+          value,
+          ...(reset === undefined ? {} : { reset }),
+          broughtIn: true,
+        });
     for (const { date, prints } of machine.printDayChanges ?? [])
       add(["print-day", machine.id, date, String(prints)], dayAt(shop), "print-day", machine.id, null, { date, prints, broughtIn: true });
   }
-  for (const { machine, routine, on } of fleet.prompts ?? []) add(["prompt", machine, routine, on], toDay(on), "prompt", machine, routine, { broughtIn: true });
-  for (const { machine, sign, on } of fleet.signs ?? []) add(["sign", machine, sign, on], toDay(on), "sign", machine, null, { sign, broughtIn: true });
-  for (const { machine, routine, due, to } of fleet.moves ?? []) add(["move", machine, routine, due, to], dayAt(shop), "move", machine, routine, { due, to, broughtIn: true });
+  for (const { machine, routine, on } of fleet.prompts ?? [])
+    add(["prompt", machine, routine, on], toDay(on), "prompt", machine, routine, { broughtIn: true });
+  for (const { machine, sign, on } of fleet.signs ?? [])
+    add(["sign", machine, sign, on], toDay(on), "sign", machine, null, { sign, broughtIn: true });
+  for (const { machine, routine, due, to } of fleet.moves ?? [])
+    add(["move", machine, routine, due, to], dayAt(shop), "move", machine, routine, { due, to, broughtIn: true });
   return entries;
 }
 
 /** What happened on a day of which only the day is known stands at its noon. */
-function factEntry(shop: Shop, personId: string | null, day: Day, kind: string, machine: string, routine: string | null, body: Record<string, unknown>): NewEntry {
+function factEntry(
+  shop: Shop,
+  personId: string | null,
+  day: Day,
+  kind: string,
+  machine: string,
+  routine: string | null,
+  body: Record<string, unknown>,
+): NewEntry {
   return {
-    id: uuidv7(), kind, machine, routine, person: personId, happenedAt: instantOf(day, "12:00", shop.site.timeZone), localDay: isoDay(day), body,
+    id: uuidv7(),
+    kind,
+    machine,
+    routine,
+    person: personId,
+    happenedAt: instantOf(day, "12:00", shop.site.timeZone),
+    localDay: isoDay(day),
+    body,
     words: wordsOf(shop, personId, kind, machine, routine, body),
   };
 }
 
 /** Makes a site that did not exist from a fleet file, with further entries, in one transaction. */
-export async function foundSite(db: Database, siteId: string, fleet: FleetFile, more: (shop: Shop) => NewEntry[] = () => []): Promise<void> {
+export async function foundSite(
+  db: Database,
+  siteId: string,
+  fleet: FleetFile,
+  more: (shop: Shop) => NewEntry[] = () => [],
+): Promise<void> {
   const empty: Shop = shopOfNothing(siteId, fleet);
   const plan = planImport(empty, fleet, new Set(), null, {});
   await db.transaction(async (tx) => {
@@ -193,5 +274,17 @@ export async function foundSite(db: Database, siteId: string, fleet: FleetFile, 
 
 function shopOfNothing(siteId: string, { site, calendar }: FleetFile): Shop {
   const rules = { calendar, works: () => true, book: new Map(), reach: new Map() };
-  return { id: siteId, mark: 0, site, areas: [], calendar, people: [], machines: [], routines: [], rules, readiness: new Map(), settings: [] };
+  return {
+    id: siteId,
+    mark: 0,
+    site,
+    areas: [],
+    calendar,
+    people: [],
+    machines: [],
+    routines: [],
+    rules,
+    readiness: new Map(),
+    settings: [],
+  };
 }

@@ -2,20 +2,39 @@ import { readDay } from "../core/calendar/day.ts";
 import { clockTime } from "../core/calendar/site-time.ts";
 import { words as plain } from "../core/due/sentence.ts";
 import { ENTRY_KINDS } from "../core/record/entries.ts";
+import { mayDo } from "../core/safety/who-may.ts";
 import type { Connection } from "../ledger/database.ts";
 import { type EntryRow, entryWithAmendments, type LedgerFilter, ledgerPage } from "../ledger/reading.ts";
-import { mayDo } from "../core/safety/who-may.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { Refusal } from "./refusal.ts";
 import { loadShop, personName, type Shop } from "./shop.ts";
 
 export type EntryView = {
-  seq: number; id: string; kind: string; kindWords: string; machine: string | null; machineName: string | null; routine: string | null; routineName: string | null;
-  person: string; day: string; time: string; happenedAt: string; recordedAt: string; amends: string | null; amended: "no" | "amended" | "struck"; says: string; body: Record<string, unknown>;
+  seq: number;
+  id: string;
+  kind: string;
+  kindWords: string;
+  machine: string | null;
+  machineName: string | null;
+  routine: string | null;
+  routineName: string | null;
+  person: string;
+  day: string;
+  time: string;
+  happenedAt: string;
+  recordedAt: string;
+  amends: string | null;
+  amended: "no" | "amended" | "struck";
+  says: string;
+  body: Record<string, unknown>;
 };
 export type LedgerView = {
-  entries: EntryView[]; older: number | null; filter: Record<string, string>;
-  machines: { id: string; name: string }[]; people: { id: string; name: string }[]; kinds: { id: string; name: string }[];
+  entries: EntryView[];
+  older: number | null;
+  filter: Record<string, string>;
+  machines: { id: string; name: string }[];
+  people: { id: string; name: string }[];
+  kinds: { id: string; name: string }[];
 };
 
 export const PAGE_SIZE = 50;
@@ -25,13 +44,23 @@ export function filterOf(query: URLSearchParams, limit = PAGE_SIZE): LedgerFilte
   const text = (name: string) => query.get(name)?.trim().slice(0, 200) || undefined;
   const day = (name: string) => {
     const value = text(name);
-    if (value !== undefined && readDay(value) === undefined) throw new Refusal(400, `“${value.slice(0, 40)}” is no day; expected one like 2026-11-25.`);
+    if (value !== undefined && readDay(value) === undefined)
+      throw new Refusal(400, `“${value.slice(0, 40)}” is no day; expected one like 2026-11-25.`);
     return value;
   };
   const before = text("before");
   if (before !== undefined && !/^\d{1,15}$/.test(before)) throw new Refusal(400, "That page of the ledger does not exist.");
   const plainText = text("text")?.replaceAll("\u0000", "");
-  return { machine: text("machine"), person: text("person"), kind: text("kind"), from: day("from"), to: day("to"), text: plainText, before: before === undefined ? undefined : Number(before), limit };
+  return {
+    machine: text("machine"),
+    person: text("person"),
+    kind: text("kind"),
+    from: day("from"),
+    to: day("to"),
+    text: plainText,
+    before: before === undefined ? undefined : Number(before),
+    limit,
+  };
 }
 
 /** A page of the ledger, newest first. */
@@ -68,12 +97,23 @@ export async function entryPage(db: Connection, actor: Actor, id: string): Promi
 
 export function entryView(shop: Shop, row: EntryRow): EntryView {
   return {
-    seq: row.seq, id: row.id, kind: row.kind, kindWords: plain(row.kind), machine: row.machine,
+    seq: row.seq,
+    id: row.id,
+    kind: row.kind,
+    kindWords: plain(row.kind),
+    machine: row.machine,
     machineName: row.machine ? (shop.machines.find(({ id }) => id === row.machine)?.name ?? row.machine) : null,
-    routine: row.routine, routineName: row.routine ? (shop.rules.book.get(row.routine)?.name ?? row.routine) : null,
-    person: personName(shop, row.person), day: row.localDay, time: clockTime(row.happenedAt, shop.site.timeZone),
-    happenedAt: row.happenedAt.toISOString(), recordedAt: row.recordedAt.toISOString(), amends: row.amends,
-    amended: row.amendedBy === null ? "no" : row.struck ? "struck" : "amended", says: saysOf(row), body: row.body,
+    routine: row.routine,
+    routineName: row.routine ? (shop.rules.book.get(row.routine)?.name ?? row.routine) : null,
+    person: personName(shop, row.person),
+    day: row.localDay,
+    time: clockTime(row.happenedAt, shop.site.timeZone),
+    happenedAt: row.happenedAt.toISOString(),
+    recordedAt: row.recordedAt.toISOString(),
+    amends: row.amends,
+    amended: row.amendedBy === null ? "no" : row.struck ? "struck" : "amended",
+    says: saysOf(row),
+    body: row.body,
   };
 }
 
@@ -82,7 +122,14 @@ export function saysOf({ kind, body }: Pick<EntryRow, "kind" | "body">): string 
   const text = (key: string) => (typeof body[key] === "string" ? String(body[key]) : "");
   switch (kind) {
     case "routine":
-      return [text("outcome") || "done", text("reason"), text("note"), body.assumed ? "assumed, nobody knew" : body.broughtIn ? "brought in" : ""].filter(Boolean).join("; ");
+      return [
+        text("outcome") || "done",
+        text("reason"),
+        text("note"),
+        body.assumed ? "assumed, nobody knew" : body.broughtIn ? "brought in" : "",
+      ]
+        .filter(Boolean)
+        .join("; ");
     case "check":
       return checkWords(Array.isArray(body.channels) ? body.channels : []);
     case "counter":
@@ -121,6 +168,9 @@ function checkWords(channels: Counts[]): string {
   const faulty = channels.filter(({ missing, weak, deflected, gone }) => missing || weak || deflected || gone);
   if (faulty.length === 0) return `${channels.filter(({ unread }) => !unread).length} channels, none missing`;
   return faulty
-    .map(({ id, missing, weak, deflected, neighbours, gone }) => `${id} ${gone ? "gone whole" : [missing && `${missing} missing`, weak && `${weak} weak`, deflected && `${deflected} deflected`].filter(Boolean).join(", ")}${neighbours ? " side by side" : ""}`)
+    .map(
+      ({ id, missing, weak, deflected, neighbours, gone }) =>
+        `${id} ${gone ? "gone whole" : [missing && `${missing} missing`, weak && `${weak} weak`, deflected && `${deflected} deflected`].filter(Boolean).join(", ")}${neighbours ? " side by side" : ""}`,
+    )
     .join("; ");
 }

@@ -4,9 +4,9 @@ import { reasonSentence } from "../core/due/sentence.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { proposedRoutines } from "../core/routines/assigned.ts";
 import { BUILT_IN } from "../core/routines/built-in.ts";
+import { counterRows } from "../ledger/counters.ts";
 import type { Connection } from "../ledger/database.ts";
 import { ledgerPage } from "../ledger/reading.ts";
-import { counterRows } from "../ledger/counters.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { type MachineRow, machineRows } from "./board.ts";
 import { dueFacts } from "./due.ts";
@@ -16,7 +16,11 @@ import { dayAt, loadShop, machineOf } from "./shop.ts";
 
 export type DueView = { key: string; routine: string; name: string; due: string; dueWords: string; state: string; why: string[] };
 export type MachineView = {
-  row: MachineRow; machine: Machine; seq: number; entries: EntryView[]; ahead: DueView[];
+  row: MachineRow;
+  machine: Machine;
+  seq: number;
+  entries: EntryView[];
+  ahead: DueView[];
   counters: { name: string; readings: { day: string; value: number; reset: boolean; entry: string }[] }[];
   parts: { id: string; kind: string; fittedOn: string | null; ageDays: number | null; due: string[] }[];
   routines: { id: string; name: string; proposed: boolean; chosen: boolean }[];
@@ -26,9 +30,27 @@ export type MachineView = {
 const DAYS_AHEAD = 14;
 /** Which part a routine tends, for the drawn head end. */
 const TENDS: Record<string, string[]> = {
-  R07: ["wiper", "cap"], R10: ["cap"], R16: ["cap", "wiper", "guard-rail"], R17: ["ink-sump", "cap", "wiper"], R18: ["spit-tray-filter", "cap"], R19: ["cap", "spit-box"], R20: ["cap", "wiper", "carriage-pin"],
-  R21: ["cap", "wiper", "cap-pad"], R23: ["gutter", "deflection-plates", "charge-electrode", "gun-body"], R24: ["cap", "wiper", "rail"], R25: ["cap", "aerosol-filter", "cleaning-roll", "cleaning-blade"], R26: ["cap", "wiper"],
-  R29: ["cap", "cap-pad"], R30: ["air-filter"], R31: ["rail"], R32: ["encoder-strip"], R33: ["wiper", "wiper-cleaner", "flushing-pad"], R36: ["cap", "cap-pad"], R40: ["drying-cap", "wiper-roll"], R41: ["flushing-foam"], R43: ["cutter-blade"],
+  R07: ["wiper", "cap"],
+  R10: ["cap"],
+  R16: ["cap", "wiper", "guard-rail"],
+  R17: ["ink-sump", "cap", "wiper"],
+  R18: ["spit-tray-filter", "cap"],
+  R19: ["cap", "spit-box"],
+  R20: ["cap", "wiper", "carriage-pin"],
+  R21: ["cap", "wiper", "cap-pad"],
+  R23: ["gutter", "deflection-plates", "charge-electrode", "gun-body"],
+  R24: ["cap", "wiper", "rail"],
+  R25: ["cap", "aerosol-filter", "cleaning-roll", "cleaning-blade"],
+  R26: ["cap", "wiper"],
+  R29: ["cap", "cap-pad"],
+  R30: ["air-filter"],
+  R31: ["rail"],
+  R32: ["encoder-strip"],
+  R33: ["wiper", "wiper-cleaner", "flushing-pad"],
+  R36: ["cap", "cap-pad"],
+  R40: ["drying-cap", "wiper-roll"],
+  R41: ["flushing-foam"],
+  R43: ["cutter-blade"],
 };
 
 /** All that a machine's own page shows. */
@@ -47,19 +69,41 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
   if (!row || !mine) throw new Refusal(404, "There is no such machine.");
   const ahead = dueOfMachine(mine, shop.rules, today, DAYS_AHEAD)
     .filter(({ beat, state }) => !beat && state !== "done" && state !== "skipped")
-    .map((each): DueView => ({
-      key: each.key, routine: each.routine, name: shop.rules.book.get(each.routine)?.name ?? each.routine, due: isoDay(each.due), dueWords: spokenDay(each.due), state: each.state, why: each.why.map(reasonSentence),
-    }));
+    .map(
+      (each): DueView => ({
+        key: each.key,
+        routine: each.routine,
+        name: shop.rules.book.get(each.routine)?.name ?? each.routine,
+        due: isoDay(each.due),
+        dueWords: spokenDay(each.due),
+        state: each.state,
+        why: each.why.map(reasonSentence),
+      }),
+    );
   const proposed = new Set(proposedRoutines(machine));
   const chosen = new Set(machine.routines ?? [...proposed]);
   return {
-    row, machine, seq: entries[0]?.seq ?? 0, entries: entries.map((entry) => entryView(shop, entry)), ahead,
+    row,
+    machine,
+    seq: entries[0]?.seq ?? 0,
+    entries: entries.map((entry) => entryView(shop, entry)),
+    ahead,
     counters: (machine.counters ?? []).map(({ name }) => ({ name, readings: readings.filter(({ counter }) => counter === name) })),
     parts: (machine.parts ?? []).map(({ id: partId, kind, fittedOn }) => ({
-      id: partId, kind, fittedOn: fittedOn ?? null, ageDays: fittedOn ? today - toDay(fittedOn) : null,
-      due: [...new Set(ahead.filter(({ routine }) => TENDS[routine]?.includes(kind)).map(({ name, dueWords }) => `${name}, ${dueWords}`))].slice(0, 2),
+      id: partId,
+      kind,
+      fittedOn: fittedOn ?? null,
+      ageDays: fittedOn ? today - toDay(fittedOn) : null,
+      due: [
+        ...new Set(ahead.filter(({ routine }) => TENDS[routine]?.includes(kind)).map(({ name, dueWords }) => `${name}, ${dueWords}`)),
+      ].slice(0, 2),
     })),
-    routines: [...BUILT_IN, ...shop.routines].map(({ id: routine, name }) => ({ id: routine, name, proposed: proposed.has(routine), chosen: chosen.has(routine) })),
+    routines: [...BUILT_IN, ...shop.routines].map(({ id: routine, name }) => ({
+      id: routine,
+      name,
+      proposed: proposed.has(routine),
+      chosen: chosen.has(routine),
+    })),
     areas: shop.areas,
   };
 }

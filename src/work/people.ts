@@ -10,7 +10,11 @@ import { Refusal } from "./refusal.ts";
 import { putSettings } from "./settings.ts";
 import { loadShop } from "./shop.ts";
 
-export type PeopleView = { people: (PersonType & { canSignIn: boolean; self: boolean })[]; sessions: (SessionView & { own: boolean })[]; shifts: { id: string; from: string; to: string }[] };
+export type PeopleView = {
+  people: (PersonType & { canSignIn: boolean; self: boolean })[];
+  sessions: (SessionView & { own: boolean })[];
+  shifts: { id: string; from: string; to: string }[];
+};
 
 export async function people(db: Database, actor: Actor): Promise<PeopleView> {
   authorise(actor, "people");
@@ -23,7 +27,10 @@ export async function people(db: Database, actor: Actor): Promise<PeopleView> {
   };
 }
 
-const PersonChange = Type.Object({ person: Person, password: Type.Optional(Type.String({ minLength: 8, maxLength: 200 })), archived: Type.Optional(Type.Boolean()) }, { additionalProperties: false });
+const PersonChange = Type.Object(
+  { person: Person, password: Type.Optional(Type.String({ minLength: 8, maxLength: 200 })), archived: Type.Optional(Type.Boolean()) },
+  { additionalProperties: false },
+);
 
 /** Adds or changes a person; with a password, also their sign-in. */
 export async function savePerson(db: Database, actor: Actor, value: unknown): Promise<void> {
@@ -35,8 +42,20 @@ export async function savePerson(db: Database, actor: Actor, value: unknown): Pr
   const shifts = new Set((shop.calendar.shifts ?? []).map(({ id }) => id));
   const unknown = person.shifts?.find((id) => !shifts.has(id));
   if (unknown) throw new Refusal(400, `There is no shift “${unknown}”.`);
-  if (person.id === actor.personId && (archived || person.role !== "supervisor")) throw new Refusal(400, "You can't take your own supervisor's rights away; let another supervisor do it.");
-  await db.transaction((tx) => putSettings(tx, shop, actor.personId, [{ subject: "person", id: person.id, body: person, archived, place: placeOf(), what: archived ? `${person.name} archived` : `${person.name} saved` }]));
+  if (person.id === actor.personId && (archived || person.role !== "supervisor"))
+    throw new Refusal(400, "You can't take your own supervisor's rights away; let another supervisor do it.");
+  await db.transaction((tx) =>
+    putSettings(tx, shop, actor.personId, [
+      {
+        subject: "person",
+        id: person.id,
+        body: person,
+        archived,
+        place: placeOf(),
+        what: archived ? `${person.name} archived` : `${person.name} saved`,
+      },
+    ]),
+  );
   if (password) await setPassword(actor.site, person, password);
   function placeOf(): number {
     return shop.settings.find(({ subject, id }) => subject === "person" && id === person.id)?.place ?? shop.people.length;
@@ -67,7 +86,11 @@ export async function foundShop(db: Database, value: unknown): Promise<{ name: s
   const person: PersonType = { id: idFrom(name, "supervisor"), name, role: "supervisor" };
   if (!isTimeZone(timeZone)) throw new Refusal(400, `“${timeZone}” is no time zone; expected one like Europe/Lisbon.`);
   await foundSite(db, "shop", {
-    format: "zesty-anvil/fleet", version: 1, site: { id: idFrom(shop, "shop"), name: shop, timeZone }, machines: [], people: [person],
+    format: "zesty-anvil/fleet",
+    version: 1,
+    site: { id: idFrom(shop, "shop"), name: shop, timeZone },
+    machines: [],
+    people: [person],
     calendar: { workDays: [1, 2, 3, 4, 5], beats: { opening: { by: "08:00" }, midday: { by: "13:00" }, closing: { by: "18:00" } } },
   });
   await setPassword("shop", person, password);
@@ -76,6 +99,11 @@ export async function foundShop(db: Database, value: unknown): Promise<{ name: s
 
 /** An id made of a name's plain letters and digits. */
 export function idFrom(name: string, otherwise: string): string {
-  const id = name.normalize("NFKD").toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-+|-+$/g, "").slice(0, 60);
+  const id = name
+    .normalize("NFKD")
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-+|-+$/g, "")
+    .slice(0, 60);
   return id || otherwise;
 }

@@ -1,11 +1,11 @@
 import { Type } from "typebox";
 import { readDay } from "../core/calendar/day.ts";
 import { Area, Closure, Date_, Id, Machine as MachineSchema, Name, TimeOfDay } from "../core/fleet/schema.ts";
+import { fleetProblems } from "../core/fleet/validate.ts";
 import { accept } from "../core/record/validate.ts";
 import type { Database } from "../ledger/database.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { exportFleet } from "./fleet.ts";
-import { fleetProblems } from "../core/fleet/validate.ts";
 import { Refusal } from "./refusal.ts";
 import { putSettings, type SettingChange } from "./settings.ts";
 import { loadShop, machineOf, type Shop, type ShopBody } from "./shop.ts";
@@ -19,7 +19,10 @@ const CalendarChange = Type.Object(
     extraDays: Type.Array(Date_, { maxItems: 400 }),
     closures: Type.Array(Closure, { maxItems: 100 }),
     beats: Type.Object({ opening: optional(TimeOfDay), midday: optional(TimeOfDay), closing: optional(TimeOfDay) }, closed),
-    shifts: Type.Array(Type.Object({ id: Id, days: Type.Array(Type.Integer({ minimum: 1, maximum: 7 })), from: TimeOfDay, to: TimeOfDay }, closed), { maxItems: 20 }),
+    shifts: Type.Array(
+      Type.Object({ id: Id, days: Type.Array(Type.Integer({ minimum: 1, maximum: 7 })), from: TimeOfDay, to: TimeOfDay }, closed),
+      { maxItems: 20 },
+    ),
     areas: Type.Array(Area, { maxItems: 100 }),
     name: Name,
   },
@@ -52,16 +55,34 @@ export async function saveMachine(db: Database, actor: Actor, value: unknown): P
   const shop = await loadShop(db, actor.site);
   const known = shop.settings.find(({ subject, id }) => subject === "machine" && id === machine.id);
   if (archived) machineOf(shop, machine.id);
-  const body = { ...machine, ...(machine.counters ? { counters: machine.counters.map((counter) => (counter.readings ? { ...counter, readings: [] } : counter)) } : {}) };
-  await change(db, actor, shop, { subject: "machine", id: machine.id, body, archived, place: known?.place ?? shop.machines.length, what: archived ? `${machine.name} archived` : `${machine.name} saved` });
+  const body = {
+    ...machine,
+    ...(machine.counters
+      ? { counters: machine.counters.map((counter) => (counter.readings ? { ...counter, readings: [] } : counter)) }
+      : {}),
+  };
+  await change(db, actor, shop, {
+    subject: "machine",
+    id: machine.id,
+    body,
+    archived,
+    place: known?.place ?? shop.machines.length,
+    what: archived ? `${machine.name} archived` : `${machine.name} saved`,
+  });
 }
 
 /** Saves a change only if the fleet as a whole still holds together. */
 async function change(db: Database, actor: Actor, shop: Shop, setting: SettingChange): Promise<void> {
   const { machines, people, routines, ...rest } = await exportFleet(db, actor.site);
   const list = setting.subject === "machine" ? machines.filter(({ id }) => id !== setting.id) : machines;
-  const after = { ...rest, people, routines, machines: [...list, ...(setting.subject === "machine" && !setting.archived ? [setting.body] : [])] };
-  const body = setting.subject === "shop" ? { ...after, site: setting.body.site, areas: setting.body.areas, calendar: setting.body.calendar } : after;
+  const after = {
+    ...rest,
+    people,
+    routines,
+    machines: [...list, ...(setting.subject === "machine" && !setting.archived ? [setting.body] : [])],
+  };
+  const body =
+    setting.subject === "shop" ? { ...after, site: setting.body.site, areas: setting.body.areas, calendar: setting.body.calendar } : after;
   // History and the like are about what is there today; only the settings are held against each other here.
   const { history: _history, moves: _moves, prompts: _prompts, signs: _signs, ...settings } = body;
   const problems = fleetProblems(settings);

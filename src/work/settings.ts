@@ -8,7 +8,14 @@ import { wordsOf } from "./record.ts";
 import { dayAt, type Shop, shopOf } from "./shop.ts";
 
 /** A change of settings: a new version of one subject, and what changed in words. */
-export type SettingChange = { subject: Setting["subject"]; id: string; body: Record<string, unknown>; place?: number; archived?: boolean; what: string };
+export type SettingChange = {
+  subject: Setting["subject"];
+  id: string;
+  body: Record<string, unknown>;
+  place?: number;
+  archived?: boolean;
+  what: string;
+};
 
 /** Puts new versions in force, each with its entry; what would change nothing is left out. */
 export async function putSettings(tx: Connection, shop: Shop, personId: string | null, changes: SettingChange[]): Promise<number> {
@@ -32,8 +39,14 @@ export function versionsOf(shop: Shop, personId: string | null, changes: Setting
     settings.push({ subject, id, version, place, archived, body });
     const entry = { subject, id, version, what };
     entries.push({
-      id: uuidv7(), kind: "settings", machine: subject === "machine" ? id : null, person: personId, happenedAt: now(),
-      localDay: isoDay(dayAt(shop)), body: entry, words: wordsOf(shop, personId, "settings", subject === "machine" ? id : null, null, entry),
+      id: uuidv7(),
+      kind: "settings",
+      machine: subject === "machine" ? id : null,
+      person: personId,
+      happenedAt: now(),
+      localDay: isoDay(dayAt(shop)),
+      body: entry,
+      words: wordsOf(shop, personId, "settings", subject === "machine" ? id : null, null, entry),
     });
   }
   return { settings, entries };
@@ -44,6 +57,8 @@ export function shopAfter(shop: Shop, changes: SettingChange[]): Shop {
   const { settings } = versionsOf(shop, null, changes);
   const replaced = new Map(shop.settings.map((each) => [`${each.subject}/${each.id}`, each]));
   for (const each of settings) replaced.set(`${each.subject}/${each.id}`, each);
-  const all = [...replaced.values()].sort((a, b) => (a.subject < b.subject ? -1 : a.subject > b.subject ? 1 : a.place - b.place || (a.id < b.id ? -1 : 1)));
+  const all = [...replaced.values()].sort((a, b) =>
+    a.subject < b.subject ? -1 : a.subject > b.subject ? 1 : a.place - b.place || (a.id < b.id ? -1 : 1),
+  );
   return shopOf(shop.id, shop.mark, all) ?? shop;
 }

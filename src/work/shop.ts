@@ -1,7 +1,7 @@
-import type { Area, Calendar, HouseRoutine, Machine, Person, Site } from "../core/fleet/schema.ts";
 import { type Day, toDay } from "../core/calendar/day.ts";
 import { localDay } from "../core/calendar/site-time.ts";
 import { type ShopRules, shopRules } from "../core/due/facts.ts";
+import type { Area, Calendar, HouseRoutine, Machine, Person, Site } from "../core/fleet/schema.ts";
 import type { ReadinessSettings } from "../core/nozzles/readiness.ts";
 import type { Connection } from "../ledger/database.ts";
 import { currentSettings, type Setting, settingsMark } from "../ledger/settings.ts";
@@ -41,7 +41,8 @@ export async function loadShop(db: Connection, siteId: string): Promise<Shop> {
 
 export function shopOf(siteId: string, mark: number, settings: Setting[]): Shop | undefined {
   // Settings passed their schema when they were written; the database keeps them as they were.
-  const bodies = <Body>(subject: string) => settings.filter((each) => each.subject === subject && !each.archived).map(({ body }) => body as unknown as Body);
+  const bodies = <Body>(subject: string) =>
+    settings.filter((each) => each.subject === subject && !each.archived).map(({ body }) => body as unknown as Body);
   const shop = bodies<ShopBody>("shop")[0];
   if (!shop) return undefined;
   const routines = bodies<HouseRoutine>("routine");
@@ -55,7 +56,9 @@ export function shopOf(siteId: string, mark: number, settings: Setting[]): Shop 
     machines: bodies<Machine>("machine"),
     routines,
     rules: shopRules(shop.calendar, routines),
-    readiness: new Map(settings.filter(({ subject }) => subject === "readiness").map(({ id, body }) => [id, body as Partial<ReadinessSettings>])),
+    readiness: new Map(
+      settings.filter(({ subject }) => subject === "readiness").map(({ id, body }) => [id, body as Partial<ReadinessSettings>]),
+    ),
     settings,
   };
 }
@@ -63,7 +66,8 @@ export function shopOf(siteId: string, mark: number, settings: Setting[]): Shop 
 /** The site's day of an instant, the present one by default. */
 export const dayAt = (shop: Shop, instant: Date = now()): Day => localDay(instant, shop.site.timeZone);
 
-export const personName = (shop: Shop, id: string | null | undefined): string => (id ? (shop.people.find((person) => person.id === id)?.name ?? id) : "the application");
+export const personName = (shop: Shop, id: string | null | undefined): string =>
+  id ? (shop.people.find((person) => person.id === id)?.name ?? id) : "the application";
 
 export function machineOf(shop: Shop, id: string): Machine {
   const machine = shop.machines.find((each) => each.id === id);

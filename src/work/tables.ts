@@ -22,8 +22,14 @@ export function tableText(bytes: Uint8Array): { text: string; encoding: string }
 }
 
 export type TableView = {
-  kind: TableKind; encoding: string; separator: string; headings: string[]; columns: Record<string, number>; fields: (typeof TABLE_FIELDS)[TableKind];
-  rows: TableRow[]; counts: Record<TableRow["state"], number>;
+  kind: TableKind;
+  encoding: string;
+  separator: string;
+  headings: string[];
+  columns: Record<string, number>;
+  fields: (typeof TABLE_FIELDS)[TableKind];
+  rows: TableRow[];
+  counts: Record<TableRow["state"], number>;
 };
 
 const Choices = Type.Object(
@@ -45,19 +51,29 @@ async function read(db: Connection, actor: Actor, bytes: Uint8Array, value: unkn
   if (text.includes("\u0000")) throw new Refusal(400, "This is no table of text. Save the sheet as CSV, then choose that file.");
   const parsed = Papa.parse<string[]>(text, { skipEmptyLines: "greedy" });
   const quotes = parsed.errors.find(({ type }) => type === "Quotes");
-  if (quotes) throw new Refusal(400, "This table can't be read; nothing was changed.", [{ path: `line ${(quotes.row ?? 0) + 1}`, message: `${quotes.message}; expected each opening quote to be closed` }]);
+  if (quotes)
+    throw new Refusal(400, "This table can't be read; nothing was changed.", [
+      { path: `line ${(quotes.row ?? 0) + 1}`, message: `${quotes.message}; expected each opening quote to be closed` },
+    ]);
   const [headings, ...rows] = parsed.data;
   if (!headings || rows.length === 0) throw new Refusal(400, "This table has no rows below its headings.");
   if (rows.length > MAX_ROWS) throw new Refusal(413, `This table has ${rows.length} rows; at most ${MAX_ROWS} are read at once.`);
   const columns = choices.columns ?? matchColumns(choices.kind, headings);
   const [shop, fleet] = await Promise.all([loadShop(db, actor.site), exportFleet(db, actor.site)]);
-  const routine = (name: string) => (shop.rules.book.has(name) ? name : [...shop.rules.book.values()].find((each) => each.name.toLowerCase() === name.toLowerCase())?.id);
+  const routine = (name: string) =>
+    shop.rules.book.has(name) ? name : [...shop.rules.book.values()].find((each) => each.name.toLowerCase() === name.toLowerCase())?.id;
   const preview = readTable(choices.kind, rows, columns, fleet, { routine }, dayAt(shop));
   const counts = { new: 0, changed: 0, same: 0, refused: 0 };
   for (const { state } of preview.rows) counts[state]++;
   const view: TableView = {
-    kind: choices.kind, encoding, separator: parsed.meta.delimiter === "\t" ? "tab" : parsed.meta.delimiter, headings: headings.map((heading) => heading.slice(0, 200)),
-    columns, fields: TABLE_FIELDS[choices.kind], rows: preview.rows.slice(0, 2000), counts,
+    kind: choices.kind,
+    encoding,
+    separator: parsed.meta.delimiter === "\t" ? "tab" : parsed.meta.delimiter,
+    headings: headings.map((heading) => heading.slice(0, 200)),
+    columns,
+    fields: TABLE_FIELDS[choices.kind],
+    rows: preview.rows.slice(0, 2000),
+    counts,
   };
   return { view, fleet: preview.fleet, choices };
 }
@@ -71,7 +87,14 @@ export async function previewTable(db: Connection, actor: Actor, bytes: Uint8Arr
 export async function importTable(db: Database, actor: Actor, bytes: Uint8Array, value: unknown): Promise<TableView> {
   const { view, fleet, choices } = await read(db, actor, bytes, value);
   if (view.counts.refused && !choices.leaveOutRefused)
-    throw new Refusal(409, `${view.counts.refused} rows are refused, so nothing was brought in. Mend them in the table, or leave them out on purpose.`, view.rows.filter(({ state }) => state === "refused").slice(0, 50).map(({ line, reasons }) => ({ path: `line ${line}`, message: reasons.join("; ") })));
+    throw new Refusal(
+      409,
+      `${view.counts.refused} rows are refused, so nothing was brought in. Mend them in the table, or leave them out on purpose.`,
+      view.rows
+        .filter(({ state }) => state === "refused")
+        .slice(0, 50)
+        .map(({ line, reasons }) => ({ path: `line ${line}`, message: reasons.join("; ") })),
+    );
   await importFleet(db, actor, fleet, { spreadUnknown: choices.spreadUnknown });
   return view;
 }

@@ -8,7 +8,8 @@ const FREQUENCIES = ["DAILY", "WEEKLY", "MONTHLY", "YEARLY"];
 const WEEKDAY = "(?:MO|TU|WE|TH|FR|SA|SU)";
 
 const list = (item: string) => new RegExp(`^${item}(?:,${item})*$`);
-const inRange = (max: number) => (value: string) => value.split(",").every((part) => Math.abs(Number(part)) >= 1 && Math.abs(Number(part)) <= max);
+const inRange = (max: number) => (value: string) =>
+  value.split(",").every((part) => Math.abs(Number(part)) >= 1 && Math.abs(Number(part)) <= max);
 const signed = list("[+-]?\\d{1,3}");
 
 /** What each part of a rule may hold, by RFC 5545 section 3.3.10. */
@@ -17,10 +18,12 @@ const PARTS: Record<string, (value: string) => boolean> = {
   UNTIL: (value) => /^\d{8}(?:T\d{6}Z?)?$/.test(value) && realDate(value),
   COUNT: (value) => /^\d{1,9}$/.test(value) && Number(value) >= 1,
   INTERVAL: (value) => /^\d{1,9}$/.test(value) && Number(value) >= 1,
-  BYDAY: (value) => list(`(?:[+-]?\\d{1,2})?${WEEKDAY}`).test(value) && value.split(",").every((part) => {
-    const ordinal = part.slice(0, -2);
-    return ordinal === "" || (Math.abs(Number(ordinal)) >= 1 && Math.abs(Number(ordinal)) <= 53);
-  }),
+  BYDAY: (value) =>
+    list(`(?:[+-]?\\d{1,2})?${WEEKDAY}`).test(value) &&
+    value.split(",").every((part) => {
+      const ordinal = part.slice(0, -2);
+      return ordinal === "" || (Math.abs(Number(ordinal)) >= 1 && Math.abs(Number(ordinal)) <= 53);
+    }),
   BYMONTHDAY: (value) => signed.test(value) && inRange(31)(value),
   BYYEARDAY: (value) => signed.test(value) && inRange(366)(value),
   BYWEEKNO: (value) => signed.test(value) && inRange(53)(value),

@@ -33,9 +33,13 @@ export type NextAction =
  * What to do next at a machine: after a missed closing its opening check; on hold its recovery; else what is late, then
  * the beats in order as their time comes, then what is due besides.
  */
-export function nextAction(board: DayBoard, state: { onHold: boolean; missedClosing: boolean; checks: (routine: string) => boolean; current: Beat }): NextAction {
+export function nextAction(
+  board: DayBoard,
+  state: { onHold: boolean; missedClosing: boolean; checks: (routine: string) => boolean; current: Beat },
+): NextAction {
   const openingCheck = board.beats.opening.find((item) => !settled(item) && state.checks(item.routine));
-  if (state.missedClosing && openingCheck) return { kind: "check-after-missed-closing", key: openingCheck.key, routine: openingCheck.routine };
+  if (state.missedClosing && openingCheck)
+    return { kind: "check-after-missed-closing", key: openingCheck.key, routine: openingCheck.routine };
   if (state.onHold) return { kind: "recover" };
   const reached = BEATS.slice(0, BEATS.indexOf(state.current) + 1).flatMap((beat) => board.beats[beat]);
   const besides = board.also.filter(({ state: word }) => word === "due" || word === "overdue");

@@ -12,7 +12,16 @@ import type { Draft, Track } from "./track.ts";
 import { NO_WINDOW } from "./window.ts";
 
 /** What comes back each print or idle day and carries nothing over. */
-type Daily = { id: string; test: DayTest; beat?: Beat; prefix: string; suffix: string; before: number; after: number; why: readonly Reason[] };
+type Daily = {
+  id: string;
+  test: DayTest;
+  beat?: Beat;
+  prefix: string;
+  suffix: string;
+  before: number;
+  after: number;
+  why: readonly Reason[];
+};
 type Settled = { outcome: Outcome; by: string };
 
 /**
@@ -49,14 +58,23 @@ export function dueOfMachine(facts: MachineFacts, shop: ShopRules, on: Day, days
   const coveredBy = new Map<string, Track[]>();
   for (const { id } of lines) {
     const reach = shop.reach.get(id) ?? [];
-    if (reach.length > 1) coveredBy.set(id, reach.flatMap((each) => (each === id ? [] : (tracks.get(each) ?? []))));
+    if (reach.length > 1)
+      coveredBy.set(
+        id,
+        reach.flatMap((each) => (each === id ? [] : (tracks.get(each) ?? []))),
+      );
   }
   const settledOn = new Map<Track, Day>();
   const found: Occurrence[] = [];
 
   const print = (id: string, draft: Draft, settled?: Settled) => {
     found.push({
-      key: draft.key, machine: facts.id, routine: id, opens: draft.opens, due: draft.due, overdueAfter: draft.overdueAfter,
+      key: draft.key,
+      machine: facts.id,
+      routine: id,
+      opens: draft.opens,
+      due: draft.due,
+      overdueAfter: draft.overdueAfter,
       state: settled?.outcome ?? stateOn(on, draft),
       beat: undefined,
       why: settled ? [...draft.why, { kind: "settled", outcome: settled.outcome, day: on, by: settled.by }] : draft.why,
@@ -66,7 +84,12 @@ export function dueOfMachine(facts: MachineFacts, shop: ShopRules, on: Day, days
     const opens = day - line.before;
     const overdueAfter = day + line.after;
     found.push({
-      key: line.prefix + iso + line.suffix, machine: facts.id, routine: line.id, opens, due: day, overdueAfter,
+      key: line.prefix + iso + line.suffix,
+      machine: facts.id,
+      routine: line.id,
+      opens,
+      due: day,
+      overdueAfter,
       state: settled?.outcome ?? (day > on && opens > on ? "coming" : stateOn(on, { opens, due: day, overdueAfter })),
       beat: line.beat,
       why: settled ? [...line.why, { kind: "settled", outcome: settled.outcome, day: on, by: settled.by }] : line.why,
@@ -153,19 +176,34 @@ function doingsByRoutine(facts: MachineFacts, shop: ShopRules, on: Day) {
 }
 
 /** The routines of a machine that fall due, in the order of their ids: daily ones, and those with a track. */
-function lanes(facts: MachineFacts, shop: ShopRules, before: ReadonlyMap<string, readonly Day[]>, on: Day, lastAsked: Day): (Daily | { id: string; track: Track })[] {
+function lanes(
+  facts: MachineFacts,
+  shop: ShopRules,
+  before: ReadonlyMap<string, readonly Day[]>,
+  on: Day,
+  lastAsked: Day,
+): (Daily | { id: string; track: Track })[] {
   return facts.routines.flatMap((routine): (Daily | { id: string; track: Track })[] => {
     const { id, trigger, window = NO_WINDOW } = routine;
     if (!trigger) return [];
     if (!Array.isArray(trigger) && "every" in trigger && typeof trigger.every === "string") {
       const beat = "beat" in trigger ? trigger.beat : undefined;
       const why: Reason[] = [beat ? { kind: "beat", beat } : { kind: "idle" }];
-      return [{ id, beat, test: beat ? facts.days.prints : facts.days.idles, prefix: `${facts.id}/${id}/`, suffix: `/${beat ?? "idle"}`, before: window.before, after: window.after, why }];
+      return [
+        {
+          id,
+          beat,
+          test: beat ? facts.days.prints : facts.days.idles,
+          prefix: `${facts.id}/${id}/`,
+          suffix: `/${beat ?? "idle"}`,
+          before: window.before,
+          after: window.after,
+          why,
+        },
+      ];
     }
     const settled = before.get(id) ?? [];
-    const track = Array.isArray(trigger)
-      ? lastingTrack(routine, trigger, facts, shop.works, settled, on)
-      : trackOf(trigger);
+    const track = Array.isArray(trigger) ? lastingTrack(routine, trigger, facts, shop.works, settled, on) : trackOf(trigger);
     return [{ id, track }];
 
     function trackOf(one: OneTrigger): Track {

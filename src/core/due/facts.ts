@@ -39,7 +39,10 @@ export type MachineFacts = {
 };
 
 /** The parts of a machine's facts that follow from its settings. */
-export function machineSettings(machine: Machine, shop: ShopRules): Pick<MachineFacts, "id" | "since" | "days" | "firstAwake" | "routines" | "fullUse"> {
+export function machineSettings(
+  machine: Machine,
+  shop: ShopRules,
+): Pick<MachineFacts, "id" | "since" | "days" | "firstAwake" | "routines" | "fullUse"> {
   const spans = (machine.asleep ?? []).map(({ from, to }) => [toDay(from), toDay(to)] as const);
   return {
     id: machine.id,
@@ -78,7 +81,11 @@ export function factsOfFleet(fleet: FleetFile, shop: ShopRules, on: Day): Machin
   }));
 }
 
-function known<Row extends { machine: string; on: string }, Fact>(rows: readonly Row[], on: Day, fact: (row: Row, day: Day) => Fact): Map<string, Fact[]> {
+function known<Row extends { machine: string; on: string }, Fact>(
+  rows: readonly Row[],
+  on: Day,
+  fact: (row: Row, day: Day) => Fact,
+): Map<string, Fact[]> {
   const byMachine = new Map<string, Fact[]>();
   for (const row of rows) {
     const day = toDay(row.on);

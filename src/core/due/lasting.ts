@@ -60,16 +60,21 @@ export function lastingTrack(
       const day = firstAfter(facts.prompts.filter(({ routine: id }) => id === routine.id));
       return day === undefined
         ? undefined
-        : awake(day, routine.window ?? defaultWindow(trigger, 0), [{ kind: "prompt", day, withinMinutes: trigger.prompt.withinMinutes }, last]);
+        : awake(day, routine.window ?? defaultWindow(trigger, 0), [
+            { kind: "prompt", day, withinMinutes: trigger.prompt.withinMinutes },
+            last,
+          ]);
     }
     if ("sign" in trigger) {
       const day = firstAfter(facts.signs.filter(({ sign }) => sign === trigger.sign));
-      return day === undefined ? undefined : awake(day, routine.window ?? defaultWindow(trigger, 0), [{ kind: "sign", sign: trigger.sign, day }, last]);
+      return day === undefined
+        ? undefined
+        : awake(day, routine.window ?? defaultWindow(trigger, 0), [{ kind: "sign", sign: trigger.sign, day }, last]);
     }
     if ("count" in trigger) return countCandidate(trigger.count, routine.window ?? defaultWindow(trigger, 0), last);
     const from = lastDone ?? facts.since;
     if ("byUse" in trigger) {
-      const use = useShare(facts, works, on);
+      const use = shareOfUse(facts, works, on);
       const { light, heavy } = trigger.byUse;
       const days = roundHalfUp(DAYS_A_MONTH * (light - use.share * (light - heavy)));
       return landed(from + Math.max(1, days), routine.window ?? defaultWindow(trigger, days), [{ kind: "by-use", days, ...use }, last]);
@@ -89,7 +94,10 @@ export function lastingTrack(
     );
     const reachedOn = series.days[reached];
     if (reachedOn !== undefined)
-      return awake(reachedOn, window, [{ kind: "count-reached", counter, every, growth: (series.totals[reached] ?? 0) - base, day: reachedOn }, last]);
+      return awake(reachedOn, window, [
+        { kind: "count-reached", counter, every, growth: (series.totals[reached] ?? 0) - base, day: reachedOn },
+        last,
+      ]);
     const perDay = dailyRate(series);
     if (perDay <= 0) return undefined;
     const growth = totalOn(series, lastReading) - base;
@@ -136,7 +144,11 @@ export function lastingTrack(
 }
 
 /** The share of full use over the 28 days that end on a day, from 0 to 1, and what it rests on. */
-export function useShare(facts: MachineFacts, works: DayTest, on: Day): { share: number; basis: "readings" | "no-readings" | "no-work-days" } {
+export function shareOfUse(
+  facts: MachineFacts,
+  works: DayTest,
+  on: Day,
+): { share: number; basis: "readings" | "no-readings" | "no-work-days" } {
   const series = facts.fullUse && facts.counters.get(facts.fullUse.counter);
   if (!facts.fullUse || !series || series.days.length === 0) return { share: 0.5, basis: "no-readings" };
   let workDays = 0;

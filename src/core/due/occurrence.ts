@@ -1,6 +1,6 @@
 import type { Day } from "../calendar/day.ts";
-import type { Beat } from "../fleet/vocabulary.ts";
 import type { Outcome } from "../fleet/schema.ts";
+import type { Beat } from "../fleet/vocabulary.ts";
 
 export type DueState = "done" | "skipped" | "overdue" | "due" | "open" | "coming";
 

@@ -11,7 +11,14 @@ import { land, NO_WINDOW } from "./window.ts";
  * The days of a recurrence rule, each landed on a work day; days that land on one work day are one occurrence,
  * named by the first of them. An occurrence can be settled from its opening to the day before the next one opens.
  */
-export function ruledTrack(routine: Routine, rule: string, facts: MachineFacts, works: DayTest, settledBefore: readonly Day[], lastAsked: Day): Track {
+export function ruledTrack(
+  routine: Routine,
+  rule: string,
+  facts: MachineFacts,
+  works: DayTest,
+  settledBefore: readonly Day[],
+  lastAsked: Day,
+): Track {
   const drafts = occurrences(routine, rule, facts, works, lastAsked);
   const settled = new Set<Draft>();
   const byDue = new Map(drafts.map((draft) => [draft.due, draft]));

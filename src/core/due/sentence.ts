@@ -18,7 +18,11 @@ export function reasonSentence(reason: Reason): string {
     }
     case "by-use": {
       const basis =
-        reason.basis === "no-readings" ? "half use assumed, no readings" : reason.basis === "no-work-days" ? "no work day in the last 28 days" : `${Math.round(reason.share * 100)} % of full use over the last 28 days`;
+        reason.basis === "no-readings"
+          ? "half use assumed, no readings"
+          : reason.basis === "no-work-days"
+            ? "no work day in the last 28 days"
+            : `${Math.round(reason.share * 100)} % of full use over the last 28 days`;
       return `every ${plural(reason.days, "day")} by use: ${basis}`;
     }
     case "times":

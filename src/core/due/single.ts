@@ -11,7 +11,13 @@ export function singleTrack(routine: Routine, day: Day, facts: MachineFacts, set
   const due = facts.moves.get(routine.id)?.get(day) ?? day;
   const why: Reason[] = [{ kind: "on", day }];
   if (due !== day) why.push({ kind: "moved", from: day, to: due });
-  const draft: Draft = { key: `${facts.id}/${routine.id}/on/${isoDay(day)}`, opens: due - window.before, due, overdueAfter: due + window.after, why };
+  const draft: Draft = {
+    key: `${facts.id}/${routine.id}/on/${isoDay(day)}`,
+    opens: due - window.before,
+    due,
+    overdueAfter: due + window.after,
+    why,
+  };
   let settled = settledBefore.some((done) => done >= draft.opens);
   return {
     routine,

@@ -17,7 +17,8 @@ export function spreadUnknown(
       const triggers = Array.isArray(routine.trigger) ? routine.trigger : routine.trigger ? [routine.trigger] : [];
       const interval = triggers.flatMap((trigger) => ("every" in trigger && typeof trigger.every === "object" ? [trigger.every] : []))[0];
       if (!interval || isKnown(id, routine.id)) continue;
-      const length = interval.months !== undefined ? today - addMonths(today, -interval.months) : (interval.days ?? (interval.weeks ?? 0) * 7);
+      const length =
+        interval.months !== undefined ? today - addMonths(today, -interval.months) : (interval.days ?? (interval.weeks ?? 0) * 7);
       const group = byRoutine.get(routine.id) ?? { length, machines: [] };
       group.machines.push(id);
       byRoutine.set(routine.id, group);

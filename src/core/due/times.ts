@@ -3,7 +3,7 @@ import type { TimesTrigger } from "../fleet/schema.ts";
 import type { Routine } from "../routines/routine.ts";
 import type { MachineFacts } from "./facts.ts";
 import type { Reason } from "./occurrence.ts";
-import { type Draft, type Track, NONE } from "./track.ts";
+import { type Draft, NONE, type Track } from "./track.ts";
 import { NO_WINDOW } from "./window.ts";
 
 /**
@@ -41,7 +41,13 @@ export function timesTrack(routine: Routine, trigger: TimesTrigger, facts: Machi
     const due = dueOf(planned);
     const why: Reason[] = [about, { kind: "last", day: lastDone, since: facts.since, foreseen: lastDone !== undefined && lastDone >= on }];
     if (due !== planned) why.push({ kind: "moved", from: planned, to: due });
-    return { key: `${facts.id}/${routine.id}/${isoWeek(monday)}/${number}`, opens: due - window.before, due, overdueAfter: due + window.after, why };
+    return {
+      key: `${facts.id}/${routine.id}/${isoWeek(monday)}/${number}`,
+      opens: due - window.before,
+      due,
+      overdueAfter: due + window.after,
+      why,
+    };
   };
   const remove = (key: string) => {
     open = open.filter(({ number }) => !key.endsWith(`/${number}`));
@@ -66,7 +72,10 @@ export function timesTrack(routine: Routine, trigger: TimesTrigger, facts: Machi
     routine,
     standing: (day) => {
       enter(day);
-      return open.map(draft).filter(({ due }) => due <= day).sort((a, b) => a.due - b.due);
+      return open
+        .map(draft)
+        .filter(({ due }) => due <= day)
+        .sort((a, b) => a.due - b.due);
     },
     dueOn: (day) => {
       enter(day);

@@ -5,7 +5,8 @@ import type { LastingTrigger, Window } from "../fleet/schema.ts";
 export const NO_WINDOW: Window = { before: 0, after: 0 };
 
 /** Days of an interval for its window; months count as 30 days here. */
-const intervalDays = ({ days, weeks, months }: { days?: number; weeks?: number; months?: number }) => days ?? (weeks !== undefined ? weeks * 7 : (months ?? 0) * 30);
+const intervalDays = ({ days, weeks, months }: { days?: number; weeks?: number; months?: number }) =>
+  days ?? (weeks !== undefined ? weeks * 7 : (months ?? 0) * 30);
 
 /** The default window of a trigger that carries over without end; `byUseDays` is the interval that use gives. */
 export function defaultWindow(trigger: LastingTrigger, byUseDays: number): Window {

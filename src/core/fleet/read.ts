@@ -17,18 +17,26 @@ export function readJson(text: string): { value: unknown } | { problems: Problem
   if (tooDeep) return { problems: [tooDeep] };
   const problems: Problem[] = [];
   const keys: Set<string>[] = [];
-  visit(body, {
-    onObjectBegin: () => { keys.push(new Set()); },
-    onObjectEnd: () => { keys.pop(); },
-    onObjectProperty: (name, _offset, _length, line, column) => {
-      const seen = keys.at(-1);
-      if (seen?.has(name)) problems.push({ path: place(line, column), message: `a second ${JSON.stringify(name)} in the same object` });
-      seen?.add(name);
+  visit(
+    body,
+    {
+      onObjectBegin: () => {
+        keys.push(new Set());
+      },
+      onObjectEnd: () => {
+        keys.pop();
+      },
+      onObjectProperty: (name, _offset, _length, line, column) => {
+        const seen = keys.at(-1);
+        if (seen?.has(name)) problems.push({ path: place(line, column), message: `a second ${JSON.stringify(name)} in the same object` });
+        seen?.add(name);
+      },
+      onError: (code: ParseErrorCode, _offset, _length, line, column) => {
+        problems.push({ path: place(line, column), message: `is not JSON (${words(printParseErrorCode(code))})` });
+      },
     },
-    onError: (code: ParseErrorCode, _offset, _length, line, column) => {
-      problems.push({ path: place(line, column), message: `is not JSON (${words(printParseErrorCode(code))})` });
-    },
-  }, { disallowComments: true });
+    { disallowComments: true },
+  );
   if (problems.length) return { problems: problems.slice(0, 20) };
   try {
     return { value: JSON.parse(body) };

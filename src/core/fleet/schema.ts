@@ -1,7 +1,5 @@
 import { type Static, type TSchema, Type } from "typebox";
-import {
-  ABILITIES, BEATS, CLASSES, COUNTERS, FAMILIES, INKS, PARTS, POLICIES, ROLES, SIGNS, SKILLS, WASTE_KINDS,
-} from "./vocabulary.ts";
+import { ABILITIES, BEATS, CLASSES, COUNTERS, FAMILIES, INKS, PARTS, POLICIES, ROLES, SIGNS, SKILLS, WASTE_KINDS } from "./vocabulary.ts";
 
 /**
  * The fleet file, version 1, as data: the validator, the static types and the published JSON Schema
@@ -13,12 +11,19 @@ const object = <T extends Record<string, TSchema>>(properties: T) => Type.Object
 const oneOf = <T extends string>(values: readonly T[]) => Type.Unsafe<T>({ type: "string", enum: [...values] });
 /** Known ids, or one of the house's own. */
 const oneOfOrHouse = (values: readonly string[]) =>
-  Type.String({ pattern: `^(?:${values.join("|")}|house-[A-Za-z0-9._-]*)$`, description: `one of ${values.join(", ")}, or an id beginning with house-` });
+  Type.String({
+    pattern: `^(?:${values.join("|")}|house-[A-Za-z0-9._-]*)$`,
+    description: `one of ${values.join(", ")}, or an id beginning with house-`,
+  });
 const optional = Type.Optional;
 
 export const MAX_NAME_LENGTH = 200;
 
-export const Id = Type.String({ pattern: "^[A-Za-z0-9][A-Za-z0-9._-]*$", maxLength: 200, description: "letters, digits, dots, underscores and hyphens, beginning with a letter or digit" });
+export const Id = Type.String({
+  pattern: "^[A-Za-z0-9][A-Za-z0-9._-]*$",
+  maxLength: 200,
+  description: "letters, digits, dots, underscores and hyphens, beginning with a letter or digit",
+});
 export const Name = Type.String({ minLength: 1, maxLength: MAX_NAME_LENGTH });
 export const Date_ = Type.String({ format: "date", description: "a day like 2026-11-25" });
 export const TimeOfDay = Type.String({ pattern: "^(?:[01]\\d|2[0-3]):[0-5]\\d$", description: "a time of day like 08:00" });
@@ -64,27 +69,47 @@ export type CountTrigger = Static<typeof CountTrigger>;
 export type PromptTrigger = Static<typeof PromptTrigger>;
 export type SignTrigger = Static<typeof SignTrigger>;
 export type OneTrigger =
-  | BeatTrigger | IdleTrigger | IntervalTrigger | TimesTrigger | RuleTrigger | OnTrigger
-  | ByUseTrigger | CountTrigger | PromptTrigger | SignTrigger;
+  | BeatTrigger
+  | IdleTrigger
+  | IntervalTrigger
+  | TimesTrigger
+  | RuleTrigger
+  | OnTrigger
+  | ByUseTrigger
+  | CountTrigger
+  | PromptTrigger
+  | SignTrigger;
 /** The kinds that may stand together: they carry over without end and come again. */
 export type LastingTrigger = IntervalTrigger | ByUseTrigger | CountTrigger | PromptTrigger | SignTrigger;
 export type Trigger = OneTrigger | LastingTrigger[];
 
 /** Choosing by the key that names the kind, so that a refusal points at the wrong value and not at all ten kinds. */
 const byKey = (kinds: [key: string, schema: object][]): object =>
-  kinds.reduceRight<object>(
-    (rest, [key, schema]) => ({ if: { required: [key], properties: { [key]: {} } }, then: schema, else: rest }),
-    { required: ["every"], additionalProperties: false, properties: { every: {} } },
-  );
+  kinds.reduceRight<object>((rest, [key, schema]) => ({ if: { required: [key], properties: { [key]: {} } }, then: schema, else: rest }), {
+    required: ["every"],
+    additionalProperties: false,
+    properties: { every: {} },
+  });
 const whenEvery = (value: string, then: TSchema, rest: object) => ({
-  if: { properties: { every: { const: value } } }, then, else: rest,
+  if: { properties: { every: { const: value } } },
+  then,
+  else: rest,
 });
-const everyKinds = whenEvery("print-day", BeatTrigger, whenEvery("idle-day", IdleTrigger, {
-  if: { properties: { every: { type: "string" } } },
-  then: { properties: { every: { enum: ["print-day", "idle-day"] } } },
-  else: IntervalTrigger,
-}));
-const lasting: [string, object][] = [["byUse", ByUseTrigger], ["count", CountTrigger], ["prompt", PromptTrigger], ["sign", SignTrigger]];
+const everyKinds = whenEvery(
+  "print-day",
+  BeatTrigger,
+  whenEvery("idle-day", IdleTrigger, {
+    if: { properties: { every: { type: "string" } } },
+    then: { properties: { every: { enum: ["print-day", "idle-day"] } } },
+    else: IntervalTrigger,
+  }),
+);
+const lasting: [string, object][] = [
+  ["byUse", ByUseTrigger],
+  ["count", CountTrigger],
+  ["prompt", PromptTrigger],
+  ["sign", SignTrigger],
+];
 
 const LastingTrigger = {
   type: "object",
@@ -102,7 +127,11 @@ const Trigger = Type.Unsafe<Trigger>({
 });
 
 export const HouseRoutine = object({
-  id: Id, name: Name, trigger: optional(Trigger), window: optional(Window), covers: optional(Type.Array(Id)),
+  id: Id,
+  name: Name,
+  trigger: optional(Trigger),
+  window: optional(Window),
+  covers: optional(Type.Array(Id)),
 });
 
 const Policies = object({
@@ -117,7 +146,11 @@ const Policies = object({
   white: optional(oneOf(POLICIES.white)),
 });
 
-const Channel = object({ id: Id, ink: oneOf(INKS), colour: optional(Type.String({ pattern: "^#[0-9a-fA-F]{6}$", description: "a colour like #f8f8f6" })) });
+const Channel = object({
+  id: Id,
+  ink: oneOf(INKS),
+  colour: optional(Type.String({ pattern: "^#[0-9a-fA-F]{6}$", description: "a colour like #f8f8f6" })),
+});
 const Reading = object({ on: Date_, value: Type.Number({ minimum: 0 }), reset: optional(Type.Boolean()) });
 
 export const Machine = object({
@@ -134,7 +167,9 @@ export const Machine = object({
   printDayChanges: optional(Type.Array(object({ date: Date_, prints: Type.Boolean() }))),
   fullUse: optional(object({ counter: oneOf(COUNTERS), perWorkDay: above0 })),
   counters: optional(Type.Array(object({ name: oneOf(COUNTERS), readings: optional(Type.Array(Reading)) }))),
-  waste: optional(Type.Array(object({ id: Id, kind: oneOf(WASTE_KINDS), volumeMl: Type.Number({ minimum: 0 }), limitMl: Type.Number({ minimum: 0 }) }))),
+  waste: optional(
+    Type.Array(object({ id: Id, kind: oneOf(WASTE_KINDS), volumeMl: Type.Number({ minimum: 0 }), limitMl: Type.Number({ minimum: 0 }) })),
+  ),
   policies: optional(Policies),
   asleep: optional(Type.Array(object({ from: Date_, to: Date_ }))),
   routines: optional(Type.Array(Id)),
@@ -151,7 +186,11 @@ export const Calendar = object({
 });
 
 export const Person = object({
-  id: Id, name: Name, role: oneOf(ROLES), skills: optional(Type.Array(oneOfOrHouse(SKILLS))), shifts: optional(Type.Array(Id)),
+  id: Id,
+  name: Name,
+  role: oneOf(ROLES),
+  skills: optional(Type.Array(oneOfOrHouse(SKILLS))),
+  shifts: optional(Type.Array(Id)),
 });
 
 export const Site = object({ id: Id, name: Name, timeZone: Type.String({ minLength: 1, maxLength: 100 }) });

@@ -7,7 +7,13 @@ import { fleetProblems, type Problem, shown } from "./validate.ts";
 export type TableKind = "machines" | "people" | "readings" | "history";
 export type Field = { id: string; name: string; required: boolean; also: string[]; expects: string };
 
-const field = (id: string, name: string, expects: string, required = false, also: string[] = []): Field => ({ id, name, required, also, expects });
+const field = (id: string, name: string, expects: string, required = false, also: string[] = []): Field => ({
+  id,
+  name,
+  required,
+  also,
+  expects,
+});
 const LIST = "several separated by spaces, commas or semicolons";
 
 export const TABLE_FIELDS: Record<TableKind, Field[]> = {
@@ -45,7 +51,11 @@ export const TABLE_FIELDS: Record<TableKind, Field[]> = {
 
 /** Matches columns to fields by their headings; what matches nothing is left out until a person chooses. */
 export function matchColumns(kind: TableKind, headings: string[]): Record<string, number> {
-  const plain = (text: string) => text.toLowerCase().replace(/[^a-z0-9]+/g, " ").trim();
+  const plain = (text: string) =>
+    text
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, " ")
+      .trim();
   const matched: Record<string, number> = {};
   for (const { id, name, also } of TABLE_FIELDS[kind]) {
     const names = [id, name, ...also].map(plain);
@@ -65,7 +75,14 @@ type Read = { value?: unknown; name: string; reasons: string[] };
  * A table's rows against the shop as it is. Each row is new, changed, the same or refused with its reason; `fleet` is the
  * shop with all rows that are not refused. Pure: `today` dates what is said roughly.
  */
-export function readTable(kind: TableKind, rows: string[][], columns: Record<string, number>, shop: FleetFile, names: { routine: (text: string) => string | undefined }, today: number): TablePreview {
+export function readTable(
+  kind: TableKind,
+  rows: string[][],
+  columns: Record<string, number>,
+  shop: FleetFile,
+  names: { routine: (text: string) => string | undefined },
+  today: number,
+): TablePreview {
   const fleet: FleetFile = structuredClone(shop);
   const preview: TableRow[] = [];
   const seen = new Set<string>();
@@ -74,7 +91,12 @@ export function readTable(kind: TableKind, rows: string[][], columns: Record<str
     const cell: Cells = Object.fromEntries(Object.entries(columns).map(([id, at]) => [id, (cells[at] ?? "").trim()]));
     const missing = TABLE_FIELDS[kind].filter(({ id, required }) => required && !cell[id]);
     if (missing.length) {
-      preview.push({ line, state: "refused", name: cell.name || cell.machine || "", reasons: missing.map(({ name, expects }) => `${name} is empty; expected ${expects}`) });
+      preview.push({
+        line,
+        state: "refused",
+        name: cell.name || cell.machine || "",
+        reasons: missing.map(({ name, expects }) => `${name} is empty; expected ${expects}`),
+      });
       return;
     }
     const read = READERS[kind](cell, fleet, names, today);
@@ -84,7 +106,10 @@ export function readTable(kind: TableKind, rows: string[][], columns: Record<str
   return { rows: preview, fleet };
 }
 
-const READERS: Record<TableKind, (cell: Cells, fleet: FleetFile, names: { routine: (text: string) => string | undefined }, today: number) => Read> = {
+const READERS: Record<
+  TableKind,
+  (cell: Cells, fleet: FleetFile, names: { routine: (text: string) => string | undefined }, today: number) => Read
+> = {
   machines: (cell, fleet) => {
     const reasons: string[] = [];
     const id = cell.id || idOf(cell.name ?? "");
@@ -97,9 +122,15 @@ const READERS: Record<TableKind, (cell: Cells, fleet: FleetFile, names: { routin
       cell.areaId = areaId;
     }
     const value = {
-      ...before, id, name: cell.name, class: cell.class?.toLowerCase(), since,
-      ...(cell.family ? { family: cell.family.toLowerCase() } : {}), ...(cell.area ? { area: area ?? cell.areaId } : {}),
-      ...(cell.abilities ? { abilities: list(cell.abilities) } : {}), ...(cell.routines ? { routines: list(cell.routines) } : {}),
+      ...before,
+      id,
+      name: cell.name,
+      class: cell.class?.toLowerCase(),
+      since,
+      ...(cell.family ? { family: cell.family.toLowerCase() } : {}),
+      ...(cell.area ? { area: area ?? cell.areaId } : {}),
+      ...(cell.abilities ? { abilities: list(cell.abilities) } : {}),
+      ...(cell.routines ? { routines: list(cell.routines) } : {}),
       ...(cell.parts ? { parts: list(cell.parts).map((kind) => ({ id: kind, kind })) } : {}),
       ...(cell.printDays ? { printDays: [...cell.printDays.replace(/\D/g, "")].map(Number) } : {}),
     };
@@ -108,15 +139,35 @@ const READERS: Record<TableKind, (cell: Cells, fleet: FleetFile, names: { routin
   people: (cell, fleet) => {
     const id = cell.id || idOf(cell.name ?? "");
     const before = fleet.people?.find((person) => person.id === id);
-    return { value: { ...before, id, name: cell.name, role: cell.role?.toLowerCase(), ...(cell.skills ? { skills: list(cell.skills) } : {}), ...(cell.shifts ? { shifts: list(cell.shifts) } : {}) }, name: cell.name ?? id, reasons: [] };
+    return {
+      value: {
+        ...before,
+        id,
+        name: cell.name,
+        role: cell.role?.toLowerCase(),
+        ...(cell.skills ? { skills: list(cell.skills) } : {}),
+        ...(cell.shifts ? { shifts: list(cell.shifts) } : {}),
+      },
+      name: cell.name ?? id,
+      reasons: [],
+    };
   },
   readings: (cell, fleet) => {
     const reasons: string[] = [];
     const machine = machineNamed(fleet, cell.machine ?? "", reasons);
     const on = dayOf(cell.on ?? "", reasons, "Day");
-    const value = Number((cell.value ?? "").replace(/[\s'’]/g, "").replace(/^(\d{1,3})(,\d{3})+$/, (all) => all.replaceAll(",", "")).replace(",", "."));
+    const value = Number(
+      (cell.value ?? "")
+        .replace(/[\s'’]/g, "")
+        .replace(/^(\d{1,3})(,\d{3})+$/, (all) => all.replaceAll(",", ""))
+        .replace(",", "."),
+    );
     if (!Number.isFinite(value) || value < 0) reasons.push(`Value ${shown(cell.value)} is no number from 0`);
-    return { value: { machine, counter: cell.counter?.toLowerCase().replaceAll(" ", "-"), on, value }, name: `${cell.machine}, ${cell.counter}`, reasons };
+    return {
+      value: { machine, counter: cell.counter?.toLowerCase().replaceAll(" ", "-"), on, value },
+      name: `${cell.machine}, ${cell.counter}`,
+      reasons,
+    };
   },
   history: (cell, fleet, names, today) => {
     const reasons: string[] = [];
@@ -136,32 +187,62 @@ function place(kind: TableKind, value: unknown, fleet: FleetFile, seen: Set<stri
   seen.add(name);
   const probe = probeOf(kind, value, fleet);
   const problems = fleetProblems(probe.alone);
-  if (problems.length) return { state: "refused", reasons: problems.map(({ path, message }: Problem) => `${path.replace(/^\$\.\w+\[\d+\]\.?/, "")} ${message}`.trim()) };
-  const state = probe.before === undefined ? "new" : JSON.stringify(sorted(probe.before)) === JSON.stringify(sorted(value)) ? "same" : "changed";
+  if (problems.length)
+    return {
+      state: "refused",
+      reasons: problems.map(({ path, message }: Problem) => `${path.replace(/^\$\.\w+\[\d+\]\.?/, "")} ${message}`.trim()),
+    };
+  const state =
+    probe.before === undefined ? "new" : JSON.stringify(sorted(probe.before)) === JSON.stringify(sorted(value)) ? "same" : "changed";
   probe.keep();
   return { state, reasons: [] };
 }
 
 function probeOf(kind: TableKind, value: unknown, fleet: FleetFile): { alone: unknown; before: unknown; keep: () => void } {
-  const bare = { format: fleet.format, version: fleet.version, site: fleet.site, calendar: fleet.calendar, areas: fleet.areas, routines: fleet.routines };
+  const bare = {
+    format: fleet.format,
+    version: fleet.version,
+    site: fleet.site,
+    calendar: fleet.calendar,
+    areas: fleet.areas,
+    routines: fleet.routines,
+  };
   const defined = JSON.parse(JSON.stringify(bare));
   if (kind === "machines") {
     const machine = value as Machine;
     const at = fleet.machines.findIndex(({ id }) => id === machine.id);
-    return { alone: { ...defined, machines: [machine] }, before: fleet.machines[at], keep: () => { if (at < 0) fleet.machines.push(machine); else fleet.machines[at] = machine; } };
+    return {
+      alone: { ...defined, machines: [machine] },
+      before: fleet.machines[at],
+      keep: () => {
+        if (at < 0) fleet.machines.push(machine);
+        else fleet.machines[at] = machine;
+      },
+    };
   }
   if (kind === "people") {
     const person = value as Person;
     const people = (fleet.people ??= []);
     const at = people.findIndex(({ id }) => id === person.id);
-    return { alone: { ...defined, machines: [], people: [person] }, before: people[at], keep: () => { if (at < 0) people.push(person); else people[at] = person; } };
+    return {
+      alone: { ...defined, machines: [], people: [person] },
+      before: people[at],
+      keep: () => {
+        if (at < 0) people.push(person);
+        else people[at] = person;
+      },
+    };
   }
   const row = value as { machine: string; on: string; routine?: string; counter?: string; value?: number };
   const machine = fleet.machines.find(({ id }) => id === row.machine);
   if (kind === "history") {
     const history = (fleet.history ??= []);
     const entry = { machine: row.machine, routine: row.routine ?? "", on: row.on };
-    return { alone: { ...defined, machines: machine ? [machine] : [], history: [entry] }, before: history.find((each) => each.machine === row.machine && each.routine === row.routine && each.on === row.on) && value, keep: () => void history.push(entry) };
+    return {
+      alone: { ...defined, machines: machine ? [machine] : [], history: [entry] },
+      before: history.find((each) => each.machine === row.machine && each.routine === row.routine && each.on === row.on) && value,
+      keep: () => void history.push(entry),
+    };
   }
   const counters = machine?.counters ?? [];
   const known = counters.find(({ name }) => name === row.counter);
@@ -169,7 +250,8 @@ function probeOf(kind: TableKind, value: unknown, fleet: FleetFile): { alone: un
   const readings = [...(known?.readings ?? []).filter(({ on }) => on !== row.on), { on: row.on, value: row.value ?? 0 }];
   const next = { ...machine, counters: [...counters.filter(({ name }) => name !== row.counter), { name: row.counter, readings }] };
   return {
-    alone: { ...defined, machines: [next] }, before: before && { ...row, value: before.value },
+    alone: { ...defined, machines: [next] },
+    before: before && { ...row, value: before.value },
     keep: () => {
       const at = fleet.machines.findIndex(({ id }) => id === row.machine);
       // It passed the fleet's own validator just now.
@@ -180,12 +262,28 @@ function probeOf(kind: TableKind, value: unknown, fleet: FleetFile): { alone: un
 
 const same = (a: string, b: string | undefined) => a.toLowerCase() === b?.toLowerCase();
 const list = (text: string) => text.split(/[\s,;|]+/).filter(Boolean);
-export const idOf = (name: string) => name.normalize("NFKD").toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-+|-+$/g, "").slice(0, 60);
-const sorted = (value: unknown): unknown => (value !== null && typeof value === "object" && !Array.isArray(value) ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)).map(([key, item]) => [key, sorted(item)])) : value);
+export const idOf = (name: string) =>
+  name
+    .normalize("NFKD")
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-+|-+$/g, "")
+    .slice(0, 60);
+const sorted = (value: unknown): unknown =>
+  value !== null && typeof value === "object" && !Array.isArray(value)
+    ? Object.fromEntries(
+        Object.entries(value)
+          .sort(([a], [b]) => (a < b ? -1 : 1))
+          .map(([key, item]) => [key, sorted(item)]),
+      )
+    : value;
 
 function machineNamed(fleet: FleetFile, text: string, reasons: string[]): string | undefined {
   const found = fleet.machines.filter(({ id, name }) => same(id, text) || same(name, text));
-  if (found.length !== 1) reasons.push(found.length ? `Machine ${shown(text)} fits several; use its id` : `Machine ${shown(text)} is not known; expected its id or name`);
+  if (found.length !== 1)
+    reasons.push(
+      found.length ? `Machine ${shown(text)} fits several; use its id` : `Machine ${shown(text)} is not known; expected its id or name`,
+    );
   return found[0]?.id;
 }
 

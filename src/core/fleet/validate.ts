@@ -63,10 +63,13 @@ function step(key: string | number): string {
 
 /** `/machines/0/since` as `$.machines[0].since`. */
 function jsonPath(pointer: string): string {
-  return pointer.split("/").slice(1).reduce((path, part) => {
-    const key = part.replace(/~1/g, "/").replace(/~0/g, "~");
-    return path + (/^\d+$/.test(key) ? `[${key}]` : step(key));
-  }, "$");
+  return pointer
+    .split("/")
+    .slice(1)
+    .reduce((path, part) => {
+      const key = part.replace(/~1/g, "/").replace(/~0/g, "~");
+      return path + (/^\d+$/.test(key) ? `[${key}]` : step(key));
+    }, "$");
 }
 
 /** A value as it may stand in a message: short, whatever was sent. */
@@ -91,7 +94,9 @@ const isRow = (value: unknown): value is Row => value !== null && typeof value =
 /** The objects of a list with their paths; what has the wrong shape was named by the schema already. */
 function rows(parent: unknown, key: string, path: string): [Row, string][] {
   const list = isRow(parent) ? parent[key] : undefined;
-  return Array.isArray(list) ? list.flatMap((item, index): [Row, string][] => (isRow(item) ? [[item, `${path}.${key}[${index}]`]] : [])) : [];
+  return Array.isArray(list)
+    ? list.flatMap((item, index): [Row, string][] => (isRow(item) ? [[item, `${path}.${key}[${index}]`]] : []))
+    : [];
 }
 const strings = (value: unknown): string[] => (Array.isArray(value) ? value.map((item) => (typeof item === "string" ? item : "")) : []);
 const day = (value: unknown) => (typeof value === "string" ? readDay(value) : undefined);
@@ -147,7 +152,9 @@ function meaningProblems(file: unknown): Problem[] {
   const machineIds = once(machines, "id", "machine");
   for (const [machine, path] of machines) {
     known(areas, machine.area, `${path}.area`, "area");
-    const families: readonly string[] | undefined = Object.hasOwn(FAMILIES, String(machine.class)) ? FAMILIES[machine.class as MachineClass] : undefined;
+    const families: readonly string[] | undefined = Object.hasOwn(FAMILIES, String(machine.class))
+      ? FAMILIES[machine.class as MachineClass]
+      : undefined;
     if (families && typeof machine.family === "string" && !families.includes(machine.family))
       say(`${path}.family`, `${shown(machine.family)} is no family of class ${machine.class}; expected ${families.join(" or ")}`);
     const heads = rows(machine, "heads", path);

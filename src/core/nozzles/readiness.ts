@@ -15,7 +15,15 @@ export type ReadinessSettings = {
 export const DEFAULT_READINESS: ReadinessSettings = { toleranceAChannel: 2, toleranceAHead: 2, idleHours: 12, goneShare: 0.95 };
 export const CLASS_READINESS: Partial<Record<MachineClass, Partial<ReadinessSettings>>> = { uv: { idleHours: 4 } };
 
-export type ChannelCheck = { id: string; missing: number; weak: number; deflected: number; neighbours: boolean; gone?: boolean; unread?: boolean };
+export type ChannelCheck = {
+  id: string;
+  missing: number;
+  weak: number;
+  deflected: number;
+  neighbours: boolean;
+  gone?: boolean;
+  unread?: boolean;
+};
 
 export type ReadinessFacts = {
   now: Date;
@@ -68,11 +76,18 @@ export function machineState(facts: ReadinessFacts, settings: ReadinessSettings)
   const judged = judge(facts, settings);
   const { release, now } = facts;
   const released =
-    release && release.until > now && (judged.word === "Hold" || judged.word === "Unchecked") && !(facts.check && judged.word === "Hold" && facts.check.at > release.at);
+    release &&
+    release.until > now &&
+    (judged.word === "Hold" || judged.word === "Unchecked") &&
+    !(facts.check && judged.word === "Hold" && facts.check.at > release.at);
   const state: MachineState = released
-    ? { word: "With care", reasons: [{ kind: "released", by: release.by, until: release.until, reason: release.reason }, ...judged.reasons] }
+    ? {
+        word: "With care",
+        reasons: [{ kind: "released", by: release.by, until: release.until, reason: release.reason }, ...judged.reasons],
+      }
     : judged;
-  if (facts.busyUntil && facts.busyUntil > now) return { word: "Printing", reasons: [{ kind: "busy", until: facts.busyUntil }, ...state.reasons] };
+  if (facts.busyUntil && facts.busyUntil > now)
+    return { word: "Printing", reasons: [{ kind: "busy", until: facts.busyUntil }, ...state.reasons] };
   return state;
 }
 
@@ -84,19 +99,28 @@ function judge(facts: ReadinessFacts, settings: ReadinessSettings): MachineState
   if (voided && voided.at > check.at) return { word: "Unchecked", reasons: [{ kind: "voided", what: voided.what, at: voided.at }] };
   const active = facts.busyUntil && facts.busyUntil > check.at ? facts.busyUntil : check.at;
   const idleHours = (now.getTime() - active.getTime()) / 3_600_000;
-  if (idleHours > settings.idleHours) return { word: "Unchecked", reasons: [{ kind: "idle", hours: idleHours, limit: settings.idleHours }] };
+  if (idleHours > settings.idleHours)
+    return { word: "Unchecked", reasons: [{ kind: "idle", hours: idleHours, limit: settings.idleHours }] };
 
   const read = check.channels.filter(({ unread }) => !unread);
   const seen = new Set(read.map(({ id }) => id));
   const unread = facts.channels.filter((id) => !seen.has(id));
   const tail: StateReason[] = unread.length ? [{ kind: "unread", channels: unread }] : [];
 
-  const isGone = ({ id, missing, gone }: ChannelCheck) => gone || (facts.nozzles?.[id] !== undefined && missing >= settings.goneShare * facts.nozzles[id]);
+  const isGone = ({ id, missing, gone }: ChannelCheck) =>
+    gone || (facts.nozzles?.[id] !== undefined && missing >= settings.goneShare * facts.nozzles[id]);
   const held: StateReason[] = [
     ...read.filter(isGone).map(({ id }): StateReason => ({ kind: "gone", channel: id })),
     ...read
       .filter((channel) => !isGone(channel) && faultCount(channel) > settings.toleranceAChannel)
-      .map((channel): StateReason => ({ kind: "over-channel", channel: channel.id, count: faultCount(channel), tolerance: settings.toleranceAChannel })),
+      .map(
+        (channel): StateReason => ({
+          kind: "over-channel",
+          channel: channel.id,
+          count: faultCount(channel),
+          tolerance: settings.toleranceAChannel,
+        }),
+      ),
     ...read.filter((channel) => !isGone(channel) && channel.neighbours).map(({ id }): StateReason => ({ kind: "neighbours", channel: id })),
   ];
   if (held.length === 0) {
@@ -105,7 +129,8 @@ function judge(facts: ReadinessFacts, settings: ReadinessSettings): MachineState
       const head = channel.id.split("/")[0] ?? "";
       heads.set(head, (heads.get(head) ?? 0) + faultCount(channel));
     }
-    for (const [head, count] of heads) if (count > settings.toleranceAHead) held.push({ kind: "over-head", head, count, tolerance: settings.toleranceAHead });
+    for (const [head, count] of heads)
+      if (count > settings.toleranceAHead) held.push({ kind: "over-head", head, count, tolerance: settings.toleranceAHead });
   }
   if (held.length) return { word: "Hold", reasons: [...held, ...tail] };
 
@@ -114,10 +139,17 @@ function judge(facts: ReadinessFacts, settings: ReadinessSettings): MachineState
   return {
     word: "With care",
     reasons: [
-      ...faulty.map((channel): StateReason => ({
-        kind: "within", channel: channel.id, count: faultCount(channel), tolerance: settings.toleranceAChannel,
-        missing: channel.missing, weak: channel.weak, deflected: channel.deflected,
-      })),
+      ...faulty.map(
+        (channel): StateReason => ({
+          kind: "within",
+          channel: channel.id,
+          count: faultCount(channel),
+          tolerance: settings.toleranceAChannel,
+          missing: channel.missing,
+          weak: channel.weak,
+          deflected: channel.deflected,
+        }),
+      ),
       ...tail,
     ],
   };

@@ -1,5 +1,5 @@
-import { clockTime } from "../calendar/site-time.ts";
 import { spokenDay, toDay } from "../calendar/day.ts";
+import { clockTime } from "../calendar/site-time.ts";
 import type { MachineState, StateReason } from "./readiness.ts";
 
 const some = (count: number, what: string) => (count ? [`${count} ${what}`] : []);

@@ -28,15 +28,39 @@ export const ChannelReading = Type.Object(
 
 export const BODIES = {
   /** Left out, the outcome is `done`, as in a fleet file. */
-  routine: Type.Object({ outcome: optional(Type.Enum(["done", "skipped"])), reason: Note, note: Note, broughtIn: optional(Type.Boolean()), assumed: optional(Type.Boolean()) }, closed),
+  routine: Type.Object(
+    {
+      outcome: optional(Type.Enum(["done", "skipped"])),
+      reason: Note,
+      note: Note,
+      broughtIn: optional(Type.Boolean()),
+      assumed: optional(Type.Boolean()),
+    },
+    closed,
+  ),
   check: Type.Object({ channels: Type.Array(ChannelReading, { minItems: 1, maxItems: 200 }), note: Note }, closed),
-  counter: Type.Object({ counter: Type.Enum([...COUNTERS]), value: Type.Number({ minimum: 0 }), reset: optional(Type.Boolean()), broughtIn: optional(Type.Boolean()) }, closed),
+  counter: Type.Object(
+    {
+      counter: Type.Enum([...COUNTERS]),
+      value: Type.Number({ minimum: 0 }),
+      reset: optional(Type.Boolean()),
+      broughtIn: optional(Type.Boolean()),
+    },
+    closed,
+  ),
   "print-day": Type.Object({ date: Day, prints: Type.Boolean(), broughtIn: optional(Type.Boolean()) }, closed),
   busy: Type.Object({ until: Instant }, closed),
   release: Type.Object({ until: Instant, reason: text(500) }, closed),
   care: Type.Object({ what: Type.Enum(["clean", "load", "repair", "wake"]), strength: optional(text(40)), note: Note }, closed),
   prompt: Type.Object({ note: Note, broughtIn: optional(Type.Boolean()) }, closed),
-  sign: Type.Object({ sign: Type.String({ pattern: `^(?:${SIGNS.join("|")}|house-[A-Za-z0-9._-]*)$`, maxLength: 200 }), note: Note, broughtIn: optional(Type.Boolean()) }, closed),
+  sign: Type.Object(
+    {
+      sign: Type.String({ pattern: `^(?:${SIGNS.join("|")}|house-[A-Za-z0-9._-]*)$`, maxLength: 200 }),
+      note: Note,
+      broughtIn: optional(Type.Boolean()),
+    },
+    closed,
+  ),
   move: Type.Object({ due: Day, to: Day, reason: Note, broughtIn: optional(Type.Boolean()) }, closed),
   note: Type.Object({ text: text(2000) }, closed),
   settings: Type.Object({ subject: text(40), id: text(200), version: Type.Integer({ minimum: 1 }), what: text(500) }, closed),
@@ -45,14 +69,25 @@ export const BODIES = {
       day: Day,
       outcomes: Type.Array(
         Type.Object(
-          { machine: text(200), key: text(700), routine: text(200), due: Day, beat: optional(text(20)), outcome: text(20), by: Type.Array(text(200)) },
+          {
+            machine: text(200),
+            key: text(700),
+            routine: text(200),
+            due: Day,
+            beat: optional(text(20)),
+            outcome: text(20),
+            by: Type.Array(text(200)),
+          },
           closed,
         ),
       ),
     },
     closed,
   ),
-  amendment: Type.Object({ why: text(500), struck: optional(Type.Boolean()), replace: optional(Type.Object({})), happenedAt: optional(Instant) }, closed),
+  amendment: Type.Object(
+    { why: text(500), struck: optional(Type.Boolean()), replace: optional(Type.Object({})), happenedAt: optional(Instant) },
+    closed,
+  ),
 } as const;
 
 export type EntryKind = keyof typeof BODIES;
@@ -61,7 +96,20 @@ export type ChannelReading = Static<typeof ChannelReading>;
 
 export const ENTRY_KINDS = Object.keys(BODIES) as EntryKind[];
 /** Kinds that a person's screen may send; the others are written by the use cases themselves. */
-export const SENT_KINDS = ["routine", "check", "counter", "print-day", "busy", "release", "care", "prompt", "sign", "move", "note", "amendment"] as const;
+export const SENT_KINDS = [
+  "routine",
+  "check",
+  "counter",
+  "print-day",
+  "busy",
+  "release",
+  "care",
+  "prompt",
+  "sign",
+  "move",
+  "note",
+  "amendment",
+] as const;
 
 /** Kinds whose entry names a routine. */
 export const WITH_ROUTINE: readonly EntryKind[] = ["routine", "prompt", "move"];

@@ -1,6 +1,6 @@
 import { Ajv, type ValidateFunction } from "ajv";
 import addFormatsModule from "ajv-formats";
-import type { TSchema, Static } from "typebox";
+import type { Static, TSchema } from "typebox";
 import { readDay } from "../calendar/day.ts";
 import { type Problem, schemaProblems } from "../fleet/validate.ts";
 import { BODIES, type Body, type EntryKind } from "./entries.ts";

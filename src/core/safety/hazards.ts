@@ -1,13 +1,26 @@
 /** What can hurt someone, and the caution that goes with it. Common practice, no source; data sheets and manuals rule. */
 export const HAZARDS = {
-  flammable: { name: "Flammable liquid and vapour", caution: "No flame, spark, hot lamp or heater nearby. Ventilate. Small amounts, closed container. Goggles and solvent-proof gloves; rags into a lidded metal bin." },
-  sensitiser: { name: "Skin sensitiser", caution: "Gloves, changed when wet; long sleeves; goggles. Wash off at once. Whoever is sensitised stops handling it." },
+  flammable: {
+    name: "Flammable liquid and vapour",
+    caution:
+      "No flame, spark, hot lamp or heater nearby. Ventilate. Small amounts, closed container. Goggles and solvent-proof gloves; rags into a lidded metal bin.",
+  },
+  sensitiser: {
+    name: "Skin sensitiser",
+    caution: "Gloves, changed when wet; long sleeves; goggles. Wash off at once. Whoever is sensitised stops handling it.",
+  },
   "uv-light": { name: "UV light", caution: "Lamp off and shutters on before you look or reach in." },
-  "moving-parts": { name: "Moving carriage, platen, cutter or belt", caution: "Machine off and unplugged, or in its maker's maintenance position, before a hand goes in. Nobody else at the panel." },
+  "moving-parts": {
+    name: "Moving carriage, platen, cutter or belt",
+    caution: "Machine off and unplugged, or in its maker's maintenance position, before a hand goes in. Nobody else at the panel.",
+  },
   hot: { name: "Hot parts", caution: "Wait until it has cooled." },
   electricity: { name: "Electricity and liquid", caution: "No fluid on boards or connectors. Dry before power." },
   blade: { name: "Blade", caution: "Sharp end away from you; the old blade goes into a tube." },
-  "waste-ink": { name: "Waste ink and rinse water", caution: "Never down the drain unless local rules allow it. Labelled container, waste handler." },
+  "waste-ink": {
+    name: "Waste ink and rinse water",
+    caution: "Never down the drain unless local rules allow it. Labelled container, waste handler.",
+  },
   mixing: { name: "Fluids mixed up", caution: "Never mix fluids of different families. Label every bottle." },
   mouth: { name: "Ink lines", caution: "Never draw ink or fluid by mouth: syringe or pump." },
   dust: { name: "Dust", caution: "Wear a mask; no compressed air." },
@@ -17,4 +30,5 @@ export const HAZARDS = {
 export type Hazard = keyof typeof HAZARDS;
 
 /** Stands on each page that shows a hazardous routine. */
-export const DEFERENCE = "Follow the safety data sheet, the machine's manual and local rules, and leave to trained people what they reserve to them.";
+export const DEFERENCE =
+  "Follow the safety data sheet, the machine's manual and local rules, and leave to trained people what they reserve to them.";

@@ -13,6 +13,11 @@ const MAY: Record<Role, readonly Act[]> = {
 export const mayDo = (role: Role, act: Act): boolean => MAY[role].includes(act);
 
 export const ACT_NAMES: Record<Act, string> = {
-  look: "look at this", record: "make entries", plan: "change what prints and when work is due", release: "release a machine",
-  "set-up": "change the shop's settings", "amend-others": "amend other people's entries", people: "manage people and sign-ins",
+  look: "look at this",
+  record: "make entries",
+  plan: "change what prints and when work is due",
+  release: "release a machine",
+  "set-up": "change the shop's settings",
+  "amend-others": "amend other people's entries",
+  people: "manage people and sign-ins",
 };

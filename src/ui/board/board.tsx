@@ -49,18 +49,28 @@ export function Board({ first, role }: { first: BoardView; role: Role }) {
   }, [refresh]);
 
   const shown = useMemo(
-    () => view.machines.filter((row) => (!area || (row.area ?? "") === area) && (!kind || row.class === kind) && (!word || row.word === word)),
+    () =>
+      view.machines.filter((row) => (!area || (row.area ?? "") === area) && (!kind || row.class === kind) && (!word || row.word === word)),
     [view, area, kind, word],
   );
   const groups = useMemo(() => grouped(view, shown), [view, shown]);
-  const choose = useCallback((id: string, on: boolean) => setChosen((old) => { const next = new Set(old); if (on) next.add(id); else next.delete(id); return next; }), []);
+  const choose = useCallback(
+    (id: string, on: boolean) =>
+      setChosen((old) => {
+        const next = new Set(old);
+        if (on) next.add(id);
+        else next.delete(id);
+        return next;
+      }),
+    [],
+  );
 
   /** Arrows walk the rows; Enter opens the machine, C enters a check, as the legend below says. */
   const keys = (event: KeyboardEvent) => {
     const target = event.target;
     if (!(target instanceof HTMLElement) || !target.dataset.row) return;
     const boxes = [...(table.current?.querySelectorAll<HTMLInputElement>("input[data-row]") ?? [])];
-    const at = boxes.findIndex((box) => box === target);
+    const at = boxes.indexOf(target as HTMLInputElement);
     if (event.key === "ArrowDown") boxes[at + 1]?.focus();
     else if (event.key === "ArrowUp") boxes[at - 1]?.focus();
     else if (event.key === "Enter") location.assign(`/machines/${target.dataset.row}`);
@@ -74,37 +84,68 @@ export function Board({ first, role }: { first: BoardView; role: Role }) {
     <main className="px-0 pb-6">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-4 py-1.5">
         <h1>
-          Board <span className="font-normal text-base text-soft">{view.todayWords}{view.workDay ? "" : ", no work day"}</span>
+          Board{" "}
+          <span className="font-normal text-base text-soft">
+            {view.todayWords}
+            {view.workDay ? "" : ", no work day"}
+          </span>
         </h1>
         <Tally rows={view.machines} word={word} onWord={setWord} />
         <div className="ml-auto flex items-center gap-2 text-sm">
           <Pick label="Area" value={area} onChange={setArea} options={view.areas.map(({ id, name }) => [id, name])} />
-          <Pick label="Class" value={kind} onChange={setKind} options={[...new Set(view.machines.map((row) => row.class))].map((each) => [each, each.toUpperCase()])} />
+          <Pick
+            label="Class"
+            value={kind}
+            onChange={setKind}
+            options={[...new Set(view.machines.map((row) => row.class))].map((each) => [each, each.toUpperCase()])}
+          />
         </div>
       </div>
-      {mayRecord && chosen.size > 0 && <Bulk rows={view.machines.filter(({ id }) => chosen.has(id))} today={view.today} clear={() => setChosen(new Set())} />}
+      {mayRecord && chosen.size > 0 && (
+        <Bulk rows={view.machines.filter(({ id }) => chosen.has(id))} today={view.today} clear={() => setChosen(new Set())} />
+      )}
       {view.machines.length === 0 ? (
         <p className="px-4 py-10">
-          No machine yet. {role === "supervisor" ? <Link href="/shop?tab=bring-in">Bring in your fleet</Link> : "A supervisor brings in the fleet first."}
+          No machine yet.{" "}
+          {role === "supervisor" ? <Link href="/shop?tab=bring-in">Bring in your fleet</Link> : "A supervisor brings in the fleet first."}
         </p>
       ) : (
-        // biome-ignore lint/a11y/noNoninteractiveElementInteractions: keys pressed on the rows' boxes are heard here once
         <table ref={table} onKeyDown={keys} className="w-full table-fixed text-[0.86rem]">
           <colgroup>
-            <col className="w-9" /><col className="w-32" /><col /><col className="w-[8.4rem]" /><col className="w-[13%]" /><col className="w-[11%]" /><col className="w-[13%]" /><col className="w-[19%]" />
+            <col className="w-9" />
+            <col className="w-32" />
+            <col />
+            <col className="w-[8.4rem]" />
+            <col className="w-[13%]" />
+            <col className="w-[11%]" />
+            <col className="w-[13%]" />
+            <col className="w-[19%]" />
           </colgroup>
           <thead className="sticky top-0 z-10 bg-sheet">
             <tr className="border-soft border-b text-left text-soft">
               <td />
-              <th scope="col" className="py-1 font-medium">Machine</th>
-              <th scope="col" className="font-medium">State and why</th>
-              <th scope="col" className="font-medium">Last check</th>
+              <th scope="col" className="py-1 font-medium">
+                Machine
+              </th>
+              <th scope="col" className="font-medium">
+                State and why
+              </th>
+              <th scope="col" className="font-medium">
+                Last check
+              </th>
               {view.beats.map(({ beat, by, passed }) => (
                 <th key={beat} scope="col" className="font-medium">
-                  {beat.charAt(0).toUpperCase() + beat.slice(1)} {by && <span className={`figure ${passed ? "text-ink" : ""}`}>{passed ? "was" : "by"} {by}</span>}
+                  {beat.charAt(0).toUpperCase() + beat.slice(1)}{" "}
+                  {by && (
+                    <span className={`figure ${passed ? "text-ink" : ""}`}>
+                      {passed ? "was" : "by"} {by}
+                    </span>
+                  )}
                 </th>
               ))}
-              <th scope="col" className="font-medium">Also this week</th>
+              <th scope="col" className="font-medium">
+                Also this week
+              </th>
             </tr>
           </thead>
           {groups.map(({ id, name, rows }) => (
@@ -124,7 +165,10 @@ export function Board({ first, role }: { first: BoardView; role: Role }) {
         </table>
       )}
       {view.machines.length > 0 && shown.length === 0 && <p className="px-4 py-6 text-soft">No machine fits these filters.</p>}
-      <p className="px-4 pt-3 text-soft text-xs">✓ done, – skipped, • due, ! overdue, ◦ may be done, · coming. On a row's box: arrows walk, space chooses, Enter opens the machine, C enters a check.</p>
+      <p className="px-4 pt-3 text-soft text-xs">
+        ✓ done, – skipped, • due, ! overdue, ◦ may be done, · coming. On a row's box: arrows walk, space chooses, Enter opens the machine, C
+        enters a check.
+      </p>
     </main>
   );
 }
@@ -134,8 +178,13 @@ function grouped(view: BoardView, rows: MachineRow[]): { id: string; name: strin
   for (const row of rows) {
     const last = groups.at(-1);
     const area = row.area ?? "";
-    if (last && last.id.startsWith(`${area}/`)) last.rows.push(row);
-    else groups.push({ id: `${area}/${row.id}`, name: view.areas.find(({ id }) => id === area)?.name ?? (view.areas.length ? "No area" : ""), rows: [row] });
+    if (last?.id.startsWith(`${area}/`)) last.rows.push(row);
+    else
+      groups.push({
+        id: `${area}/${row.id}`,
+        name: view.areas.find(({ id }) => id === area)?.name ?? (view.areas.length ? "No area" : ""),
+        rows: [row],
+      });
   }
   return groups;
 }
@@ -150,7 +199,13 @@ function Tally({ rows, word, onWord }: { rows: MachineRow[]; word: string; onWor
     <fieldset className="flex flex-wrap gap-1 text-sm">
       <legend className="sr-only">Show only machines that are</legend>
       {words.map((each) => (
-        <button key={each} type="button" aria-pressed={word === each} onClick={() => onWord(word === each ? "" : each)} className={`rounded-sm border px-2 py-0.5 ${word === each ? "border-accent bg-tint font-semibold" : "border-hair"}`}>
+        <button
+          key={each}
+          type="button"
+          aria-pressed={word === each}
+          onClick={() => onWord(word === each ? "" : each)}
+          className={`rounded-sm border px-2 py-0.5 ${word === each ? "border-accent bg-tint font-semibold" : "border-hair"}`}
+        >
           <span className="figure">{rows.filter((row) => row.word === each).length}</span> {each}
         </button>
       ))}
@@ -158,14 +213,26 @@ function Tally({ rows, word, onWord }: { rows: MachineRow[]; word: string; onWor
   );
 }
 
-function Pick({ label, value, onChange, options }: { label: string; value: string; onChange: (value: string) => void; options: [string, string][] }) {
+function Pick({
+  label,
+  value,
+  onChange,
+  options,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  options: [string, string][];
+}) {
   return (
     <label className="flex items-center gap-1 text-soft">
       {label}
       <select value={value} onChange={(event) => onChange(event.target.value)} className="field !min-h-8 !py-0.5 text-ink">
         <option value="">all</option>
         {options.map(([id, name]) => (
-          <option key={id} value={id}>{name}</option>
+          <option key={id} value={id}>
+            {name}
+          </option>
         ))}
       </select>
     </label>
@@ -193,15 +260,42 @@ function Bulk({ rows, today, clear }: { rows: MachineRow[]; today: string; clear
   return (
     <section aria-label="Chosen machines" className="flex flex-wrap items-center gap-2 border-y border-hair bg-tint px-4 py-1.5">
       <strong>{names}:</strong>
-      <button type="button" className="press" onClick={() => send((row) => ({ kind: "print-day", machine: row.id, body: { date: today, prints: true } }), `${names} will print today.`)}>Prints today</button>
-      <button type="button" className="press" onClick={() => send((row) => ({ kind: "print-day", machine: row.id, body: { date: today, prints: false } }), `${names} won't print today.`)}>Not today</button>
+      <button
+        type="button"
+        className="press"
+        onClick={() =>
+          send((row) => ({ kind: "print-day", machine: row.id, body: { date: today, prints: true } }), `${names} will print today.`)
+        }
+      >
+        Prints today
+      </button>
+      <button
+        type="button"
+        className="press"
+        onClick={() =>
+          send((row) => ({ kind: "print-day", machine: row.id, body: { date: today, prints: false } }), `${names} won't print today.`)
+        }
+      >
+        Not today
+      </button>
       <label className="flex items-center gap-1">
         Busy until
         <input type="time" value={until} onChange={(event) => setUntil(event.target.value)} className="field" />
       </label>
-      <button type="button" disabled={!until} className="press" onClick={() => send((row) => ({ kind: "busy", machine: row.id, body: { until: busyUntil() } }), `${names} busy until ${until}.`)}>Set</button>
-      <Link href={`/check?machines=${rows.map(({ id }) => id).join(",")}`} className="press press-main">Enter checks</Link>
-      <button type="button" className="press ml-auto" onClick={clear}>Choose none</button>
+      <button
+        type="button"
+        disabled={!until}
+        className="press"
+        onClick={() => send((row) => ({ kind: "busy", machine: row.id, body: { until: busyUntil() } }), `${names} busy until ${until}.`)}
+      >
+        Set
+      </button>
+      <Link href={`/check?machines=${rows.map(({ id }) => id).join(",")}`} className="press press-main">
+        Enter checks
+      </Link>
+      <button type="button" className="press ml-auto" onClick={clear}>
+        Choose none
+      </button>
     </section>
   );
 }

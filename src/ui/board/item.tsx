@@ -47,15 +47,34 @@ export function instantAt(time: string): string {
 }
 
 /** One piece of due work: its mark and short name; opened, why, and what can be entered. */
-export function Item({ item, machine, mayRecord, wide }: { item: ItemView; machine: Pick<MachineRow, "id" | "name">; mayRecord: boolean; wide?: boolean }) {
+export function Item({
+  item,
+  machine,
+  mayRecord,
+  wide,
+}: {
+  item: ItemView;
+  machine: Pick<MachineRow, "id" | "name">;
+  mayRecord: boolean;
+  wide?: boolean;
+}) {
   const [open, setOpen] = useState(false);
   const { mark, words } = MARKS[item.state];
   const over = item.state === "done" || item.state === "skipped";
-  const tone = item.late ? "text-stop font-semibold" : over ? "text-soft" : item.state === "coming" || item.state === "open" ? "text-soft" : "";
+  const tone = item.late
+    ? "text-stop font-semibold"
+    : over
+      ? "text-soft"
+      : item.state === "coming" || item.state === "open"
+        ? "text-soft"
+        : "";
   const when = over && item.doneAt ? item.doneAt : item.late ? "late" : wide || item.dueWords === "today" ? "" : item.dueWords;
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger className={`inline-flex items-baseline gap-1 whitespace-nowrap rounded-sm px-0.5 hover:bg-tint ${tone}`} aria-label={`${machine.name}: ${item.name}, ${item.late ? "late" : words}${item.doneAt ? ` at ${item.doneAt}` : ""}`}>
+      <Popover.Trigger
+        className={`inline-flex items-baseline gap-1 whitespace-nowrap rounded-sm px-0.5 hover:bg-tint ${tone}`}
+        aria-label={`${machine.name}: ${item.name}, ${item.late ? "late" : words}${item.doneAt ? ` at ${item.doneAt}` : ""}`}
+      >
         <span aria-hidden="true" className="inline-block w-2.5 text-center font-semibold">
           {mark}
         </span>
@@ -63,7 +82,12 @@ export function Item({ item, machine, mayRecord, wide }: { item: ItemView; machi
         {when && <span className="figure">{when}</span>}
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="start" sideOffset={4} collisionPadding={8} className="z-20 w-80 rounded-sm border border-soft bg-raised p-3 shadow-lg">
+        <Popover.Content
+          align="start"
+          sideOffset={4}
+          collisionPadding={8}
+          className="z-20 w-80 rounded-sm border border-soft bg-raised p-3 shadow-lg"
+        >
           <ItemDetail item={item} machine={machine} mayRecord={mayRecord} close={() => setOpen(false)} />
         </Popover.Content>
       </Popover.Portal>
@@ -71,15 +95,43 @@ export function Item({ item, machine, mayRecord, wide }: { item: ItemView; machi
   );
 }
 
-function ItemDetail({ item, machine, mayRecord, close }: { item: ItemView; machine: Pick<MachineRow, "id" | "name">; mayRecord: boolean; close: () => void }) {
+function ItemDetail({
+  item,
+  machine,
+  mayRecord,
+  close,
+}: {
+  item: ItemView;
+  machine: Pick<MachineRow, "id" | "name">;
+  mayRecord: boolean;
+  close: () => void;
+}) {
   const [time, setTime] = useState("");
   const [reason, setReason] = useState("");
   const over = item.state === "done" || item.state === "skipped";
   const done = async () => {
-    if (await enter({ kind: "routine", machine: machine.id, routine: item.routine, happenedAt: time ? instantAt(time) : undefined, body: { outcome: "done" } }, `${machine.name}: ${item.name} done.`)) close();
+    if (
+      await enter(
+        {
+          kind: "routine",
+          machine: machine.id,
+          routine: item.routine,
+          happenedAt: time ? instantAt(time) : undefined,
+          body: { outcome: "done" },
+        },
+        `${machine.name}: ${item.name} done.`,
+      )
+    )
+      close();
   };
   const skip = async () => {
-    if (await enter({ kind: "routine", machine: machine.id, routine: item.routine, body: { outcome: "skipped", reason } }, `${machine.name}: ${item.name} skipped.`)) close();
+    if (
+      await enter(
+        { kind: "routine", machine: machine.id, routine: item.routine, body: { outcome: "skipped", reason } },
+        `${machine.name}: ${item.name} skipped.`,
+      )
+    )
+      close();
   };
   return (
     <div className="grid gap-2">
@@ -90,7 +142,11 @@ function ItemDetail({ item, machine, mayRecord, close }: { item: ItemView; machi
         {item.why.map((why) => (
           <li key={why}>{why}</li>
         ))}
-        {item.minutes > 0 && <li>{item.minutes} min hands-on; skill {item.skill}</li>}
+        {item.minutes > 0 && (
+          <li>
+            {item.minutes} min hands-on; skill {item.skill}
+          </li>
+        )}
       </ul>
       {item.entry && <Link href={`/ledger/${item.entry}`}>Its entry</Link>}
       {mayRecord && !over && (

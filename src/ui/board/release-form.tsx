@@ -9,7 +9,10 @@ export function ReleaseForm({ machine }: { machine: { id: string; name: string }
   const release = () => {
     const at = new Date(instantAt(until));
     if (at.getTime() < Date.now()) at.setDate(at.getDate() + 1);
-    void enter({ kind: "release", machine: machine.id, body: { until: at.toISOString(), reason } }, `${machine.name} released until ${until}.`);
+    void enter(
+      { kind: "release", machine: machine.id, body: { until: at.toISOString(), reason } },
+      `${machine.name} released until ${until}.`,
+    );
   };
   return (
     <fieldset className="grid gap-2 border-t border-hair pt-2">

@@ -2,8 +2,8 @@
 import Link from "next/link";
 import { Popover } from "radix-ui";
 import { memo } from "react";
-import { mayDo } from "../../core/safety/who-may.ts";
 import type { Role } from "../../core/fleet/vocabulary.ts";
+import { mayDo } from "../../core/safety/who-may.ts";
 import type { ItemView, MachineRow } from "../../work/board.ts";
 import { Comb } from "../comb.tsx";
 import { StateMark } from "../state-mark.tsx";
@@ -20,7 +20,14 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
   return (
     <tr className={`border-hair border-b align-middle ${chosen ? "bg-tint" : ""}`}>
       <td className="w-7 py-0.5 pl-3">
-        <input type="checkbox" checked={chosen} onChange={(event) => onChoose(row.id, event.target.checked)} aria-label={`Choose ${row.name}`} className="size-4 accent-(--accent)" data-row={row.id} />
+        <input
+          type="checkbox"
+          checked={chosen}
+          onChange={(event) => onChoose(row.id, event.target.checked)}
+          aria-label={`Choose ${row.name}`}
+          className="size-4 accent-(--accent)"
+          data-row={row.id}
+        />
       </td>
       <th scope="row" className="py-0.5 pr-2 text-left font-semibold">
         <Link href={`/machines/${row.id}`} className="text-ink no-underline hover:underline">
@@ -33,15 +40,28 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
           <Popover.Trigger className="flex w-full items-center gap-2 rounded-sm text-left hover:bg-tint">
             <StateMark word={row.word} />
             <span className="line-clamp-2 text-[0.8rem] text-soft leading-[1.15]">
-              {row.missed && <strong className="font-semibold text-stop">Missed {row.missed.day}: {row.missed.names.join(", ")}. </strong>}
+              {row.missed && (
+                <strong className="font-semibold text-stop">
+                  Missed {row.missed.day}: {row.missed.names.join(", ")}.{" "}
+                </strong>
+              )}
               {row.why}
             </span>
           </Popover.Trigger>
           <Popover.Portal>
-            <Popover.Content align="start" sideOffset={4} collisionPadding={8} className="z-20 grid w-96 gap-2 rounded-sm border border-soft bg-raised p-3 shadow-lg">
+            <Popover.Content
+              align="start"
+              sideOffset={4}
+              collisionPadding={8}
+              className="z-20 grid w-96 gap-2 rounded-sm border border-soft bg-raised p-3 shadow-lg"
+            >
               <StateMark word={row.word} />
               <p>{row.why}</p>
-              {row.missed && <p className="text-stop">Missed on {row.missed.day}: {row.missed.names.join(", ")}.</p>}
+              {row.missed && (
+                <p className="text-stop">
+                  Missed on {row.missed.day}: {row.missed.names.join(", ")}.
+                </p>
+              )}
               <p>Next: {row.next.words}.</p>
               <p className="flex flex-wrap gap-3 text-sm">
                 {row.evidence.map((id, index) => (
@@ -62,9 +82,10 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
       </td>
       <td className="py-0.5 pr-2">
         <span className="flex gap-0.5">
-          {row.class !== "cij" && row.channels.map((channel) => (
-            <Comb key={channel.id} channel={channel} stale={row.word === "Unchecked"} width={combWidth} height={17} />
-          ))}
+          {row.class !== "cij" &&
+            row.channels.map((channel) => (
+              <Comb key={channel.id} channel={channel} stale={row.word === "Unchecked"} width={combWidth} height={17} />
+            ))}
         </span>
       </td>
       <td className="py-0.5 pr-2">{cell(row.beats.opening, row.missed?.closing)}</td>
@@ -86,8 +107,18 @@ function Cell({ items, row, mayRecord, checkFirst }: { items: ItemView[]; row: M
   const named = open.length === SHOWN + 1 ? open : open.slice(0, SHOWN);
   const rest = items.filter((item) => !named.includes(item));
   const done = rest.filter(over);
-  const last = done.map(({ doneAt }) => doneAt ?? "").sort().at(-1);
-  const words = done.length === rest.length ? (open.length === 0 && items.length > 1 ? `all ${items.length}` : done.length === 1 ? done[0]?.short : `${done.length}`) : `+${rest.length}`;
+  const last = done
+    .map(({ doneAt }) => doneAt ?? "")
+    .sort()
+    .at(-1);
+  const words =
+    done.length === rest.length
+      ? open.length === 0 && items.length > 1
+        ? `all ${items.length}`
+        : done.length === 1
+          ? done[0]?.short
+          : `${done.length}`
+      : `+${rest.length}`;
   if (items.length === 0) return null;
   return (
     <div className="flex flex-wrap gap-x-1.5 leading-[1.2]">
@@ -97,13 +128,25 @@ function Cell({ items, row, mayRecord, checkFirst }: { items: ItemView[]; row: M
       {rest.length === 1 && rest[0] && <Item item={rest[0]} machine={row} mayRecord={mayRecord} />}
       {rest.length > 1 && (
         <Popover.Root>
-          <Popover.Trigger className="inline-flex items-baseline gap-1 whitespace-nowrap rounded-sm px-0.5 text-soft hover:bg-tint" aria-label={`${row.name}: ${rest.map(({ name, state }) => `${name} ${state}`).join(", ")}`}>
-            {done.length === rest.length && <span aria-hidden="true" className="inline-block w-2.5 text-center font-semibold">✓</span>}
+          <Popover.Trigger
+            className="inline-flex items-baseline gap-1 whitespace-nowrap rounded-sm px-0.5 text-soft hover:bg-tint"
+            aria-label={`${row.name}: ${rest.map(({ name, state }) => `${name} ${state}`).join(", ")}`}
+          >
+            {done.length === rest.length && (
+              <span aria-hidden="true" className="inline-block w-2.5 text-center font-semibold">
+                ✓
+              </span>
+            )}
             {words}
             {open.length === 0 && last && <span className="figure">{last}</span>}
           </Popover.Trigger>
           <Popover.Portal>
-            <Popover.Content align="start" sideOffset={4} collisionPadding={8} className="z-10 grid max-h-96 gap-1.5 overflow-auto rounded-sm border border-soft bg-raised p-3 shadow-lg">
+            <Popover.Content
+              align="start"
+              sideOffset={4}
+              collisionPadding={8}
+              className="z-10 grid max-h-96 gap-1.5 overflow-auto rounded-sm border border-soft bg-raised p-3 shadow-lg"
+            >
               {rest.map((item) => (
                 <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} wide />
               ))}

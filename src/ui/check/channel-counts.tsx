@@ -15,7 +15,11 @@ export function ChannelCounts({ channel, counts, onChange }: { channel: ChannelV
     <fieldset className="grid gap-x-4 gap-y-1 py-2 sm:grid-cols-[10rem_1fr]">
       <legend className="sr-only">{name}</legend>
       <div className="flex items-center gap-2 sm:flex-col sm:items-start">
-        <Comb channel={{ ...channel, ...counts, gone: counts.gone ?? false, unread: counts.unread ?? false, read: !counts.unread }} width={84} height={26} />
+        <Comb
+          channel={{ ...channel, ...counts, gone: counts.gone ?? false, unread: counts.unread ?? false, read: !counts.unread }}
+          width={84}
+          height={26}
+        />
         <span>
           <span className="figure font-semibold">{channel.id}</span> {channel.ink.replaceAll("-", " ")}
         </span>
@@ -26,15 +30,30 @@ export function ChannelCounts({ channel, counts, onChange }: { channel: ChannelV
             <div key={kind} className="grid">
               <span className="text-soft text-sm">{kind}</span>
               <div className="flex">
-                <button type="button" aria-label={`${name}: one ${kind} less`} disabled={counts[kind] === 0} onClick={() => set({ [kind]: Math.max(0, counts[kind] - 1) })} className="press hand !min-w-11 !px-0">
+                <button
+                  type="button"
+                  aria-label={`${name}: one ${kind} less`}
+                  disabled={counts[kind] === 0}
+                  onClick={() => set({ [kind]: Math.max(0, counts[kind] - 1) })}
+                  className="press hand !min-w-11 !px-0"
+                >
                   −
                 </button>
                 <input
-                  aria-label={`${name}: ${kind}`} inputMode="numeric" value={counts[kind]} disabled={counts.gone || counts.unread}
-                  onChange={(event) => set({ [kind]: Math.min(100000, Number(event.target.value.replace(/\D/g, "")) || 0) })} onFocus={(event) => event.target.select()}
+                  aria-label={`${name}: ${kind}`}
+                  inputMode="numeric"
+                  value={counts[kind]}
+                  disabled={counts.gone || counts.unread}
+                  onChange={(event) => set({ [kind]: Math.min(100000, Number(event.target.value.replace(/\D/g, "")) || 0) })}
+                  onFocus={(event) => event.target.select()}
                   className={`field hand figure w-full !min-w-0 !px-0 text-center ${counts[kind] ? "font-bold" : "text-soft"}`}
                 />
-                <button type="button" aria-label={`${name}: one ${kind} more`} onClick={() => set({ [kind]: counts[kind] + 1, gone: false, unread: false })} className="press hand !min-w-11 !px-0">
+                <button
+                  type="button"
+                  aria-label={`${name}: one ${kind} more`}
+                  onClick={() => set({ [kind]: counts[kind] + 1, gone: false, unread: false })}
+                  className="press hand !min-w-11 !px-0"
+                >
                   +
                 </button>
               </div>
@@ -42,7 +61,13 @@ export function ChannelCounts({ channel, counts, onChange }: { channel: ChannelV
           ))}
         </div>
         <div className="mt-1 flex flex-wrap gap-2">
-          <Toggle on={counts.neighbours} disabled={counts.missing < 2} onPress={() => set({ neighbours: !counts.neighbours })} label="Side by side" name={name} />
+          <Toggle
+            on={counts.neighbours}
+            disabled={counts.missing < 2}
+            onPress={() => set({ neighbours: !counts.neighbours })}
+            label="Side by side"
+            name={name}
+          />
           <Toggle on={counts.gone ?? false} onPress={() => set({ gone: !counts.gone, unread: false })} label="Gone whole" name={name} />
           <Toggle on={counts.unread ?? false} onPress={() => set({ unread: !counts.unread, gone: false })} label="Not read" name={name} />
         </div>
@@ -51,9 +76,28 @@ export function ChannelCounts({ channel, counts, onChange }: { channel: ChannelV
   );
 }
 
-function Toggle({ on, onPress, label, name, disabled }: { on: boolean; onPress: () => void; label: string; name: string; disabled?: boolean }) {
+function Toggle({
+  on,
+  onPress,
+  label,
+  name,
+  disabled,
+}: {
+  on: boolean;
+  onPress: () => void;
+  label: string;
+  name: string;
+  disabled?: boolean;
+}) {
   return (
-    <button type="button" aria-pressed={on} aria-label={`${name}: ${label}`} disabled={disabled} onClick={onPress} className={`press hand !text-sm ${on ? "!border-accent !bg-tint" : ""}`}>
+    <button
+      type="button"
+      aria-pressed={on}
+      aria-label={`${name}: ${label}`}
+      disabled={disabled}
+      onClick={onPress}
+      className={`press hand !text-sm ${on ? "!border-accent !bg-tint" : ""}`}
+    >
       <span aria-hidden="true">{on ? "■" : "□"}</span> {label}
     </button>
   );

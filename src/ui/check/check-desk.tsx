@@ -8,7 +8,7 @@ import type { BoardView, ItemView, MachineRow } from "../../work/board.ts";
 import { instantAt } from "../board/item.tsx";
 import { ask, entryOf, Said, sendEntries } from "../send.ts";
 import { StateMark } from "../state-mark.tsx";
-import { type Counts, ChannelCounts, NOTHING } from "./channel-counts.tsx";
+import { ChannelCounts, type Counts, NOTHING } from "./channel-counts.tsx";
 
 /** The check that a machine's day asks for: the first of its checks not done yet, else the one named, else none. */
 function checkOf(row: MachineRow, named: string): ItemView | undefined {
@@ -17,7 +17,19 @@ function checkOf(row: MachineRow, named: string): ItemView | undefined {
 }
 
 /** Nozzle checks by counts: for one machine or several in one pass. Drafts outlive the page. */
-export function CheckDesk({ rows, chosen, routine, seq, steps }: { rows: MachineRow[]; chosen: string[]; routine: string; seq: number; steps: Step[] }) {
+export function CheckDesk({
+  rows,
+  chosen,
+  routine,
+  seq,
+  steps,
+}: {
+  rows: MachineRow[];
+  chosen: string[];
+  routine: string;
+  seq: number;
+  steps: Step[];
+}) {
   const [ids, setIds] = useState(chosen);
   const picked = useMemo(() => ids.flatMap((id) => rows.find((row) => row.id === id) ?? []), [ids, rows]);
   if (picked.length === 0) return <Choose rows={rows} go={setIds} />;
@@ -57,7 +69,12 @@ function Choose({ rows, go }: { rows: MachineRow[]; go: (ids: string[]) => void 
       <ul className="mt-3 grid grid-cols-2 gap-2 sm:grid-cols-3">
         {rows.map((row) => (
           <li key={row.id}>
-            <button type="button" aria-pressed={ids.includes(row.id)} onClick={() => setIds(ids.includes(row.id) ? ids.filter((id) => id !== row.id) : [...ids, row.id])} className={`press hand w-full !justify-between ${ids.includes(row.id) ? "!border-accent !bg-tint" : ""}`}>
+            <button
+              type="button"
+              aria-pressed={ids.includes(row.id)}
+              onClick={() => setIds(ids.includes(row.id) ? ids.filter((id) => id !== row.id) : [...ids, row.id])}
+              className={`press hand w-full !justify-between ${ids.includes(row.id) ? "!border-accent !bg-tint" : ""}`}
+            >
               {row.name} <StateMark word={row.word} />
             </button>
           </li>
@@ -96,8 +113,22 @@ function MachineCheck({ row, item, seq }: { row: MachineRow; item?: ItemView; se
   const send = async () => {
     setBusy(true);
     try {
-      const channels = row.channels.map(({ id, ink }) => ({ ...NOTHING, ...(ink === "varnish" ? { unread: true } : {}), ...draft.counts[id], id }));
-      await sendEntries([entryOf({ id: draft.id, kind: "check", machine: row.id, routine: item?.routine, happenedAt: draft.time ? instantAt(draft.time) : undefined, body: { channels } })]);
+      const channels = row.channels.map(({ id, ink }) => ({
+        ...NOTHING,
+        ...(ink === "varnish" ? { unread: true } : {}),
+        ...draft.counts[id],
+        id,
+      }));
+      await sendEntries([
+        entryOf({
+          id: draft.id,
+          kind: "check",
+          machine: row.id,
+          routine: item?.routine,
+          happenedAt: draft.time ? instantAt(draft.time) : undefined,
+          body: { channels },
+        }),
+      ]);
       localStorage.removeItem(name);
       const after = await ask<BoardView>(`/api/board?after=${seq}`);
       const now = after.machines.find(({ id }) => id === row.id);
@@ -127,7 +158,12 @@ function MachineCheck({ row, item, seq }: { row: MachineRow; item?: ItemView; se
         <>
           <div className="divide-y divide-hair">
             {row.channels.map((channel) => (
-              <ChannelCounts key={channel.id} channel={channel} counts={{ ...NOTHING, ...(channel.ink === "varnish" ? { unread: true } : {}), ...draft.counts[channel.id] }} onChange={(counts) => change({ counts: { ...draft.counts, [channel.id]: counts } })} />
+              <ChannelCounts
+                key={channel.id}
+                channel={channel}
+                counts={{ ...NOTHING, ...(channel.ink === "varnish" ? { unread: true } : {}), ...draft.counts[channel.id] }}
+                onChange={(counts) => change({ counts: { ...draft.counts, [channel.id]: counts } })}
+              />
             ))}
           </div>
           <div className="mt-3 flex items-end gap-3">

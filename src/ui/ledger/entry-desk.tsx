@@ -13,20 +13,35 @@ export function EntryDesk({ page }: { page: EntryPage }) {
   const latest = amendments.at(-1);
   return (
     <main className="mx-auto max-w-3xl px-4 py-4">
-      <p><Link href="/ledger">Ledger</Link></p>
-      <h1 className="mt-1">Entry {entry.seq}: {entry.routineName ?? entry.kindWords}{entry.machineName ? `, ${entry.machineName}` : ""}</h1>
+      <p>
+        <Link href="/ledger">Ledger</Link>
+      </p>
+      <h1 className="mt-1">
+        Entry {entry.seq}: {entry.routineName ?? entry.kindWords}
+        {entry.machineName ? `, ${entry.machineName}` : ""}
+      </h1>
       <Facts entry={entry} struck={entry.amended === "struck"} />
       <h2 className="mt-6">Amendments</h2>
       {amendments.length === 0 && <p className="text-soft">None: it stands as it was entered.</p>}
       <ol>
         {amendments.map((amendment) => (
           <li key={amendment.id} className="border-hair border-b py-2">
-            <p>{amendment.body.struck ? "Struck out" : "Changed"} by {amendment.person}, <span className="figure">{amendment.recordedAt.slice(0, 16).replace("T", " ")} UTC</span>. Because: {String(amendment.body.why)}</p>
+            <p>
+              {amendment.body.struck ? "Struck out" : "Changed"} by {amendment.person},{" "}
+              <span className="figure">{amendment.recordedAt.slice(0, 16).replace("T", " ")} UTC</span>. Because:{" "}
+              {String(amendment.body.why)}
+            </p>
             {amendment.body.replace !== undefined && <Body body={amendment.body.replace as Record<string, unknown>} />}
           </li>
         ))}
       </ol>
-      {mayAmend && <Amend key={latest?.id ?? "first"} entry={entry} body={(latest?.body.replace as Record<string, unknown> | undefined) ?? entry.body} />}
+      {mayAmend && (
+        <Amend
+          key={latest?.id ?? "first"}
+          entry={entry}
+          body={(latest?.body.replace as Record<string, unknown> | undefined) ?? entry.body}
+        />
+      )}
     </main>
   );
 }
@@ -35,31 +50,64 @@ function Facts({ entry, struck }: { entry: EntryView; struck: boolean }) {
   return (
     <>
       <dl className="mt-3 grid grid-cols-[8rem_1fr] gap-y-1">
-        <dt className="text-soft">Says</dt><dd className={struck ? "line-through" : ""}>{entry.says}</dd>
-        <dt className="text-soft">Who</dt><dd>{entry.person}</dd>
-        <dt className="text-soft">When</dt><dd className="figure">{entry.day} {entry.time}</dd>
-        <dt className="text-soft">Recorded</dt><dd className="figure">{entry.recordedAt.slice(0, 19).replace("T", " ")} UTC</dd>
-        <dt className="text-soft">Id</dt><dd className="figure break-all">{entry.id}</dd>
-        {entry.amends && (<><dt className="text-soft">Amends</dt><dd><Link href={`/ledger/${entry.amends}`}>the entry it names</Link></dd></>)}
+        <dt className="text-soft">Says</dt>
+        <dd className={struck ? "line-through" : ""}>{entry.says}</dd>
+        <dt className="text-soft">Who</dt>
+        <dd>{entry.person}</dd>
+        <dt className="text-soft">When</dt>
+        <dd className="figure">
+          {entry.day} {entry.time}
+        </dd>
+        <dt className="text-soft">Recorded</dt>
+        <dd className="figure">{entry.recordedAt.slice(0, 19).replace("T", " ")} UTC</dd>
+        <dt className="text-soft">Id</dt>
+        <dd className="figure break-all">{entry.id}</dd>
+        {entry.amends && (
+          <>
+            <dt className="text-soft">Amends</dt>
+            <dd>
+              <Link href={`/ledger/${entry.amends}`}>the entry it names</Link>
+            </dd>
+          </>
+        )}
       </dl>
       <Body body={entry.body} />
     </>
   );
 }
 
-const isChannels = (value: unknown): value is (Counts & { id: string })[] => Array.isArray(value) && value.every((each) => each !== null && typeof each === "object" && "missing" in each);
+const isChannels = (value: unknown): value is (Counts & { id: string })[] =>
+  Array.isArray(value) && value.every((each) => each !== null && typeof each === "object" && "missing" in each);
 
 function Body({ body }: { body: Record<string, unknown> }) {
   if (isChannels(body.channels))
     return (
       <table className="mt-3 text-[0.9rem]">
-        <thead><tr className="border-soft border-b text-left text-soft">{["Channel", "Missing", "Weak", "Deflected", ""].map((name) => <th key={name} scope="col" className="py-1 pr-5 font-medium">{name}</th>)}</tr></thead>
+        <thead>
+          <tr className="border-soft border-b text-left text-soft">
+            {["Channel", "Missing", "Weak", "Deflected", ""].map((name) => (
+              <th key={name} scope="col" className="py-1 pr-5 font-medium">
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
         <tbody>
           {body.channels.map((channel) => (
             <tr key={channel.id} className="border-hair border-b">
-              <th scope="row" className="figure py-1 pr-5 text-left font-medium">{channel.id}</th>
-              {([channel.missing, channel.weak, channel.deflected]).map((count, index) => <td key={["missing", "weak", "deflected"][index]} className="figure pr-5 text-right">{count}</td>)}
-              <td>{[channel.neighbours && "side by side", channel.gone && "gone whole", channel.unread && "not read"].filter(Boolean).join(", ")}</td>
+              <th scope="row" className="figure py-1 pr-5 text-left font-medium">
+                {channel.id}
+              </th>
+              {[channel.missing, channel.weak, channel.deflected].map((count, index) => (
+                <td key={["missing", "weak", "deflected"][index]} className="figure pr-5 text-right">
+                  {count}
+                </td>
+              ))}
+              <td>
+                {[channel.neighbours && "side by side", channel.gone && "gone whole", channel.unread && "not read"]
+                  .filter(Boolean)
+                  .join(", ")}
+              </td>
             </tr>
           ))}
         </tbody>
@@ -97,16 +145,43 @@ function Amend({ entry, body }: { entry: EntryView; body: Record<string, unknown
         draft.channels.map((channel) => (
           <ChannelCounts
             key={channel.id}
-            channel={{ id: channel.id, ink: "", colour: "#595c58", read: true, missing: 0, weak: 0, deflected: 0, neighbours: false, gone: false, unread: false }}
+            channel={{
+              id: channel.id,
+              ink: "",
+              colour: "#595c58",
+              read: true,
+              missing: 0,
+              weak: 0,
+              deflected: 0,
+              neighbours: false,
+              gone: false,
+              unread: false,
+            }}
             counts={channel}
-            onChange={(counts) => setDraft({ ...draft, channels: isChannels(draft.channels) ? draft.channels.map((each) => (each.id === channel.id ? { ...counts, id: each.id } : each)) : [] })}
+            onChange={(counts) =>
+              setDraft({
+                ...draft,
+                channels: isChannels(draft.channels)
+                  ? draft.channels.map((each) => (each.id === channel.id ? { ...counts, id: each.id } : each))
+                  : [],
+              })
+            }
           />
         ))}
       {Object.entries(draft).map(([key, value]) =>
         typeof value === "number" || (typeof value === "string" && ["note", "reason", "text"].includes(key)) ? (
           <label key={key} className="grid">
             {key}
-            <input value={value} type={typeof value === "number" ? "number" : "text"} min={0} step="any" onChange={(event) => setDraft({ ...draft, [key]: typeof value === "number" ? Number(event.target.value) : event.target.value })} className="field hand" />
+            <input
+              value={value}
+              type={typeof value === "number" ? "number" : "text"}
+              min={0}
+              step="any"
+              onChange={(event) =>
+                setDraft({ ...draft, [key]: typeof value === "number" ? Number(event.target.value) : event.target.value })
+              }
+              className="field hand"
+            />
           </label>
         ) : null,
       )}
@@ -119,7 +194,12 @@ function Amend({ entry, body }: { entry: EntryView; body: Record<string, unknown
         <input value={why} maxLength={500} onChange={(event) => setWhy(event.target.value)} className="field hand" />
       </label>
       <div className="flex flex-wrap gap-3">
-        <button type="button" disabled={busy || !why.trim() || !(changed || time)} onClick={() => send({ ...(changed ? { replace: draft } : {}), ...(time ? { happenedAt: at().toISOString() } : {}) })} className="press press-main hand">
+        <button
+          type="button"
+          disabled={busy || !why.trim() || !(changed || time)}
+          onClick={() => send({ ...(changed ? { replace: draft } : {}), ...(time ? { happenedAt: at().toISOString() } : {}) })}
+          className="press press-main hand"
+        >
           Amend
         </button>
         <button type="button" disabled={busy || !why.trim()} onClick={() => send({ struck: true })} className="press hand">

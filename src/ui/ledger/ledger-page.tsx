@@ -34,31 +34,60 @@ export function LedgerPage({ view, fault }: { view: LedgerView; fault?: string }
           To
           <input name="to" type="date" defaultValue={filter.to} className="field" />
         </label>
-        <button type="submit" className="press press-main">Show</button>
-        {Object.keys(filter).length > 0 && <Link href="/ledger" className="press">All</Link>}
+        <button type="submit" className="press press-main">
+          Show
+        </button>
+        {Object.keys(filter).length > 0 && (
+          <Link href="/ledger" className="press">
+            All
+          </Link>
+        )}
       </form>
-      {fault && <p role="alert" className="py-2 text-stop">{fault}</p>}
+      {fault && (
+        <p role="alert" className="py-2 text-stop">
+          {fault}
+        </p>
+      )}
       {entries.length === 0 ? (
-        <p className="py-8">No entry fits. {Object.keys(filter).length ? "Loosen the filter." : "The first comes when somebody enters a check or does a routine."}</p>
+        <p className="py-8">
+          No entry fits.{" "}
+          {Object.keys(filter).length ? "Loosen the filter." : "The first comes when somebody enters a check or does a routine."}
+        </p>
       ) : (
         <table className="mt-1 w-full text-[0.9rem]">
           <thead>
             <tr className="border-soft border-b text-left text-soft">
-              <th scope="col" className="py-1 pr-3 text-right font-medium">No.</th>
-              <th scope="col" className="pr-3 font-medium">Day and time</th>
-              <th scope="col" className="pr-3 font-medium">Machine</th>
-              <th scope="col" className="pr-3 font-medium">What</th>
-              <th scope="col" className="pr-3 font-medium">Says</th>
-              <th scope="col" className="font-medium">Who</th>
+              <th scope="col" className="py-1 pr-3 text-right font-medium">
+                No.
+              </th>
+              <th scope="col" className="pr-3 font-medium">
+                Day and time
+              </th>
+              <th scope="col" className="pr-3 font-medium">
+                Machine
+              </th>
+              <th scope="col" className="pr-3 font-medium">
+                What
+              </th>
+              <th scope="col" className="pr-3 font-medium">
+                Says
+              </th>
+              <th scope="col" className="font-medium">
+                Who
+              </th>
             </tr>
           </thead>
           <tbody>
             {entries.map((entry) => (
               <tr key={entry.id} className="border-hair border-b align-baseline">
                 <td className="figure py-1 pr-3 text-right">
-                  <Link href={`/ledger/${entry.id}`} aria-label={`Entry ${entry.seq}`} prefetch={false}>{entry.seq}</Link>
+                  <Link href={`/ledger/${entry.id}`} aria-label={`Entry ${entry.seq}`} prefetch={false}>
+                    {entry.seq}
+                  </Link>
                 </td>
-                <td className="figure whitespace-nowrap pr-3">{entry.day} {entry.time}</td>
+                <td className="figure whitespace-nowrap pr-3">
+                  {entry.day} {entry.time}
+                </td>
                 <td className="pr-3">{entry.machineName}</td>
                 <td className="whitespace-nowrap pr-3">{entry.routineName ?? entry.kindWords}</td>
                 <td className="pr-3">
@@ -73,7 +102,9 @@ export function LedgerPage({ view, fault }: { view: LedgerView; fault?: string }
       )}
       {older !== null && (
         <p className="py-3">
-          <Link href={`/ledger?${olderQuery}`} className="press" prefetch={false}>Older</Link>
+          <Link href={`/ledger?${olderQuery}`} className="press" prefetch={false}>
+            Older
+          </Link>
         </p>
       )}
     </main>
@@ -87,7 +118,9 @@ function Choice({ name, label, options, value }: { name: string; label: string; 
       <select name={name} defaultValue={value ?? ""} className="field">
         <option value="">all</option>
         {options.map((option) => (
-          <option key={option.id} value={option.id}>{option.name}</option>
+          <option key={option.id} value={option.id}>
+            {option.name}
+          </option>
         ))}
       </select>
     </label>

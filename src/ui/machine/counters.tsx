@@ -18,7 +18,11 @@ export function Counters({ view, mayRecord }: { view: MachineView; mayRecord: bo
             <tbody>
               {readings.slice(0, 8).map(({ day, value, reset, entry }) => (
                 <tr key={day} className="border-hair border-b">
-                  <td className="figure py-1 pr-6"><Link href={`/ledger/${entry}`} prefetch={false}>{day}</Link></td>
+                  <td className="figure py-1 pr-6">
+                    <Link href={`/ledger/${entry}`} prefetch={false}>
+                      {day}
+                    </Link>
+                  </td>
                   <td className="figure pr-4 text-right">{value.toLocaleString("en-GB")}</td>
                   <td>{reset && "counter reset"}</td>
                 </tr>
@@ -37,21 +41,49 @@ function NewReading({ machine, counter, last }: { machine: { id: string; name: s
   const [reset, setReset] = useState(false);
   const falls = value !== "" && last !== undefined && Number(value) < last && !reset;
   const send = async () => {
-    if (await enter({ kind: "counter", machine: machine.id, body: { counter, value: Number(value), ...(reset ? { reset } : {}) } }, `${machine.name}: ${words(counter)} ${value}.`)) setValue("");
+    if (
+      await enter(
+        { kind: "counter", machine: machine.id, body: { counter, value: Number(value), ...(reset ? { reset } : {}) } },
+        `${machine.name}: ${words(counter)} ${value}.`,
+      )
+    )
+      setValue("");
   };
   return (
     <div className="mt-1">
       <div className="flex flex-wrap items-end gap-2">
         <label className="grid text-sm">
           Reading now
-          <input value={value} inputMode="decimal" onChange={(event) => setValue(event.target.value.replace(/[^\d.]/g, ""))} className="field hand figure w-40" />
+          <input
+            value={value}
+            inputMode="decimal"
+            onChange={(event) => setValue(event.target.value.replace(/[^\d.]/g, ""))}
+            className="field hand figure w-40"
+          />
         </label>
-        <button type="button" disabled={value === "" || falls || !Number.isFinite(Number(value))} onClick={send} className="press press-main hand">Enter</button>
+        <button
+          type="button"
+          disabled={value === "" || falls || !Number.isFinite(Number(value))}
+          onClick={send}
+          className="press press-main hand"
+        >
+          Enter
+        </button>
         <label className="flex min-h-12 items-center gap-2 text-sm">
-          <input type="checkbox" checked={reset} onChange={(event) => setReset(event.target.checked)} className="size-5 accent-(--accent)" /> counter was reset
+          <input
+            type="checkbox"
+            checked={reset}
+            onChange={(event) => setReset(event.target.checked)}
+            className="size-5 accent-(--accent)"
+          />{" "}
+          counter was reset
         </label>
       </div>
-      {falls && <p role="alert" className="text-sm text-stop">This is less than {last?.toLocaleString("en-GB")} before. Was the counter reset? Then say so.</p>}
+      {falls && (
+        <p role="alert" className="text-sm text-stop">
+          This is less than {last?.toLocaleString("en-GB")} before. Was the counter reset? Then say so.
+        </p>
+      )}
     </div>
   );
 }

@@ -3,8 +3,8 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { Tabs } from "radix-ui";
 import type { Role } from "../../core/fleet/vocabulary.ts";
-import { mayDo } from "../../core/safety/who-may.ts";
 import { BEATS } from "../../core/fleet/vocabulary.ts";
+import { mayDo } from "../../core/safety/who-may.ts";
 import type { MachineView } from "../../work/machine.ts";
 import { Item } from "../board/item.tsx";
 import { ReleaseForm } from "../board/release-form.tsx";
@@ -31,26 +31,48 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
       <div className="flex flex-wrap items-baseline gap-x-4 py-3">
         <h1>{row.name}</h1>
         <span className="text-soft">
-          {row.class.toUpperCase()}{row.family && row.family !== row.class ? `, ${row.family}` : ""}{row.area ? `, ${view.areas.find(({ id }) => id === row.area)?.name ?? row.area}` : ""}; {row.prints ? "prints today" : "does not print today"}
+          {row.class.toUpperCase()}
+          {row.family && row.family !== row.class ? `, ${row.family}` : ""}
+          {row.area ? `, ${view.areas.find(({ id }) => id === row.area)?.name ?? row.area}` : ""};{" "}
+          {row.prints ? "prints today" : "does not print today"}
         </span>
       </div>
       <div className="grid gap-x-8 gap-y-5 lg:grid-cols-2">
         <section aria-label="State">
           <StateMark word={row.word} big />
           <p className="mt-1 text-lg">{row.why}</p>
-          {row.missed && <p className="mt-1 text-stop">Missed on {row.missed.day}: {row.missed.names.join(", ")}.</p>}
-          <p className="mt-2"><strong>Next:</strong> {row.next.words}.</p>
-          <p className="mt-2 flex flex-wrap gap-3">
-            {mayRecord && row.channels.length > 0 && row.class !== "cij" && <Link href={`/check?machines=${row.id}`} className="press press-main hand">Enter a check</Link>}
+          {row.missed && (
+            <p className="mt-1 text-stop">
+              Missed on {row.missed.day}: {row.missed.names.join(", ")}.
+            </p>
+          )}
+          <p className="mt-2">
+            <strong>Next:</strong> {row.next.words}.
           </p>
-          {mayDo(role, "release") && (row.word === "Hold" || row.word === "Unchecked") && row.class !== "cij" && <div className="mt-3 max-w-md"><ReleaseForm machine={row} /></div>}
+          <p className="mt-2 flex flex-wrap gap-3">
+            {mayRecord && row.channels.length > 0 && row.class !== "cij" && (
+              <Link href={`/check?machines=${row.id}`} className="press press-main hand">
+                Enter a check
+              </Link>
+            )}
+          </p>
+          {mayDo(role, "release") && (row.word === "Hold" || row.word === "Unchecked") && row.class !== "cij" && (
+            <div className="mt-3 max-w-md">
+              <ReleaseForm machine={row} />
+            </div>
+          )}
           <ul className="mt-4 grid grid-cols-2 gap-x-4 gap-y-1 sm:grid-cols-3">
-            {row.class !== "cij" && row.channels.map((channel) => (
-              <li key={channel.id} className="flex items-center gap-2 text-sm">
-                <Comb channel={channel} stale={row.word === "Unchecked"} width={64} height={22} />
-                <span aria-hidden="true">{combWords(channel).replace(/^[^:]*: /, "")}<br /><span className="text-soft">{channel.id}</span></span>
-              </li>
-            ))}
+            {row.class !== "cij" &&
+              row.channels.map((channel) => (
+                <li key={channel.id} className="flex items-center gap-2 text-sm">
+                  <Comb channel={channel} stale={row.word === "Unchecked"} width={64} height={22} />
+                  <span aria-hidden="true">
+                    {combWords(channel).replace(/^[^:]*: /, "")}
+                    <br />
+                    <span className="text-soft">{channel.id}</span>
+                  </span>
+                </li>
+              ))}
           </ul>
         </section>
         <section aria-label="Due">
@@ -60,13 +82,21 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
             {BEATS.filter((beat) => row.beats[beat].length > 0).map((beat) => (
               <div key={beat} className="contents">
                 <dt className="text-soft">{beat}</dt>
-                <dd className="flex flex-wrap gap-x-3">{row.beats[beat].map((item) => <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} wide />)}</dd>
+                <dd className="flex flex-wrap gap-x-3">
+                  {row.beats[beat].map((item) => (
+                    <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} wide />
+                  ))}
+                </dd>
               </div>
             ))}
             {row.also.length > 0 && (
               <div className="contents">
                 <dt className="text-soft">this week</dt>
-                <dd className="flex flex-wrap gap-x-3">{row.also.map((item) => <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} wide />)}</dd>
+                <dd className="flex flex-wrap gap-x-3">
+                  {row.also.map((item) => (
+                    <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} wide />
+                  ))}
+                </dd>
               </div>
             )}
           </dl>
@@ -76,7 +106,10 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
               {view.ahead.map((item) => (
                 <tr key={item.key} className="border-hair border-b align-baseline">
                   <td className="figure whitespace-nowrap py-1 pr-3">{item.dueWords}</td>
-                  <td className="pr-3">{item.name}{item.state === "overdue" && <strong className="text-stop"> overdue</strong>}</td>
+                  <td className="pr-3">
+                    {item.name}
+                    {item.state === "overdue" && <strong className="text-stop"> overdue</strong>}
+                  </td>
                   <td className="text-soft">{item.why.join("; ")}</td>
                 </tr>
               ))}
@@ -91,7 +124,11 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
           <tbody>
             {view.entries.map((entry) => (
               <tr key={entry.id} className="border-hair border-b align-baseline">
-                <td className="figure whitespace-nowrap py-1 pr-3"><Link href={`/ledger/${entry.id}`} prefetch={false}>{entry.day} {entry.time}</Link></td>
+                <td className="figure whitespace-nowrap py-1 pr-3">
+                  <Link href={`/ledger/${entry.id}`} prefetch={false}>
+                    {entry.day} {entry.time}
+                  </Link>
+                </td>
                 <td className="whitespace-nowrap pr-3">{entry.routineName ?? entry.kindWords}</td>
                 <td className={`pr-3 ${entry.amended === "struck" ? "line-through" : ""}`}>{entry.says}</td>
                 <td className="whitespace-nowrap text-soft">{entry.person}</td>
@@ -99,19 +136,41 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
             ))}
           </tbody>
         </table>
-        <p className="mt-1 text-sm"><Link href={`/ledger?machine=${row.id}`}>All its entries</Link></p>
+        <p className="mt-1 text-sm">
+          <Link href={`/ledger?machine=${row.id}`}>All its entries</Link>
+        </p>
       </section>
       <Tabs.Root defaultValue="head-end" className="mt-6">
         <Tabs.List aria-label="More about it" className="flex flex-wrap border-b border-hair">
-          <Tabs.Trigger value="head-end" className={TAB}>Head end and parts</Tabs.Trigger>
-          <Tabs.Trigger value="counters" className={TAB}>Counters</Tabs.Trigger>
-          {mayRecord && <Tabs.Trigger value="report" className={TAB}>Say what happened</Tabs.Trigger>}
-          {mayDo(role, "set-up") && <Tabs.Trigger value="set-up" className={TAB}>Basics and routines</Tabs.Trigger>}
+          <Tabs.Trigger value="head-end" className={TAB}>
+            Head end and parts
+          </Tabs.Trigger>
+          <Tabs.Trigger value="counters" className={TAB}>
+            Counters
+          </Tabs.Trigger>
+          {mayRecord && (
+            <Tabs.Trigger value="report" className={TAB}>
+              Say what happened
+            </Tabs.Trigger>
+          )}
+          {mayDo(role, "set-up") && (
+            <Tabs.Trigger value="set-up" className={TAB}>
+              Basics and routines
+            </Tabs.Trigger>
+          )}
         </Tabs.List>
-        <Tabs.Content value="head-end" className="py-4"><HeadEnd view={view} /></Tabs.Content>
-        <Tabs.Content value="counters" className="py-4"><Counters view={view} mayRecord={mayRecord} /></Tabs.Content>
-        <Tabs.Content value="report" className="py-4"><Report row={row} routines={view.routines} /></Tabs.Content>
-        <Tabs.Content value="set-up" className="py-4"><MachineSetUp view={view} /></Tabs.Content>
+        <Tabs.Content value="head-end" className="py-4">
+          <HeadEnd view={view} />
+        </Tabs.Content>
+        <Tabs.Content value="counters" className="py-4">
+          <Counters view={view} mayRecord={mayRecord} />
+        </Tabs.Content>
+        <Tabs.Content value="report" className="py-4">
+          <Report row={row} routines={view.routines} />
+        </Tabs.Content>
+        <Tabs.Content value="set-up" className="py-4">
+          <MachineSetUp view={view} />
+        </Tabs.Content>
       </Tabs.Root>
     </main>
   );

@@ -5,7 +5,12 @@ import { SIGNS } from "../../core/fleet/vocabulary.ts";
 import type { MachineRow } from "../../work/board.ts";
 import { enter } from "../board/item.tsx";
 
-const CARE = [["clean", "Head clean run"], ["load", "Ink loaded"], ["repair", "Repaired"], ["wake", "Woken from sleep"]] as const;
+const CARE = [
+  ["clean", "Head clean run"],
+  ["load", "Ink loaded"],
+  ["repair", "Repaired"],
+  ["wake", "Woken from sleep"],
+] as const;
 
 /** What happened outside the plan: cleans and repairs, what the machine asks for, what was seen, a note. */
 export function Report({ row, routines }: { row: MachineRow; routines: { id: string; name: string; chosen: boolean }[] }) {
@@ -24,29 +29,67 @@ export function Report({ row, routines }: { row: MachineRow; routines: { id: str
       </label>
       <div className="flex flex-wrap gap-2">
         {CARE.map(([what, name]) => (
-          <button key={what} type="button" className="press hand" onClick={() => send({ kind: "care", body: { what, ...extra } }, name.toLowerCase())}>{name}</button>
+          <button
+            key={what}
+            type="button"
+            className="press hand"
+            onClick={() => send({ kind: "care", body: { what, ...extra } }, name.toLowerCase())}
+          >
+            {name}
+          </button>
         ))}
-        <button type="button" disabled={!note.trim()} className="press hand" onClick={() => send({ kind: "note", body: { text: note.trim() } }, "noted")}>Only the note</button>
+        <button
+          type="button"
+          disabled={!note.trim()}
+          className="press hand"
+          onClick={() => send({ kind: "note", body: { text: note.trim() } }, "noted")}
+        >
+          Only the note
+        </button>
       </div>
       <div className="flex items-end gap-2">
         <label className="grid grow">
           The machine asks for
           <select value={prompt} onChange={(event) => setPrompt(event.target.value)} className="field hand">
             <option value="">choose</option>
-            {routines.filter(({ chosen }) => chosen).map(({ id, name }) => <option key={id} value={id}>{name}</option>)}
+            {routines
+              .filter(({ chosen }) => chosen)
+              .map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
           </select>
         </label>
-        <button type="button" disabled={!prompt} className="press hand" onClick={() => send({ kind: "prompt", routine: prompt, body: extra }, "its prompt entered")}>Enter</button>
+        <button
+          type="button"
+          disabled={!prompt}
+          className="press hand"
+          onClick={() => send({ kind: "prompt", routine: prompt, body: extra }, "its prompt entered")}
+        >
+          Enter
+        </button>
       </div>
       <div className="flex items-end gap-2">
         <label className="grid grow">
           Seen on it
           <select value={sign} onChange={(event) => setSign(event.target.value)} className="field hand">
             <option value="">choose</option>
-            {SIGNS.map((id) => <option key={id} value={id}>{words(id)}</option>)}
+            {SIGNS.map((id) => (
+              <option key={id} value={id}>
+                {words(id)}
+              </option>
+            ))}
           </select>
         </label>
-        <button type="button" disabled={!sign} className="press hand" onClick={() => send({ kind: "sign", body: { sign, ...extra } }, "sign entered")}>Enter</button>
+        <button
+          type="button"
+          disabled={!sign}
+          className="press hand"
+          onClick={() => send({ kind: "sign", body: { sign, ...extra } }, "sign entered")}
+        >
+          Enter
+        </button>
       </div>
     </div>
   );

@@ -5,6 +5,7 @@ import { toast } from "sonner";
 import type { FleetPreview } from "../../work/fleet.ts";
 import { sayFault } from "../say-fault.ts";
 import { Said } from "../send.ts";
+import { Fault } from "./fault.tsx";
 import { TableImport } from "./table-import.tsx";
 
 /** Fleet files and tables in, with a preview; the fleet out. */
@@ -13,7 +14,11 @@ export function BringIn() {
     <div className="grid gap-8">
       <section aria-label="Take out">
         <h2>Take the fleet out</h2>
-        <p className="mt-1"><a href="/api/fleet" download className="press">The fleet as one JSON file</a></p>
+        <p className="mt-1">
+          <a href="/api/fleet" download className="press">
+            The fleet as one JSON file
+          </a>
+        </p>
       </section>
       <FleetImport />
       <TableImport />
@@ -66,35 +71,53 @@ function FleetImport() {
     <section aria-label="Fleet file">
       <h2>Bring in a fleet file (JSON)</h2>
       <p className="text-soft text-sm">Merged by id. Nothing changes before you say so, and then all of it or nothing.</p>
-      <input aria-label="Fleet file" type="file" accept=".json,application/json" onChange={(event) => void choose(event.target.files?.[0])} className="field mt-2" />
+      <input
+        aria-label="Fleet file"
+        type="file"
+        accept=".json,application/json"
+        onChange={(event) => void choose(event.target.files?.[0])}
+        className="field mt-2"
+      />
       {fault && <Fault fault={fault} />}
       {preview && (
         <div className="mt-3 grid gap-2">
-          <p><strong>{count("new")} new, {count("changed")} changed, {count("same")} the same.</strong> {Object.entries(preview.facts).map(([kind, many]) => `${many} ${kind} entries`).join(", ")}</p>
+          <p>
+            <strong>
+              {count("new")} new, {count("changed")} changed, {count("same")} the same.
+            </strong>{" "}
+            {Object.entries(preview.facts)
+              .map(([kind, many]) => `${many} ${kind} entries`)
+              .join(", ")}
+          </p>
           <ul className="max-h-60 columns-2 overflow-auto border-hair border-y py-1 text-sm md:columns-3">
-            {preview.rows.map((row) => <li key={`${row.subject}/${row.id}`}>{row.subject} {row.name}: <strong>{row.state}</strong></li>)}
+            {preview.rows.map((row) => (
+              <li key={`${row.subject}/${row.id}`}>
+                {row.subject} {row.name}: <strong>{row.state}</strong>
+              </li>
+            ))}
           </ul>
           {preview.kept.length > 0 && (
-            <label className="flex items-start gap-2"><input type="checkbox" checked={archive} onChange={(event) => setArchive(event.target.checked)} className="mt-1 size-4" /><span>Not in the file and kept: {preview.kept.map(({ name }) => name).join(", ")}. Tick to archive them (their entries stay).</span></label>
+            <label className="flex items-start gap-2">
+              <input type="checkbox" checked={archive} onChange={(event) => setArchive(event.target.checked)} className="mt-1 size-4" />
+              <span>
+                Not in the file and kept: {preview.kept.map(({ name }) => name).join(", ")}. Tick to archive them (their entries stay).
+              </span>
+            </label>
           )}
           {preview.unknown > 0 && (
-            <label className="flex items-start gap-2"><input type="checkbox" checked={spread} onChange={(event) => setSpread(event.target.checked)} className="mt-1 size-4" /><span>Of {preview.unknown} routines nobody says when they were last done. Tick to spread them over one interval each, so that they don't all fall due at once.</span></label>
+            <label className="flex items-start gap-2">
+              <input type="checkbox" checked={spread} onChange={(event) => setSpread(event.target.checked)} className="mt-1 size-4" />
+              <span>
+                Of {preview.unknown} routines nobody says when they were last done. Tick to spread them over one interval each, so that they
+                don't all fall due at once.
+              </span>
+            </label>
           )}
-          <button type="button" disabled={busy} onClick={bring} className="press press-main w-fit">Bring it in</button>
+          <button type="button" disabled={busy} onClick={bring} className="press press-main w-fit">
+            Bring it in
+          </button>
         </div>
       )}
     </section>
   );
 }
-
-export function Fault({ fault }: { fault: Said }) {
-  return (
-    <div role="alert" className="mt-2 text-stop">
-      <p>{fault.message}</p>
-      <ul className="max-h-60 list-disc overflow-auto pl-5 text-sm">
-        {fault.problems.map(({ path, message }) => <li key={path + message}><code>{path}</code>: {message}</li>)}
-      </ul>
-    </div>
-  );
-}
-

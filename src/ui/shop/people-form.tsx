@@ -9,7 +9,13 @@ import { sayFault } from "../say-fault.ts";
 import { ask } from "../send.ts";
 
 const NEW: Person = { id: "", name: "", role: "operator", skills: [], shifts: [] };
-const idFrom = (name: string) => name.normalize("NFKD").toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-+|-+$/g, "").slice(0, 60) || "person";
+const idFrom = (name: string) =>
+  name
+    .normalize("NFKD")
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-+|-+$/g, "")
+    .slice(0, 60) || "person";
 
 /** People with role, skills and shifts; a password makes a sign-in. */
 export function PeopleForm({ view }: { view: PeopleView }) {
@@ -17,27 +23,61 @@ export function PeopleForm({ view }: { view: PeopleView }) {
   return (
     <div>
       <table className="w-full text-sm">
-        <thead><tr className="border-soft border-b text-left text-soft">{["Name", "Role", "Skills", "Shifts", "Sign-in", ""].map((name) => <th key={name} scope="col" className="py-1 pr-3 font-medium">{name}</th>)}</tr></thead>
+        <thead>
+          <tr className="border-soft border-b text-left text-soft">
+            {["Name", "Role", "Skills", "Shifts", "Sign-in", ""].map((name) => (
+              <th key={name} scope="col" className="py-1 pr-3 font-medium">
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
         <tbody>
           {view.people.map((person) => (
             <tr key={person.id} className="border-hair border-b">
-              <th scope="row" className="py-1 pr-3 text-left">{person.name}</th>
+              <th scope="row" className="py-1 pr-3 text-left">
+                {person.name}
+              </th>
               <td className="pr-3">{person.role}</td>
               <td className="pr-3">{person.skills?.join(", ")}</td>
               <td className="pr-3">{person.shifts?.join(", ")}</td>
               <td className="pr-3">{person.canSignIn ? "yes" : "no"}</td>
-              <td className="text-right"><button type="button" className="press" onClick={() => setOpen(open === person.id ? null : person.id)}>Change</button></td>
+              <td className="text-right">
+                <button type="button" className="press" onClick={() => setOpen(open === person.id ? null : person.id)}>
+                  Change
+                </button>
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
-      <button type="button" className="press mt-3" onClick={() => setOpen("")}>Add a person</button>
-      {open !== null && <OnePerson key={open} person={view.people.find(({ id }) => id === open)} taken={view.people.map(({ id }) => id)} shifts={view.shifts} close={() => setOpen(null)} />}
+      <button type="button" className="press mt-3" onClick={() => setOpen("")}>
+        Add a person
+      </button>
+      {open !== null && (
+        <OnePerson
+          key={open}
+          person={view.people.find(({ id }) => id === open)}
+          taken={view.people.map(({ id }) => id)}
+          shifts={view.shifts}
+          close={() => setOpen(null)}
+        />
+      )}
     </div>
   );
 }
 
-function OnePerson({ person, taken, shifts, close }: { person?: PeopleView["people"][number]; taken: string[]; shifts: PeopleView["shifts"]; close: () => void }) {
+function OnePerson({
+  person,
+  taken,
+  shifts,
+  close,
+}: {
+  person?: PeopleView["people"][number];
+  taken: string[];
+  shifts: PeopleView["shifts"];
+  close: () => void;
+}) {
   const router = useRouter();
   const [draft, setDraft] = useState<Person>(person ?? NEW);
   const [password, setPassword] = useState("");
@@ -46,7 +86,13 @@ function OnePerson({ person, taken, shifts, close }: { person?: PeopleView["peop
     let newId = id || idFrom(name);
     while (!person && taken.includes(newId)) newId += "-2";
     try {
-      await ask("/api/people", { body: { person: { id: newId, name, role, ...(skills ? { skills } : {}), ...(own ? { shifts: own } : {}) }, ...(password ? { password } : {}), ...(archived ? { archived } : {}) } });
+      await ask("/api/people", {
+        body: {
+          person: { id: newId, name, role, ...(skills ? { skills } : {}), ...(own ? { shifts: own } : {}) },
+          ...(password ? { password } : {}),
+          ...(archived ? { archived } : {}),
+        },
+      });
       toast(archived ? `${name} archived; entries keep the name.` : `${name} saved.`);
       close();
       router.refresh();
@@ -54,18 +100,75 @@ function OnePerson({ person, taken, shifts, close }: { person?: PeopleView["peop
       sayFault(error);
     }
   };
-  const flip = (key: "skills" | "shifts", value: string) => setDraft({ ...draft, [key]: draft[key]?.includes(value) ? draft[key]?.filter((each) => each !== value) : [...(draft[key] ?? []), value] });
+  const flip = (key: "skills" | "shifts", value: string) =>
+    setDraft({
+      ...draft,
+      [key]: draft[key]?.includes(value) ? draft[key]?.filter((each) => each !== value) : [...(draft[key] ?? []), value],
+    });
   return (
-    <form aria-label={person ? person.name : "New person"} className="mt-4 grid max-w-3xl gap-3 border-soft border-t pt-3 sm:grid-cols-2" onSubmit={(event) => { event.preventDefault(); void save(); }}>
-      <label className="grid">Name<input value={draft.name} required maxLength={200} onChange={(event) => setDraft({ ...draft, name: event.target.value })} className="field" /></label>
-      <label className="grid">Role<select value={draft.role} onChange={(event) => setDraft({ ...draft, role: ROLES.find((role) => role === event.target.value) ?? "operator" })} className="field">{ROLES.map((role) => <option key={role}>{role}</option>)}</select></label>
-      <Marks label="Skills" options={[...new Set([...SKILLS, ...(draft.skills ?? [])])]} chosen={draft.skills ?? []} flip={(value) => flip("skills", value)} />
+    <form
+      aria-label={person ? person.name : "New person"}
+      className="mt-4 grid max-w-3xl gap-3 border-soft border-t pt-3 sm:grid-cols-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <label className="grid">
+        Name
+        <input
+          value={draft.name}
+          required
+          maxLength={200}
+          onChange={(event) => setDraft({ ...draft, name: event.target.value })}
+          className="field"
+        />
+      </label>
+      <label className="grid">
+        Role
+        <select
+          value={draft.role}
+          onChange={(event) => setDraft({ ...draft, role: ROLES.find((role) => role === event.target.value) ?? "operator" })}
+          className="field"
+        >
+          {ROLES.map((role) => (
+            <option key={role}>{role}</option>
+          ))}
+        </select>
+      </label>
+      <Marks
+        label="Skills"
+        options={[...new Set([...SKILLS, ...(draft.skills ?? [])])]}
+        chosen={draft.skills ?? []}
+        flip={(value) => flip("skills", value)}
+      />
       <Marks label="Shifts" options={shifts.map(({ id }) => id)} chosen={draft.shifts ?? []} flip={(value) => flip("shifts", value)} />
-      <label className="grid sm:col-span-2">{person?.canSignIn ? "New password (empty: as it is; a new one signs them out everywhere)" : "Password (makes a sign-in; 8 characters at least)"}<input type="password" autoComplete="new-password" minLength={8} maxLength={200} value={password} onChange={(event) => setPassword(event.target.value)} className="field" /></label>
+      <label className="grid sm:col-span-2">
+        {person?.canSignIn
+          ? "New password (empty: as it is; a new one signs them out everywhere)"
+          : "Password (makes a sign-in; 8 characters at least)"}
+        <input
+          type="password"
+          autoComplete="new-password"
+          minLength={8}
+          maxLength={200}
+          value={password}
+          onChange={(event) => setPassword(event.target.value)}
+          className="field"
+        />
+      </label>
       <div className="flex gap-3 sm:col-span-2">
-        <button type="submit" className="press press-main">Save</button>
-        <button type="button" className="press" onClick={close}>Leave it</button>
-        {person && !person.self && <button type="button" className="press ml-auto" onClick={() => save(true)}>Archive</button>}
+        <button type="submit" className="press press-main">
+          Save
+        </button>
+        <button type="button" className="press" onClick={close}>
+          Leave it
+        </button>
+        {person && !person.self && (
+          <button type="button" className="press ml-auto" onClick={() => save(true)}>
+            Archive
+          </button>
+        )}
       </div>
     </form>
   );
@@ -76,7 +179,17 @@ function Marks({ label, options, chosen, flip }: { label: string; options: strin
     <fieldset>
       <legend className="text-sm">{label}</legend>
       <div className="flex flex-wrap gap-1">
-        {options.map((option) => <button key={option} type="button" aria-pressed={chosen.includes(option)} onClick={() => flip(option)} className={`press !px-2 ${chosen.includes(option) ? "!border-accent !bg-tint font-semibold" : ""}`}>{option}</button>)}
+        {options.map((option) => (
+          <button
+            key={option}
+            type="button"
+            aria-pressed={chosen.includes(option)}
+            onClick={() => flip(option)}
+            className={`press !px-2 ${chosen.includes(option) ? "!border-accent !bg-tint font-semibold" : ""}`}
+          >
+            {option}
+          </button>
+        ))}
         {options.length === 0 && <span className="text-soft text-sm">none set up</span>}
       </div>
     </fieldset>

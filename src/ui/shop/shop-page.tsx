@@ -11,35 +11,78 @@ import { SignIns } from "./sign-ins.tsx";
 
 const TAB = "border-b-2 border-transparent px-3 py-2 data-[state=active]:border-accent data-[state=active]:font-semibold";
 export type CalendarView = Calendar & { name: string; areas: Area[] };
-type Props = { tab: string; people: PeopleView; calendar: CalendarView; timeZone: string; machines: { id: string; name: string; class: string; area: string | null }[] };
+type Props = {
+  tab: string;
+  people: PeopleView;
+  calendar: CalendarView;
+  timeZone: string;
+  machines: { id: string; name: string; class: string; area: string | null }[];
+};
 
 /** The shop's own settings: people, days, machines, bringing in and taking out, who is signed in. */
 export function ShopPage({ tab, people, calendar, timeZone, machines }: Props) {
   const router = useRouter();
   return (
     <main className="mx-auto max-w-6xl px-4 pb-10">
-      <h1 className="py-3">Shop <span className="font-normal text-base text-soft">{calendar.name}, {timeZone}</span></h1>
+      <h1 className="py-3">
+        Shop{" "}
+        <span className="font-normal text-base text-soft">
+          {calendar.name}, {timeZone}
+        </span>
+      </h1>
       <Tabs.Root value={tab} onValueChange={(next) => router.push(`/shop?tab=${next}`)}>
         <Tabs.List aria-label="Settings" className="flex flex-wrap border-hair border-b">
-          <Tabs.Trigger value="people" className={TAB}>People</Tabs.Trigger>
-          <Tabs.Trigger value="calendar" className={TAB}>Days and beats</Tabs.Trigger>
-          <Tabs.Trigger value="machines" className={TAB}>Machines</Tabs.Trigger>
-          <Tabs.Trigger value="bring-in" className={TAB}>Bring in, take out</Tabs.Trigger>
-          <Tabs.Trigger value="sign-ins" className={TAB}>Sign-ins</Tabs.Trigger>
+          <Tabs.Trigger value="people" className={TAB}>
+            People
+          </Tabs.Trigger>
+          <Tabs.Trigger value="calendar" className={TAB}>
+            Days and beats
+          </Tabs.Trigger>
+          <Tabs.Trigger value="machines" className={TAB}>
+            Machines
+          </Tabs.Trigger>
+          <Tabs.Trigger value="bring-in" className={TAB}>
+            Bring in, take out
+          </Tabs.Trigger>
+          <Tabs.Trigger value="sign-ins" className={TAB}>
+            Sign-ins
+          </Tabs.Trigger>
         </Tabs.List>
-        <Tabs.Content value="people" className="py-4"><PeopleForm view={people} /></Tabs.Content>
-        <Tabs.Content value="calendar" className="py-4"><CalendarForm key={JSON.stringify(calendar)} calendar={calendar} /></Tabs.Content>
+        <Tabs.Content value="people" className="py-4">
+          <PeopleForm view={people} />
+        </Tabs.Content>
+        <Tabs.Content value="calendar" className="py-4">
+          <CalendarForm key={JSON.stringify(calendar)} calendar={calendar} />
+        </Tabs.Content>
         <Tabs.Content value="machines" className="py-4">
-          <p className="mb-2 text-soft">In walking order. A machine's basics and routines change on its own page; new ones come in by table or fleet file.</p>
+          <p className="mb-2 text-soft">
+            In walking order. A machine's basics and routines change on its own page; new ones come in by table or fleet file.
+          </p>
           <ol className="columns-2 gap-8 lg:columns-3">
             {machines.map(({ id, name, class: kind, area }) => (
-              <li key={id} className="border-hair border-b py-1"><Link href={`/machines/${id}`} prefetch={false}>{name}</Link> <span className="text-soft text-sm">{kind.toUpperCase()}{area ? `, ${area}` : ""}</span></li>
+              <li key={id} className="border-hair border-b py-1">
+                <Link href={`/machines/${id}`} prefetch={false}>
+                  {name}
+                </Link>{" "}
+                <span className="text-soft text-sm">
+                  {kind.toUpperCase()}
+                  {area ? `, ${area}` : ""}
+                </span>
+              </li>
             ))}
           </ol>
-          {machines.length === 0 && <p>No machine yet. <Link href="/shop?tab=bring-in">Bring in your fleet</Link>.</p>}
+          {machines.length === 0 && (
+            <p>
+              No machine yet. <Link href="/shop?tab=bring-in">Bring in your fleet</Link>.
+            </p>
+          )}
         </Tabs.Content>
-        <Tabs.Content value="bring-in" className="py-4"><BringIn /></Tabs.Content>
-        <Tabs.Content value="sign-ins" className="py-4"><SignIns sessions={people.sessions} /></Tabs.Content>
+        <Tabs.Content value="bring-in" className="py-4">
+          <BringIn />
+        </Tabs.Content>
+        <Tabs.Content value="sign-ins" className="py-4">
+          <SignIns sessions={people.sessions} />
+        </Tabs.Content>
       </Tabs.Root>
     </main>
   );

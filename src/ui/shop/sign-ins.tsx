@@ -19,16 +19,34 @@ export function SignIns({ sessions }: { sessions: PeopleView["sessions"] }) {
   };
   return (
     <table className="w-full text-sm">
-      <thead><tr className="border-soft border-b text-left text-soft">{["Who", "Since", "Last seen", "Address", "Browser", ""].map((name) => <th key={name} scope="col" className="py-1 pr-3 font-medium">{name}</th>)}</tr></thead>
+      <thead>
+        <tr className="border-soft border-b text-left text-soft">
+          {["Who", "Since", "Last seen", "Address", "Browser", ""].map((name) => (
+            <th key={name} scope="col" className="py-1 pr-3 font-medium">
+              {name}
+            </th>
+          ))}
+        </tr>
+      </thead>
       <tbody>
         {sessions.map((session) => (
           <tr key={session.id} className="border-hair border-b align-baseline">
-            <th scope="row" className="py-1 pr-3 text-left">{session.name}</th>
+            <th scope="row" className="py-1 pr-3 text-left">
+              {session.name}
+            </th>
             <td className="figure whitespace-nowrap pr-3">{session.since.slice(0, 16).replace("T", " ")}</td>
             <td className="figure whitespace-nowrap pr-3">{session.seen.slice(0, 16).replace("T", " ")}</td>
             <td className="figure pr-3">{session.address}</td>
             <td className="max-w-xs truncate pr-3 text-soft">{session.browser}</td>
-            <td>{session.own ? "this one" : <button type="button" className="press" onClick={() => end(session.id, session.name)}>End</button>}</td>
+            <td>
+              {session.own ? (
+                "this one"
+              ) : (
+                <button type="button" className="press" onClick={() => end(session.id, session.name)}>
+                  End
+                </button>
+              )}
+            </td>
           </tr>
         ))}
       </tbody>

@@ -8,7 +8,9 @@ export const metadata = { title: "Ledger" };
 
 export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
   const actor = await pageActor();
-  const query = new URLSearchParams(Object.entries(await searchParams).flatMap(([key, value]) => (typeof value === "string" ? [[key, value]] : [])));
+  const query = new URLSearchParams(
+    Object.entries(await searchParams).flatMap(([key, value]) => (typeof value === "string" ? [[key, value]] : [])),
+  );
   try {
     return <LedgerPage view={await ledger(database(), actor, query)} />;
   } catch (error) {

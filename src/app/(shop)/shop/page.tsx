@@ -14,7 +14,13 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
   try {
     authorise(actor, "set-up");
   } catch (error) {
-    if (error instanceof Refusal) return <main className="px-4 py-8"><h1>Shop</h1><p className="mt-2">{error.message}</p></main>;
+    if (error instanceof Refusal)
+      return (
+        <main className="px-4 py-8">
+          <h1>Shop</h1>
+          <p className="mt-2">{error.message}</p>
+        </main>
+      );
     throw error;
   }
   const shop = await loadShop(database(), actor.site);
@@ -24,7 +30,12 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
       people={await people(database(), actor)}
       calendar={{ ...shop.calendar, name: shop.site.name, areas: shop.areas }}
       timeZone={shop.site.timeZone}
-      machines={shop.machines.map(({ id, name, class: kind, area }) => ({ id, name, class: kind, area: shop.areas.find((each) => each.id === area)?.name ?? null }))}
+      machines={shop.machines.map(({ id, name, class: kind, area }) => ({
+        id,
+        name,
+        class: kind,
+        area: shop.areas.find((each) => each.id === area)?.name ?? null,
+      }))}
     />
   );
 }

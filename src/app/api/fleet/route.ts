@@ -1,6 +1,6 @@
+import { authorise } from "../../../work/actor.ts";
 import { database } from "../../../work/database.ts";
 import { exportFleet, importFleet, previewFleet } from "../../../work/fleet.ts";
-import { authorise } from "../../../work/actor.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 export const dynamic = "force-dynamic";
@@ -12,7 +12,11 @@ export const GET = (request: Request) =>
     authorise(actor, "look");
     const fleet = await exportFleet(database(), actor.site);
     return new Response(`${JSON.stringify(fleet, null, 2)}\n`, {
-      headers: { "content-type": "application/json; charset=utf-8", "content-disposition": 'attachment; filename="fleet.json"', "cache-control": "no-store" },
+      headers: {
+        "content-type": "application/json; charset=utf-8",
+        "content-disposition": 'attachment; filename="fleet.json"',
+        "cache-control": "no-store",
+      },
     });
   });
 
@@ -23,5 +27,10 @@ export const POST = (request: Request) =>
     authorise(actor, "set-up");
     const value = await bodyJson(request, MAX_FLEET_BYTES);
     if (query.get("do") !== "import") return Response.json(await previewFleet(database(), actor, value));
-    return Response.json(await importFleet(database(), actor, value, { archiveMissing: query.get("archive") === "1", spreadUnknown: query.get("spread") === "1" }));
+    return Response.json(
+      await importFleet(database(), actor, value, {
+        archiveMissing: query.get("archive") === "1",
+        spreadUnknown: query.get("spread") === "1",
+      }),
+    );
   });

@@ -49,5 +49,7 @@ export const GET = (request: Request) =>
       },
       cancel: () => end(),
     });
-    return new Response(stream, { headers: { "content-type": "text/event-stream", "cache-control": "no-store", "x-accel-buffering": "no" } });
+    return new Response(stream, {
+      headers: { "content-type": "text/event-stream", "cache-control": "no-store", "x-accel-buffering": "no" },
+    });
   });

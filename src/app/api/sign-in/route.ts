@@ -5,7 +5,10 @@ import { Refusal } from "../../../work/refusal.ts";
 import { answer, bodyJson } from "../../http.ts";
 import { signedIn } from "../../signed-in.ts";
 
-const Credentials = Type.Object({ name: Type.String({ minLength: 1, maxLength: 200 }), password: Type.String({ minLength: 1, maxLength: 200 }) }, { additionalProperties: false });
+const Credentials = Type.Object(
+  { name: Type.String({ minLength: 1, maxLength: 200 }), password: Type.String({ minLength: 1, maxLength: 200 }) },
+  { additionalProperties: false },
+);
 
 export const POST = (request: Request) =>
   answer(request, async () => {

@@ -2,4 +2,5 @@ import { auth } from "../../../work/auth.ts";
 import { answer } from "../../http.ts";
 import { signedIn } from "../../signed-in.ts";
 
-export const POST = (request: Request) => answer(request, async () => signedIn(await auth().api.signOut({ headers: request.headers, asResponse: true })));
+export const POST = (request: Request) =>
+  answer(request, async () => signedIn(await auth().api.signOut({ headers: request.headers, asResponse: true })));

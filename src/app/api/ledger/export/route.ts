@@ -22,6 +22,10 @@ export const GET = (request: Request) =>
       cancel: () => void chunks.return(undefined),
     });
     return new Response(stream, {
-      headers: { "content-type": format === "csv" ? "text/csv; charset=utf-8" : "application/x-ndjson; charset=utf-8", "content-disposition": `attachment; filename="ledger.${format}"`, "cache-control": "no-store" },
+      headers: {
+        "content-type": format === "csv" ? "text/csv; charset=utf-8" : "application/x-ndjson; charset=utf-8",
+        "content-disposition": `attachment; filename="ledger.${format}"`,
+        "cache-control": "no-store",
+      },
     });
   });

@@ -1,0 +1,47 @@
+/** The arrows of the house: app → work → ledger | core, ui → core and types of work, workers → core, devices → work. */
+const to = (...rooms) => ({ path: `^src/(?:${rooms.join("|")})` });
+module.exports = {
+  forbidden: [
+    { name: "core-knows-the-trade-only", severity: "error", from: { path: "^src/core" }, to: { path: "^src/(?!core)" } },
+    {
+      name: "core-is-pure",
+      severity: "error",
+      from: { path: "^src/core", pathNot: "\\.test\\.ts$" },
+      to: { path: "^(?:node_modules/)?(?:react|react-dom|next|drizzle-orm|pg|better-auth|pino)(?:/|$)" },
+    },
+    {
+      name: "core-touches-no-machine",
+      severity: "error",
+      from: { path: "^src/core", pathNot: "\\.test\\.ts$" },
+      to: { dependencyTypes: ["core"] },
+    },
+    {
+      name: "ledger-points-inwards",
+      severity: "error",
+      from: { path: "^src/ledger" },
+      to: to("app", "work", "ui", "demo", "devices", "workers"),
+    },
+    { name: "work-points-inwards", severity: "error", from: { path: "^src/work" }, to: to("app", "ui", "demo", "devices", "workers") },
+    { name: "ui-shows-what-it-is-given", severity: "error", from: { path: "^src/ui" }, to: to("app", "ledger", "demo", "devices") },
+    {
+      name: "ui-takes-only-types-of-work",
+      severity: "error",
+      from: { path: "^src/ui" },
+      to: { path: "^src/work", dependencyTypesNot: ["type-only"] },
+    },
+    { name: "nothing-imports-app", severity: "error", from: { path: "^src/(?!app)" }, to: to("app") },
+    { name: "app-asks-work", severity: "error", from: { path: "^src/app", pathNot: "^src/app/api/(?:health|live)/" }, to: to("ledger") },
+    { name: "no-rings", severity: "error", from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } } },
+  ],
+  options: {
+    doNotFollow: { path: "node_modules" },
+    exclude: { path: "\\.next|\\.test\\.ts$" },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: "tsconfig.json" },
+    enhancedResolveOptions: {
+      extensions: [".ts", ".tsx", ".mjs", ".js", ".json"],
+      exportsFields: ["exports"],
+      conditionNames: ["import", "require", "node", "default", "types"],
+    },
+  },
+};

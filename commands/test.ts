@@ -1,0 +1,82 @@
+import { spawnSync } from "node:child_process";
+import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
+import { join } from "node:path";
+import { parseArgs } from "node:util";
+import { migrateDatabase } from "../src/ledger/migrate.ts";
+import { build, STATE, secret } from "./app.ts";
+import { ensureDebianPackages } from "./packages.ts";
+import { APP_ROLE, dropDatabase, ensureDatabase } from "./postgres.ts";
+import { run, say } from "./say.ts";
+import { testShare } from "./test-share.ts";
+
+type Part = { name: string; passed: number; failed: number };
+const parts: Part[] = [];
+
+await run(async () => {
+  const { values } = parseArgs({ options: { only: { type: "string" } } });
+  const wanted = (name: string) => values.only === undefined || values.only === name;
+  mkdirSync(STATE, { recursive: true });
+  if (wanted("lint")) lint();
+  if (wanted("unit")) await withDatabase("unit", async (env) => vitest("unit and reference", "vitest.config.ts", env));
+  if (wanted("journey")) {
+    ensureDebianPackages(["chromium"], () => existsSync("/usr/bin/chromium"), "Chromium");
+    build();
+    await withDatabase("journeys", async (env) => vitest("journeys", "vitest.journeys.config.ts", env));
+  }
+  say(`\nTests are ${Math.round(testShare() * 100)} % of the code lines.`);
+  for (const { name, passed, failed } of parts) say(`${failed ? "FAILED" : "ok    "} ${name}: ${passed} passed, ${failed} failed`);
+  const [passed, failed] = [parts.reduce((sum, part) => sum + part.passed, 0), parts.reduce((sum, part) => sum + part.failed, 0)];
+  process.stdout.write(`${passed} passed, ${failed} failed\n`);
+  if (failed || !passed) process.exitCode = 1;
+});
+
+/** Format and rules of the code, types, and the arrows between the rooms. */
+function lint(): void {
+  const steps: [string, string, string[]][] = [
+    ["format and lint", "biome", ["check", "--error-on-warnings", "."]],
+    ["types", "tsc", ["-p", ".", "--incremental", "false"]],
+    ["arrows", "depcruise", ["src", "--config", ".dependency-cruiser.cjs", "--output-type", "err"]],
+  ];
+  for (const [name, tool, args] of steps) {
+    say(`— ${name} …`);
+    const ok = spawnSync(`node_modules/.bin/${tool}`, args, { stdio: ["ignore", "inherit", "inherit"] }).status === 0;
+    parts.push({ name, passed: ok ? 1 : 0, failed: ok ? 0 : 1 });
+  }
+}
+
+/** A throwaway database, dropped however the work ends. */
+async function withDatabase(name: string, work: (env: Record<string, string>) => Promise<void>): Promise<void> {
+  const own = process.env.DATABASE_URL;
+  const database = `zesty_${name}_${process.pid}`;
+  const urls = await ensureDatabase(database);
+  await migrateDatabase(urls.owner, own ? undefined : APP_ROLE);
+  try {
+    await work({ DATABASE_URL: urls.app, DATABASE_OWNER_URL: urls.owner, ZESTY_SECRET: secret() });
+  } finally {
+    if (!own) await dropDatabase(database);
+  }
+}
+
+function vitest(name: string, config: string, env: Record<string, string>): Promise<void> {
+  const report = join(STATE, "vitest.json");
+  rmSync(report, { force: true });
+  say(`— ${name} …`);
+  spawnSync(
+    "node_modules/.bin/vitest",
+    ["run", "--config", config, "--reporter=default", "--reporter=json", `--outputFile.json=${report}`],
+    { stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, ...env } },
+  );
+  if (!existsSync(report)) parts.push({ name, passed: 0, failed: 1 });
+  else {
+    const { numPassedTests, numFailedTests, numFailedTestSuites, testResults } = JSON.parse(readFileSync(report, "utf8"));
+    const brokenFiles = testResults.filter(
+      (file: { status: string; assertionResults: unknown[] }) => file.status === "failed" && file.assertionResults.length === 0,
+    ).length;
+    parts.push({
+      name,
+      passed: numPassedTests,
+      failed: numFailedTests + brokenFiles + (numFailedTests === 0 && brokenFiles === 0 && numFailedTestSuites > 0 ? 1 : 0),
+    });
+  }
+  return Promise.resolve();
+}

@@ -1,0 +1,41 @@
+import { uuidv7 } from "uuidv7";
+import { afterAll } from "vitest";
+import { toDay } from "../../src/core/calendar/day.ts";
+import { demoHouse } from "../../src/demo/house.ts";
+import type { NewEntry } from "../../src/ledger/append.ts";
+import { openDatabase } from "../../src/ledger/database.ts";
+import { foundSite } from "../../src/work/fleet.ts";
+
+/** The tests' own database, as the application's role; `./zesty test` makes and drops it. */
+const url = process.env.DATABASE_URL ?? "";
+if (!url) throw new Error("These tests need a database: run them by ./zesty test");
+export const { db, pool } = openDatabase(url, 8);
+afterAll(() => pool.end());
+
+let sites = 0;
+/** A new site with the demo's machines and no history. */
+export async function newSite(): Promise<string> {
+  const site = `test-${process.pid}-${Date.now().toString(36)}-${sites++}`;
+  await foundSite(db, site, demoHouse(toDay("2026-11-25")));
+  return site;
+}
+
+export function checkEntry(machine: string, at: string, missing = 0, rest: Partial<NewEntry> = {}): NewEntry {
+  return {
+    id: uuidv7(),
+    kind: "check",
+    machine,
+    routine: "R01",
+    person: "bram",
+    happenedAt: new Date(at),
+    localDay: at.slice(0, 10),
+    words: `check ${machine}`,
+    body: {
+      channels: [
+        { id: "H1/K", missing, weak: 0, deflected: 0, neighbours: false },
+        { id: "H2/W1", missing: 0, weak: 1, deflected: 0, neighbours: false },
+      ],
+    },
+    ...rest,
+  };
+}

@@ -1,0 +1,11 @@
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  test: {
+    include: ["src/**/*.test.ts", "tests/reference/**/*.test.ts", "tests/ledger/**/*.test.ts"],
+    testTimeout: 60_000,
+    hookTimeout: 120_000,
+    fileParallelism: true,
+    maxWorkers: 2,
+  },
+});
