@@ -84,7 +84,6 @@ export function Comb({
           {teeth(channel, count).map((tooth, index) =>
             tooth === "gap" ? null : (
               <rect
-                // biome-ignore lint/suspicious/noArrayIndexKey: a tooth has no identity but its place
                 key={index}
                 x={index * pitch + pitch * 0.22}
                 y={tooth === "short" ? height * 0.55 : tooth === "off" ? height * 0.05 : height * 0.16}

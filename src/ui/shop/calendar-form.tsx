@@ -77,7 +77,6 @@ export function CalendarForm({ calendar }: { calendar: CalendarView }) {
         <fieldset className="grid gap-2">
           <legend className="text-sm">Extra work days</legend>
           {extraDays.map((day, index) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: rows have no identity but their place while they are edited
             <div key={index} className="flex gap-2">
               <input
                 aria-label={`Extra day ${index + 1}`}
@@ -100,7 +99,6 @@ export function CalendarForm({ calendar }: { calendar: CalendarView }) {
         <fieldset className="grid gap-2">
           <legend className="text-sm">Closures (both days included)</legend>
           {closures.map((closure, index) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: rows have no identity but their place while they are edited
             <div key={index} className="flex flex-wrap gap-2">
               <input
                 aria-label={`Closure ${index + 1} from`}
@@ -137,7 +135,6 @@ export function CalendarForm({ calendar }: { calendar: CalendarView }) {
         <fieldset className="grid gap-2">
           <legend className="text-sm">Shifts (one that ends before it begins runs past midnight)</legend>
           {shifts.map((shift, index) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: rows have no identity but their place while they are edited
             <div key={index} className="grid gap-1 border-hair border-b pb-2">
               <div className="flex flex-wrap gap-2">
                 <input

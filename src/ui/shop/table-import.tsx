@@ -122,7 +122,6 @@ export function TableImport() {
                 >
                   <option value="">none</option>
                   {view.headings.map((heading, index) => (
-                    // biome-ignore lint/suspicious/noArrayIndexKey: headings may be alike; the column is its place
                     <option key={index} value={index}>
                       {heading || `column ${index + 1}`}
                     </option>
