@@ -128,7 +128,7 @@ const merge = ({ table, columns, key = "" }: Projection, rows: SQL) => {
 /** Refolds what an entry touched; several of one key, one after the other, come to the same as all at once. */
 export async function refold(tx: Connection, touched: Touched): Promise<void> {
   const { site, id, machine, routine, kind, days, plain } = touched;
-  if (kind === "day-closed") return refoldOutcomes(tx, sql`site = ${site}`, days);
+  if (kind === "day-closed") return refoldOutcomes(tx, sql`site = ${site}`, days, true);
   if (machine === null) return;
   const ofMachine = sql`site = ${site} AND machine = ${machine}`;
   for (const name of OF_KIND[kind] ?? []) {
@@ -158,23 +158,32 @@ export const lastSettledRows = (settled: SQL, where: SQL) => sql`
   SELECT DISTINCT ON (site, machine, routine) site, machine, routine, day, outcome FROM ${settled} s WHERE ${where}
   ORDER BY site, machine, routine, day DESC`;
 
-/** Outcomes of closed days: as recorded, but done where a late entry of that day says so. */
+/** Outcomes of closed days: as recorded, but done (or skipped) where a late entry of that day says so. */
 export const outcomeRows = (source: SQL, settled: SQL, where: SQL, sourceWhere: SQL = sql`true`) => sql`
-  SELECT * FROM (
-    SELECT DISTINCT ON (e.site, o ->> 'machine', (e.body ->> 'day')::date, o ->> 'key')
-      e.site, o ->> 'machine' AS machine, (e.body ->> 'day')::date AS day, o ->> 'key' AS key, o ->> 'routine' AS routine, (o ->> 'due')::date AS due, o ->> 'beat' AS beat,
-      coalesce((SELECT CASE WHEN bool_or(s.outcome = 'done') THEN 'done' ELSE 'skipped' END FROM ${settled} s
-        WHERE s.site = e.site AND s.machine = o ->> 'machine' AND s.day = (e.body ->> 'day')::date
-          AND (s.routine = o ->> 'routine' OR (s.outcome = 'done' AND o -> 'by' ? s.routine)) HAVING count(*) > 0), o ->> 'outcome') AS outcome
-    FROM ${source} e, jsonb_array_elements(e.body -> 'outcomes') o WHERE e.kind = 'day-closed' AND ${sourceWhere}
-    ORDER BY e.site, o ->> 'machine', (e.body ->> 'day')::date, o ->> 'key', e.happened_at DESC, e.id DESC
-  ) d WHERE ${where}`;
+  SELECT d.site, d.machine, d.day, d.key, d.routine, d.due, d.beat,
+    coalesce(CASE WHEN bool_or(s.outcome = 'done') THEN 'done' WHEN bool_or(s.outcome = 'skipped') THEN 'skipped' END, d.outcome)
+  FROM (
+    SELECT * FROM (
+      SELECT DISTINCT ON (e.site, o ->> 'machine', (e.body ->> 'day')::date, o ->> 'key')
+        e.site, o ->> 'machine' AS machine, (e.body ->> 'day')::date AS day, o ->> 'key' AS key, o ->> 'routine' AS routine,
+        (o ->> 'due')::date AS due, o ->> 'beat' AS beat, o ->> 'outcome' AS outcome, o -> 'by' AS by
+      FROM ${source} e, jsonb_array_elements(e.body -> 'outcomes') o WHERE e.kind = 'day-closed' AND ${sourceWhere}
+      ORDER BY e.site, o ->> 'machine', (e.body ->> 'day')::date, o ->> 'key', e.happened_at DESC, e.id DESC
+    ) latest WHERE ${where}
+  ) d
+  LEFT JOIN ${settled} s ON s.site = d.site AND s.machine = d.machine AND s.day = d.day
+    AND (s.routine = d.routine OR (s.outcome = 'done' AND d.by ? s.routine))
+  GROUP BY d.site, d.machine, d.day, d.key, d.routine, d.due, d.beat, d.outcome`;
 
 export const OUTCOME_COLUMNS = sql.raw("site, machine, day, key, routine, due, beat, outcome");
 
-/** Outcomes of closed days among `days`; on any other day there are none yet. */
-async function refoldOutcomes(tx: Connection, where: SQL, days: string[]): Promise<void> {
+/** Outcomes of closed days among `days`; `closing` where one of them is being closed just now. */
+async function refoldOutcomes(tx: Connection, where: SQL, days: string[], closing = false): Promise<void> {
   const list = sql`ANY(${sql.param(days)}::date[])`;
+  if (!closing) {
+    const { rowCount } = await tx.execute(sql`SELECT 1 FROM day_outcome WHERE ${where} AND day = ${list} LIMIT 1`);
+    if (!rowCount) return;
+  }
   await tx.execute(sql`DELETE FROM day_outcome WHERE ${where} AND day = ${list}`);
   await tx.execute(
     sql`INSERT INTO day_outcome (${OUTCOME_COLUMNS}) ${outcomeRows(EFFECTIVE, sql`settled_day`, sql`${where} AND day = ${list}`, sql`e.local_day = ${list}`)}`,
