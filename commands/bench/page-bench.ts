@@ -1,6 +1,7 @@
 import { spawnSync } from "node:child_process";
 import { rmSync } from "node:fs";
 import { join } from "node:path";
+import { Readable } from "node:stream";
 import { uuidv7 } from "uuidv7";
 import { openDatabase } from "../../src/ledger/database.ts";
 import { migrateDatabase } from "../../src/ledger/migrate.ts";
@@ -92,7 +93,7 @@ export const liveBench = (): Promise<Row[]> =>
       const response = await fetch(`${base}/api/live`, { headers: { cookie: cookies[stream % 2] ?? "" }, signal: controller.signal });
       void (async () => {
         let opened = false;
-        for await (const chunk of (response.body ?? []) as AsyncIterable<Uint8Array>) {
+        for await (const chunk of Readable.fromWeb(response.body as import("node:stream/web").ReadableStream<Uint8Array>)) {
           if (!new TextDecoder().decode(chunk).includes("data:")) continue;
           if (opened) {
             seen++;

@@ -1,7 +1,8 @@
 import { type Day, isoDay, toDay } from "../calendar/day.ts";
 import type { DayTest } from "../calendar/work-days.ts";
-import type { FleetFile, OneTrigger, Outcome } from "../fleet/schema.ts";
+import type { FleetFile, Outcome, Trigger } from "../fleet/schema.ts";
 import type { Beat } from "../fleet/vocabulary.ts";
+import type { Routine } from "../routines/routine.ts";
 import { factsOfFleet, type MachineFacts, type ShopRules, shopRules } from "./facts.ts";
 import { lastingTrack } from "./lasting.ts";
 import { type Occurrence, type Reason, stateOn } from "./occurrence.ts";
@@ -22,6 +23,8 @@ type Daily = {
   after: number;
   why: readonly Reason[];
 };
+type Tracked = { id: string; track: Track; settledOn: Day };
+type Lane = Daily | Tracked;
 type Settled = { outcome: Outcome; by: string };
 
 /**
@@ -53,18 +56,6 @@ export function dueOfMachine(facts: MachineFacts, shop: ShopRules, on: Day, days
   const { before, today } = doingsByRoutine(facts, shop, on);
   const lastAsked = on + days - 1;
   const lines = lanes(facts, shop, before, on, lastAsked);
-  const tracks = new Map<string, Track>();
-  for (const line of lines) if ("track" in line) tracks.set(line.id, line.track);
-  const coveredBy = new Map<string, Track[]>();
-  for (const { id } of lines) {
-    const reach = shop.reach.get(id) ?? [];
-    if (reach.length > 1)
-      coveredBy.set(
-        id,
-        reach.flatMap((each) => (each === id ? [] : (tracks.get(each) ?? []))),
-      );
-  }
-  const settledOn = new Map<Track, Day>();
   const found: Occurrence[] = [];
 
   const print = (id: string, draft: Draft, settled?: Settled) => {
@@ -96,46 +87,52 @@ export function dueOfMachine(facts: MachineFacts, shop: ShopRules, on: Day, days
     });
   };
 
-  const carried: { id: string; draft: Draft; settled?: Settled }[] = [];
   // What was really done today has settled what it covers already; what was skipped settles nothing else.
-  const doneToday: string[] = [];
+  const takenAsDone: Lane[] = [];
+  let carried = false;
   for (const line of lines) {
     const settled = today.get(line.id);
     if (!("track" in line)) {
       if (line.test(on)) {
         printDaily(line, on, isoDay(on), settled);
-        if (!settled) doneToday.push(line.id);
+        if (!settled) takenAsDone.push(line);
       }
       continue;
     }
     const { track } = line;
     if (settled) {
       const draft = track.settle(on);
-      settledOn.set(track, on);
-      if (draft && draft.due <= on) carried.push({ id: line.id, draft, settled });
+      line.settledOn = on;
+      if (draft && draft.due <= on) {
+        print(line.id, draft, settled);
+        carried ||= draft.due < on;
+      }
     }
     for (const draft of track.standing(on)) {
-      carried.push({ id: line.id, draft });
+      print(line.id, draft);
+      carried ||= draft.due < on;
+      if (days === 1) continue;
       track.settleOwn(draft, on);
-      settledOn.set(track, on);
-      doneToday.push(line.id);
+      line.settledOn = on;
+      takenAsDone.push(line);
     }
   }
-  const settleCovered = (ids: readonly string[], day: Day) => {
-    for (const id of ids)
-      for (const track of coveredBy.get(id) ?? [])
-        if (settledOn.get(track) !== day) {
-          track.settle(day);
-          settledOn.set(track, day);
+  if (carried) found.sort((a, b) => a.due - b.due || compare(a.routine, b.routine) || compare(a.key, b.key));
+  if (days === 1) return found;
+
+  const covers = coveredLanes(lines, shop);
+  const settleCovered = (done: readonly Lane[], day: Day) => {
+    for (const line of done)
+      for (const covered of covers.get(line) ?? [])
+        if (covered.settledOn !== day) {
+          covered.track.settle(day);
+          covered.settledOn = day;
         }
   };
-  for (const { id, draft, settled } of carried) print(id, draft, settled);
-  if (carried.length) found.sort((a, b) => a.due - b.due || compare(a.routine, b.routine) || compare(a.key, b.key));
-  settleCovered(doneToday, on);
-
+  settleCovered(takenAsDone, on);
   for (let day = on + 1; day <= lastAsked; day++) {
     const iso = isoDay(day);
-    let done: string[] | undefined;
+    let done: Lane[] | undefined;
     for (const line of lines) {
       if (!("track" in line)) {
         if (!line.test(day)) continue;
@@ -147,11 +144,23 @@ export function dueOfMachine(facts: MachineFacts, shop: ShopRules, on: Day, days
           print(line.id, draft);
           line.track.settleOwn(draft, day);
         }
-        settledOn.set(line.track, day);
+        line.settledOn = day;
       }
-      if (coveredBy.get(line.id)?.length) (done ??= []).push(line.id);
+      if (covers.has(line)) (done ??= []).push(line);
     }
     if (done) settleCovered(done, day);
+  }
+  return found;
+}
+
+/** For each lane that covers others of the machine, those that keep track of days of doing. */
+function coveredLanes(lines: readonly Lane[], shop: ShopRules): Map<Lane, Tracked[]> {
+  const found = new Map<Lane, Tracked[]>();
+  for (const line of lines) {
+    const reach = shop.reach.get(line.id) ?? [];
+    if (reach.length < 2) continue;
+    const covered = lines.filter((each): each is Tracked => "track" in each && each !== line && reach.includes(each.id));
+    if (covered.length) found.set(line, covered);
   }
   return found;
 }
@@ -176,42 +185,48 @@ function doingsByRoutine(facts: MachineFacts, shop: ShopRules, on: Day) {
 }
 
 /** The routines of a machine that fall due, in the order of their ids: daily ones, and those with a track. */
-function lanes(
-  facts: MachineFacts,
-  shop: ShopRules,
-  before: ReadonlyMap<string, readonly Day[]>,
-  on: Day,
-  lastAsked: Day,
-): (Daily | { id: string; track: Track })[] {
-  return facts.routines.flatMap((routine): (Daily | { id: string; track: Track })[] => {
+function lanes(facts: MachineFacts, shop: ShopRules, before: ReadonlyMap<string, readonly Day[]>, on: Day, lastAsked: Day): Lane[] {
+  const found: Lane[] = [];
+  for (const routine of facts.routines) {
     const { id, trigger, window = NO_WINDOW } = routine;
-    if (!trigger) return [];
+    if (!trigger) continue;
     if (!Array.isArray(trigger) && "every" in trigger && typeof trigger.every === "string") {
       const beat = "beat" in trigger ? trigger.beat : undefined;
       const why: Reason[] = [beat ? { kind: "beat", beat } : { kind: "idle" }];
-      return [
-        {
-          id,
-          beat,
-          test: beat ? facts.days.prints : facts.days.idles,
-          prefix: `${facts.id}/${id}/`,
-          suffix: `/${beat ?? "idle"}`,
-          before: window.before,
-          after: window.after,
-          why,
-        },
-      ];
+      const test = beat ? facts.days.prints : facts.days.idles;
+      found.push({
+        id,
+        beat,
+        test,
+        prefix: `${facts.id}/${id}/`,
+        suffix: `/${beat ?? "idle"}`,
+        before: window.before,
+        after: window.after,
+        why,
+      });
+    } else {
+      const track = trackOf(routine, trigger, facts, shop, before.get(id) ?? NEVER, on, lastAsked);
+      found.push({ id, track, settledOn: Number.NEGATIVE_INFINITY });
     }
-    const settled = before.get(id) ?? [];
-    const track = Array.isArray(trigger) ? lastingTrack(routine, trigger, facts, shop.works, settled, on) : trackOf(trigger);
-    return [{ id, track }];
+  }
+  return found;
+}
 
-    function trackOf(one: OneTrigger): Track {
-      if ("times" in one) return timesTrack(routine, one, facts, settled, on);
-      if ("rule" in one) return ruledTrack(routine, one.rule, facts, shop.works, settled, lastAsked);
-      if ("on" in one) return singleTrack(routine, toDay(one.on), facts, settled);
-      if ("every" in one && ("beat" in one || typeof one.every === "string")) throw new Error(`${id}: a beat has no track`);
-      return lastingTrack(routine, [one], facts, shop.works, settled, on);
-    }
-  });
+const NEVER: readonly Day[] = [];
+
+function trackOf(
+  routine: Routine,
+  trigger: Trigger,
+  facts: MachineFacts,
+  shop: ShopRules,
+  settled: readonly Day[],
+  on: Day,
+  lastAsked: Day,
+): Track {
+  if (Array.isArray(trigger)) return lastingTrack(routine, trigger, facts, shop.works, settled, on);
+  if ("times" in trigger) return timesTrack(routine, trigger, facts, settled, on);
+  if ("rule" in trigger) return ruledTrack(routine, trigger.rule, facts, shop.works, settled, lastAsked);
+  if ("on" in trigger) return singleTrack(routine, toDay(trigger.on), facts, settled);
+  if ("beat" in trigger || ("every" in trigger && typeof trigger.every === "string")) throw new Error(`${routine.id}: a beat has no track`);
+  return lastingTrack(routine, [trigger], facts, shop.works, settled, on);
 }

@@ -30,7 +30,12 @@ export function lastingTrack(
   let lastDone = settledBefore.at(-1);
   const moves = facts.moves.get(routine.id);
   const isGood: DayTest = (day) => works(day) && !facts.days.asleep(day);
-  let pending = next();
+  // Found only when asked for: a day's list never asks what comes after what is settled on it.
+  let known: { draft: Draft | undefined } | undefined;
+  const pending = () => {
+    known ??= { draft: next() };
+    return known.draft;
+  };
 
   function next(): Draft | undefined {
     let best: Candidate | undefined;
@@ -127,15 +132,21 @@ export function lastingTrack(
   }
 
   const settle = (day: Day) => {
-    const settled = pending;
+    const settled = pending();
     lastDone = day;
-    pending = next();
+    known = undefined;
     return settled;
   };
   return {
     routine,
-    standing: (day) => (pending && pending.due <= day ? [pending] : []),
-    dueOn: (day) => (pending && pending.due === day ? [pending] : NONE),
+    standing: (day) => {
+      const draft = pending();
+      return draft && draft.due <= day ? [draft] : [];
+    },
+    dueOn: (day) => {
+      const draft = pending();
+      return draft && draft.due === day ? [draft] : NONE;
+    },
     settle,
     settleOwn: (_draft, day) => {
       settle(day);
