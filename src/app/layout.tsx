@@ -20,7 +20,11 @@ export default async function Layout({ children }: { children: ReactNode }) {
     <html lang="en" data-light={night ? "night" : "day"}>
       <body>
         {children}
-        <Toaster position="bottom-center" theme={night ? "dark" : "light"} toastOptions={{ duration: 8000 }} />
+        <Toaster
+          position="bottom-center"
+          theme={night ? "dark" : "light"}
+          toastOptions={{ duration: 8000, style: { fontFamily: "inherit", fontSize: "0.95rem" } }}
+        />
       </body>
     </html>
   );

@@ -61,15 +61,21 @@ export async function ledgerPage(db: Connection, site: string, filter: LedgerFil
   if (filter.from) where.push(sql`e.local_day >= ${filter.from}`);
   if (filter.to) where.push(sql`e.local_day <= ${filter.to}`);
   if (filter.text) where.push(sql`e.search @@ websearch_to_tsquery('simple', ${filter.text})`);
-  if (filter.before !== undefined) where.push(sql`e.seq < ${filter.before}`);
-  if (filter.after !== undefined) where.push(sql`e.seq > ${filter.after}`);
+  // Days are walked in their own index; a place in them is that of the entry named.
+  const byDay = filter.from !== undefined || filter.to !== undefined;
+  const key = byDay ? sql`(e.local_day, e.seq)` : sql`e.seq`;
+  const place = (seq: number) =>
+    byDay ? sql`(SELECT k.local_day, k.seq FROM entry k WHERE k.site = ${site} AND k.seq = ${seq})` : sql`${seq}`;
+  if (filter.before !== undefined) where.push(sql`${key} < ${place(filter.before)}`);
+  if (filter.after) where.push(sql`${key} > ${place(filter.after)}`);
   const order = filter.after !== undefined ? sql`ASC` : sql`DESC`;
+  const ordered = byDay ? sql`e.local_day ${order}, e.seq ${order}` : sql`e.seq ${order}`;
   const { rows } = await db.execute<EntryRow>(sql`
     SELECT p.*, a.id AS "amendedBy", a.struck FROM (
-      SELECT e.site, ${COLUMNS} FROM entry e WHERE ${sql.join(where, sql` AND `)} ORDER BY e.seq ${order} LIMIT ${filter.limit}
+      SELECT e.site, ${COLUMNS} FROM entry e WHERE ${sql.join(where, sql` AND `)} ORDER BY ${ordered} LIMIT ${filter.limit}
     ) p LEFT JOIN LATERAL (
       SELECT x.id, (x.body ->> 'struck')::boolean AS struck FROM entry x WHERE x.site = p.site AND x.amends = p.id ORDER BY x.happened_at DESC, x.id DESC LIMIT 1
-    ) a ON true ORDER BY p.seq ${order}`);
+    ) a ON true ORDER BY ${byDay ? sql`p."localDay" ${order}, p.seq ${order}` : sql`p.seq ${order}`}`);
   return rows.map(dated);
 }
 

@@ -56,6 +56,7 @@ export const entry = pgTable(
     uniqueIndex().on(t.site, t.id),
     index().on(t.site, t.amends).where(sql`amends is not null`),
     index().on(t.site, t.machine, t.seq),
+    index().on(t.site, t.machine, t.person, t.seq),
     index().on(t.site, t.kind, t.seq),
     index().on(t.site, t.person, t.seq),
     index().on(t.site, t.localDay, t.seq),

@@ -43,7 +43,7 @@ export async function ask<Answer>(path: string, init?: { method?: string; body?:
 }
 
 /** An entry with an id of its own, so that sending it twice counts once. */
-export const entryOf = (sent: Sent) => ({ id: uuidv7(), happenedAt: new Date().toISOString(), ...sent });
+export const entryOf = (sent: Sent) => ({ ...sent, id: sent.id ?? uuidv7(), happenedAt: sent.happenedAt ?? new Date().toISOString() });
 
 /** Sends entries in order. @throws Said with the first refusal's words */
 export async function sendEntries(entries: ReturnType<typeof entryOf>[]): Promise<SyncAnswer[]> {

@@ -17,7 +17,14 @@ export async function dueFacts(
   from: Day = mondayOf(on) - 7,
 ): Promise<MachineFacts[]> {
   const few = machines.length < shop.machines.length ? machines.map(({ id }) => id) : undefined;
-  const rows = await dueRows(db, shop.id, { from: isoDay(from), until: isoDay(on), readingsFrom: isoDay(on - READINGS_KEPT_DAYS) }, few);
+  const counters = machines.flatMap(({ id, counters: own }) => (own ?? []).map(({ name }) => ({ machine: id, counter: name })));
+  const rows = await dueRows(
+    db,
+    shop.id,
+    { from: isoDay(from), until: isoDay(on), readingsFrom: isoDay(on - READINGS_KEPT_DAYS) },
+    counters,
+    few,
+  );
   const of = groupAll(rows);
   return machines.map((machine) => factsOf(shop, machine, of(machine.id), on));
 }

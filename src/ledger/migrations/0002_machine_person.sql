@@ -1,0 +1,1 @@
+CREATE INDEX "entry_site_machine_person_seq_index" ON "entry" USING btree ("site","machine","person","seq");

@@ -1,0 +1,67 @@
+import { AxeBuilder } from "@axe-core/playwright";
+import { describe, expect, test } from "vitest";
+import { FIRST, PHONE, signedIn, TABLET } from "./browser.ts";
+
+/** axe finds nothing on every main view, light and night. */
+
+const VIEWS: [string, string, string?][] = [
+  ["/", "table"],
+  ["/?", "table", "state"],
+  ["/check?machines=fathom,sprat", "fieldset"],
+  ["/check", "h1"],
+  ["/machines/teal", "svg"],
+  ["/machines/teal", "svg", "Counters"],
+  ["/machines/teal", "svg", "Say what happened"],
+  ["/machines/teal", "svg", "Basics and routines"],
+  ["/ledger", "table"],
+  ["/shop", "table"],
+  ["/shop?tab=calendar", "form"],
+  ["/shop?tab=machines", "ol"],
+  ["/shop?tab=bring-in", "section"],
+  ["/shop?tab=sign-ins", "table"],
+];
+
+describe.each([false, true])("night: %s", (night) => {
+  test("every main view", async () => {
+    const { page, context } = await signedIn("Ottoline Marsh", { night });
+    const found: string[] = [];
+    const look = async (name: string) => {
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      found.push(
+        ...violations.map(
+          ({ id, nodes }) =>
+            `${name}: ${id} ${nodes
+              .map(({ target, failureSummary }) => `${target} ${failureSummary?.replace(/\s+/g, " ")}`)
+              .slice(0, 2)
+              .join(" | ")}`,
+        ),
+      );
+    };
+    for (const [path, ready, tab] of VIEWS) {
+      await page.goto(FIRST + path);
+      await page.waitForSelector(ready);
+      if (tab === "state") await page.locator("tbody tr:has-text('Teal') td button").first().click();
+      else if (tab) await page.getByRole("tab", { name: tab }).click();
+      await look(`${path} ${tab ?? ""}`);
+    }
+    await page.goto(`${FIRST}/ledger?kind=check`);
+    await page.locator("tbody a").first().click();
+    await page.waitForURL(/ledger\/.+/);
+    await page.waitForSelector("dl");
+    await look("an entry");
+    for (const viewport of [TABLET, PHONE]) {
+      await page.setViewportSize(viewport);
+      for (const path of ["/check?machines=fathom", "/", "/machines/teal"]) {
+        await page.goto(FIRST + path);
+        await page.waitForSelector("h1");
+        await look(`${path} at ${viewport.width}`);
+      }
+    }
+    await context.clearCookies({ name: "zesty.session_token" });
+    await page.goto(`${FIRST}/sign-in`);
+    await page.waitForSelector("form");
+    await look("sign-in");
+    expect(found).toEqual([]);
+    await context.close();
+  });
+});

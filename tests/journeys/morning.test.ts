@@ -1,0 +1,159 @@
+import { describe, expect, test } from "vitest";
+import { cookieOf, DESK, entry, FIRST, PHONE, SECOND, signedIn, sync, TABLET } from "./browser.ts";
+
+/** A print day's morning: the supervisor looks, an operator checks and amends, another browser follows. */
+
+const row = (name: string) => `tr:has(th[scope=row]:has-text("${name}"))`;
+
+describe("the morning", () => {
+  test("the Board shows sixteen machines on one desk screen, each with its word and reason", async () => {
+    const { page, context, faults } = await signedIn("Ottoline Marsh", { viewport: DESK });
+    await page.waitForSelector(row("Stave"));
+    expect(await page.locator("tbody tr:has(input)").count()).toBe(16);
+    const last = await page.locator(row("Stave")).boundingBox();
+    expect(last && last.y + last.height).toBeLessThanOrEqual(DESK.height);
+    await page
+      .locator(row("Teal"))
+      .getByRole("button", { name: /Hold|Unchecked/ })
+      .click();
+    expect(await page.getByRole("dialog").innerText()).toMatch(/H2\/W2 has 3 missing|The last check|idle/i);
+    expect(faults).toEqual([]);
+    await context.close();
+  });
+
+  test("an operator enters two machines' checks at a tablet in one pass, and amends a wrong number; a second browser on another copy sees both within 2 s", async () => {
+    const follower = await signedIn("Ottoline Marsh", { base: SECOND });
+    await follower.page.waitForSelector(row("Dory"));
+    let fetched = 0;
+    follower.page.on("framenavigated", () => fetched++);
+
+    const { page, context, faults } = await signedIn("Ngozi Fairweather", { viewport: TABLET });
+    await page.goto(`${FIRST}/check?machines=compass,dory`);
+    const dory = page.getByRole("region", { name: "Dory" });
+    const started = Date.now();
+    await dory.getByRole("button", { name: "H1/C, cyan: one missing more" }).click();
+    await dory.getByRole("button", { name: "H1/C, cyan: one missing more" }).click();
+    await dory.getByRole("button", { name: "H1/C, cyan: one missing more" }).click();
+    await dory.getByRole("button", { name: "Enter Dory" }).click();
+    const entered = Date.now();
+    await dory.getByRole("status").getByText("Hold").waitFor();
+    expect(entered - started).toBeLessThan(30_000);
+    await follower.page.locator(row("Dory")).getByText("Hold").waitFor({ timeout: 2000 });
+
+    await page.getByRole("region", { name: "Compass" }).getByRole("button", { name: "Enter Compass" }).click();
+    await page.getByRole("region", { name: "Compass" }).getByRole("status").getByText("Ready").waitFor();
+
+    await dory.getByRole("link", { name: "Its entry, to amend it" }).click();
+    await page.getByRole("button", { name: /H1\/C.*one missing less/ }).click();
+    await page.getByRole("button", { name: /H1\/C.*one missing less/ }).click();
+    await page.getByLabel("Why").fill("Two were dust on the sheet");
+    await page.getByRole("button", { name: "Amend", exact: true }).click();
+    await page.getByText("Because: Two were dust on the sheet").waitFor();
+    await follower.page.locator(row("Dory")).getByText("With care").waitFor({ timeout: 2000 });
+    expect(fetched).toBe(0);
+    expect([...faults, ...follower.faults]).toEqual([]);
+    await context.close();
+    await follower.context.close();
+  });
+
+  test("after its network was cut the second browser catches up by itself", async () => {
+    const follower = await signedIn("Ottoline Marsh", { base: SECOND });
+    await follower.page.waitForSelector(row("Goby"));
+    await follower.context.setOffline(true);
+    await sync(
+      await cookieOf("bram"),
+      entry("check", "goby", { channels: [{ id: "H1/W1", missing: 7, weak: 0, deflected: 0, neighbours: true }] }),
+    );
+    await follower.page.waitForTimeout(3000);
+    expect(await follower.page.locator(row("Goby")).getByText("Hold").count()).toBe(0);
+    await follower.context.setOffline(false);
+    await follower.page.locator(row("Goby")).getByText("Hold").waitFor({ timeout: 4000 });
+    await follower.context.close();
+  });
+
+  test("in two taps a machine prints today or not; chosen together, several", async () => {
+    const { page, context } = await signedIn("Ottoline Marsh");
+    await page.getByLabel("Choose Sprat").check();
+    await page.getByLabel("Choose Smelt").check();
+    await page.getByRole("button", { name: "Not today" }).click();
+    await page.getByText("2 machines won't print today.").waitFor();
+    await page
+      .locator(row("Sprat"))
+      .getByRole("button", { name: /Waste look/ })
+      .waitFor({ state: "detached" });
+    await page.getByLabel("Choose Sprat").check();
+    await page.getByLabel("Choose Smelt").check();
+    await page.getByRole("button", { name: "Prints today" }).click();
+    await page
+      .locator(row("Smelt"))
+      .getByRole("button", { name: /Waste look/ })
+      .waitFor();
+    await context.close();
+  });
+
+  test("work is done afterwards “at 07:10”, undone as an amendment, skipped with its reason; all from the keyboard", async () => {
+    const { page, context } = await signedIn("Ottoline Marsh");
+    const item = page.locator(row("Longshore")).getByRole("button", { name: /Waste look/ });
+    await item.focus();
+    await page.keyboard.press("Enter");
+    await page.getByLabel("or at").fill("04:30");
+    await page.getByRole("button", { name: "Done at 04:30" }).press("Enter");
+    await page.getByText("Longshore: Waste look done.").waitFor();
+    await page
+      .locator(row("Longshore"))
+      .getByRole("button", { name: /Waste look, done at/ })
+      .waitFor();
+    await page.getByRole("button", { name: "Undo" }).first().click();
+    await page
+      .locator(row("Longshore"))
+      .getByRole("button", { name: /Waste look, (due|late)/ })
+      .click();
+    await page.getByLabel("Skip, because").fill("Bottle is new");
+    await page.getByRole("button", { name: "Skip", exact: true }).click();
+    await page
+      .locator(row("Longshore"))
+      .getByRole("button", { name: /Waste look, skipped/ })
+      .waitFor();
+    await page
+      .locator(row("Fathom"))
+      .getByRole("button", { name: /Waste look/ })
+      .click();
+    await page.getByRole("button", { name: "Done now" }).click();
+    await page
+      .locator(row("Fathom"))
+      .getByRole("button", { name: /Waste look, done at/ })
+      .waitFor();
+    await page.getByLabel("Choose Sprat").focus();
+    await page.keyboard.press("ArrowDown");
+    expect(await page.evaluate(() => document.activeElement?.getAttribute("aria-label"))).toBe("Choose Smelt");
+    await page.keyboard.press("Enter");
+    await page.waitForURL(/machines\/smelt/);
+    await context.close();
+  });
+
+  test("a supervisor releases a held machine with a reason; an operator can't", async () => {
+    const operator = await cookieOf("bram");
+    const until = new Date(Date.now() + 3_600_000).toISOString();
+    expect((await sync(operator, entry("release", "goby", { until, reason: "x" }))).body.answers?.[0]).toMatchObject({
+      result: "refused",
+      message: expect.stringContaining("operator may not"),
+    });
+    const { page, context } = await signedIn("Ottoline Marsh");
+    await page.locator(row("Goby")).getByRole("button", { name: /Hold/ }).click();
+    await page.getByLabel("Release it all the same, because").fill("One-colour crates only");
+    await page.getByLabel("until").fill("23:50");
+    await page.getByRole("button", { name: "Release with care" }).click();
+    await page.locator(row("Goby")).getByText("With care").waitFor();
+    await context.close();
+  });
+
+  test("a phone's check screen needs no sideways scrolling and has targets of 48 px", async () => {
+    const { page, context } = await signedIn("Ilse Quarrie", { viewport: PHONE });
+    await page.goto(`${FIRST}/check?machines=fathom`);
+    await page.getByRole("button", { name: "Enter Fathom" }).waitFor();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width);
+    for (const button of await page.getByRole("region", { name: "Fathom" }).getByRole("button").all())
+      expect((await button.boundingBox())?.height).toBeGreaterThanOrEqual(48);
+    await context.close();
+  });
+});
