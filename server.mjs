@@ -36,7 +36,7 @@ function serveCompressed(request, response) {
 const server = createServer((request, response) => {
   request.headers["x-zesty-address"] = request.socket.remoteAddress ?? "unknown";
   if (Number(request.headers["content-length"] ?? 0) > MAX_BODY_BYTES) {
-    response.writeHead(413, { "content-type": "application/json", connection: "close" });
+    response.writeHead(413, { "content-type": "application/json" });
     response.end(JSON.stringify({ message: "This is too large: at most 25 MB can be sent at once. Nothing was changed." }));
     request.resume();
     return;

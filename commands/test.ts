@@ -51,7 +51,12 @@ async function withDatabase(name: string, work: (env: Record<string, string>) =>
   const urls = await ensureDatabase(database);
   await migrateDatabase(urls.owner, own ? undefined : APP_ROLE);
   try {
-    await work({ DATABASE_URL: urls.app, DATABASE_OWNER_URL: urls.owner, ZESTY_SECRET: secret() });
+    await work({
+      ...(own ? { ZESTY_OWN_DATABASE: "1" } : {}),
+      DATABASE_URL: urls.app,
+      DATABASE_OWNER_URL: urls.owner,
+      ZESTY_SECRET: secret(),
+    });
   } finally {
     if (!own) await dropDatabase(database);
   }

@@ -16,7 +16,7 @@ describe("the morning", () => {
       .locator(row("Teal"))
       .getByRole("button", { name: /Hold|Unchecked/ })
       .click();
-    expect(await page.getByRole("dialog").innerText()).toMatch(/H2\/W2 has 3 missing|The last check|idle/i);
+    expect(await page.getByRole("dialog").textContent()).toMatch(/H2\/W2 has 3 missing|The last check|idle/i);
     expect(faults).toEqual([]);
     await context.close();
   });
@@ -25,7 +25,7 @@ describe("the morning", () => {
     const follower = await signedIn("Ottoline Marsh", { base: SECOND });
     await follower.page.waitForSelector(row("Dory"));
     let fetched = 0;
-    follower.page.on("framenavigated", () => fetched++);
+    follower.page.on("request", (request) => request.resourceType() === "document" && fetched++);
 
     const { page, context, faults } = await signedIn("Ngozi Fairweather", { viewport: TABLET });
     await page.goto(`${FIRST}/check?machines=compass,dory`);

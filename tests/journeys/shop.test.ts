@@ -19,7 +19,7 @@ describe("bringing in", () => {
     await page.goto(`${FIRST}/shop?tab=bring-in`);
     await page.getByLabel("Table file").setInputFiles({ name: "machines.csv", mimeType: "text/csv", buffer: Buffer.from(fortyMachines()) });
     await page.getByText("38 new, 0 changed, 0 the same, 2 refused.").waitFor();
-    const table = await page.locator("section[aria-label=Table] table").innerText();
+    const table = await page.locator("section[aria-label=Table] table").textContent();
     expect(table).toContain("31.02.2024");
     expect(table).toMatch(/warp-drive.*is not one of/s);
     expect(await page.getByRole("button", { name: "Bring in 38 rows" }).isDisabled()).toBe(true);
@@ -211,14 +211,14 @@ describe("taking the ledger out", () => {
     const { page, context } = await signedIn("Bram Teasel");
     await page.goto(`${FIRST}/ledger?machine=teal&kind=check`);
     expect(await page.locator("tbody tr").count()).toBe(50);
-    const first = await page.locator("tbody tr").first().innerText();
+    const first = await page.locator("tbody tr").first().textContent();
     await page.getByRole("link", { name: "Older" }).click();
     await page.waitForURL(/before=/);
-    expect(await page.locator("tbody tr").first().innerText()).not.toBe(first);
+    expect(await page.locator("tbody tr").first().textContent()).not.toBe(first);
     await page.goto(`${FIRST}/ledger?text=humidifier`);
     expect(await page.locator("tbody tr").count()).toBe(1);
     await page.goto(`${FIRST}/ledger?from=2026-02-31`);
-    expect(await page.locator("p[role=alert]").innerText()).toContain("is no day");
+    expect(await page.locator("p[role=alert]").textContent()).toContain("is no day");
     await context.close();
   });
 });

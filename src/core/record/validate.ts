@@ -12,15 +12,22 @@ ajv.addFormat("date", (text) => readDay(text) !== undefined);
 
 const compiled = new WeakMap<TSchema, ValidateFunction>();
 
-/** The one way in: a value from outside as what its schema says, or every reason why it is not. */
-export function accept<Schema extends TSchema>(schema: Schema, value: unknown): { value: Static<Schema> } | { problems: Problem[] } {
+/**
+ * The one way in: a value from outside as what its schema says, or every reason why it is not.
+ * `textOfItems: false` where each item of a batch is held against its own schema later.
+ */
+export function accept<Schema extends TSchema>(
+  schema: Schema,
+  value: unknown,
+  { textOfItems = true } = {},
+): { value: Static<Schema> } | { problems: Problem[] } {
   let fits = compiled.get(schema);
   if (!fits) {
     fits = ajv.compile(schema);
     compiled.set(schema, fits);
   }
   const problems = fits(value) ? [] : schemaProblems(fits.errors ?? []);
-  if (hasUnkeepableText(value)) problems.push({ path: "$", message: "holds a character that is no text" });
+  if (textOfItems && hasUnkeepableText(value)) problems.push({ path: "$", message: "holds a character that is no text" });
   return problems.length ? { problems } : { value: value as Static<Schema> };
 }
 

@@ -83,6 +83,7 @@ export function Item({
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
+          aria-label={`${machine.name}: ${item.name}`}
           align="start"
           sideOffset={4}
           collisionPadding={8}

@@ -50,6 +50,7 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
           </Popover.Trigger>
           <Popover.Portal>
             <Popover.Content
+              aria-label={`${row.name}: more`}
               align="start"
               sideOffset={4}
               collisionPadding={8}
@@ -142,6 +143,7 @@ function Cell({ items, row, mayRecord, checkFirst }: { items: ItemView[]; row: M
           </Popover.Trigger>
           <Popover.Portal>
             <Popover.Content
+              aria-label={`${row.name}: more`}
               align="start"
               sideOffset={4}
               collisionPadding={8}

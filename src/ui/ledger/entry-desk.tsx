@@ -85,7 +85,7 @@ function Body({ body }: { body: Record<string, unknown> }) {
       <table className="mt-3 text-[0.9rem]">
         <thead>
           <tr className="border-soft border-b text-left text-soft">
-            {["Channel", "Missing", "Weak", "Deflected", ""].map((name) => (
+            {["Channel", "Missing", "Weak", "Deflected", "Besides"].map((name) => (
               <th key={name} scope="col" className="py-1 pr-5 font-medium">
                 {name}
               </th>

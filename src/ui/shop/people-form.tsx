@@ -25,7 +25,7 @@ export function PeopleForm({ view }: { view: PeopleView }) {
       <table className="w-full text-sm">
         <thead>
           <tr className="border-soft border-b text-left text-soft">
-            {["Name", "Role", "Skills", "Shifts", "Sign-in", ""].map((name) => (
+            {["Name", "Role", "Skills", "Shifts", "Sign-in", "Change"].map((name) => (
               <th key={name} scope="col" className="py-1 pr-3 font-medium">
                 {name}
               </th>

@@ -21,7 +21,7 @@ export function SignIns({ sessions }: { sessions: PeopleView["sessions"] }) {
     <table className="w-full text-sm">
       <thead>
         <tr className="border-soft border-b text-left text-soft">
-          {["Who", "Since", "Last seen", "Address", "Browser", ""].map((name) => (
+          {["Who", "Since", "Last seen", "Address", "Browser", "End"].map((name) => (
             <th key={name} scope="col" className="py-1 pr-3 font-medium">
               {name}
             </th>

@@ -8,7 +8,7 @@ import { answerTo, bodyJson } from "../../http.ts";
 /** Entries from screens, in order, answered by id. */
 export const POST = (request: Request) =>
   answerTo(request, async (actor) => {
-    const accepted = accept(SyncBatch, await bodyJson(request));
+    const accepted = accept(SyncBatch, await bodyJson(request), { textOfItems: false });
     if ("problems" in accepted) throw new Refusal(400, "This is no batch of entries.", accepted.problems);
     return Response.json({ answers: await record(database(), actor, accepted.value.entries) });
   });
