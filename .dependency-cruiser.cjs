@@ -30,7 +30,7 @@ module.exports = {
       to: { path: "^src/work", dependencyTypesNot: ["type-only"] },
     },
     { name: "nothing-imports-app", severity: "error", from: { path: "^src/(?!app)" }, to: to("app") },
-    { name: "app-asks-work", severity: "error", from: { path: "^src/app", pathNot: "^src/app/api/(?:health|live)/" }, to: to("ledger") },
+    { name: "app-asks-work", severity: "error", from: { path: "^src/app" }, to: to("ledger") },
     { name: "no-rings", severity: "error", from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } } },
   ],
   options: {

@@ -16,6 +16,11 @@ function opened(): { db: Database; pool: pg.Pool } {
 /** The process's one pool of connections. */
 export const database = (): Database => opened().db;
 
+/** Whether the database answers. @throws what it says where it does not */
+export const askDatabase = async (): Promise<void> => {
+  await opened().pool.query("SELECT 1");
+};
+
 /** Whether an error means that the database is not there (yet, or for a moment), and not that the question was wrong. */
 export function isDatabaseAway(error: unknown): boolean {
   for (let each: unknown = error; each instanceof Error; each = each.cause) {

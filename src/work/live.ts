@@ -1,5 +1,8 @@
 import pg from "pg";
 import { CHANNEL } from "../ledger/append.ts";
+import { headSeq } from "../ledger/reading.ts";
+import type { Actor } from "./actor.ts";
+import { database } from "./database.ts";
 
 /**
  * One LISTEN connection a process, however many screens watch. Only the new place in the ledger is passed on; a
@@ -12,6 +15,9 @@ const live = () => {
   held.zestyLive ??= { listeners: new Map(), started: false };
   return held.zestyLive;
 };
+
+/** The last place in the ledger of an actor's site. */
+export const placeNow = (actor: Actor): Promise<number> => headSeq(database(), actor.site);
 
 /** Hears of a site's new entries until the answer is called; `resync` after the connection was lost. */
 export function watch(site: string, listener: Listener): () => void {

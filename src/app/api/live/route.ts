@@ -1,7 +1,5 @@
-import { headSeq } from "../../../ledger/reading.ts";
 import { actorOf } from "../../../work/auth.ts";
-import { database } from "../../../work/database.ts";
-import { watch } from "../../../work/live.ts";
+import { placeNow, watch } from "../../../work/live.ts";
 import { answerTo } from "../../http.ts";
 
 export const dynamic = "force-dynamic";
@@ -45,7 +43,7 @@ export const GET = (request: Request) =>
         };
         request.signal.addEventListener("abort", () => end());
         send("retry: 1000\n\n");
-        say(await headSeq(database(), actor.site));
+        say(await placeNow(actor));
       },
       cancel: () => end(),
     });
