@@ -15,10 +15,10 @@ export type CombChannel = {
 /** A tooth with its gap takes at least so much, so that teeth are seen one by one. */
 const PITCH = 2.4;
 
-/** How light a colour is, 0 to 1 (sRGB luminance, near enough for choosing a ground). */
-function lightness(colour: string): number {
+/** Whether an ink needs a dark ground to be seen (sRGB luminance, near enough for that). */
+export function isLight(colour: string): boolean {
   const part = (at: number) => Number.parseInt(colour.slice(at, at + 2), 16) / 255;
-  return 0.3 * part(1) + 0.59 * part(3) + 0.11 * part(5);
+  return 0.3 * part(1) + 0.59 * part(3) + 0.11 * part(5) > 0.62;
 }
 
 /** Teeth of a comb: `gap` missing, `short` weak, `off` deflected; gaps side by side where neighbours are. */
@@ -63,7 +63,7 @@ export function Comb({
   width?: number;
   height?: number;
 }) {
-  const light = lightness(channel.colour) > 0.62;
+  const light = isLight(channel.colour);
   const ground = light ? "#2b2f33" : "#efe9dc";
   const count = Math.max(5, Math.floor(width / PITCH));
   const pitch = width / count;

@@ -25,7 +25,7 @@ export function Masthead({ name, role, site }: { name: string; role: string; sit
     location.assign("/sign-in");
   };
   return (
-    <header className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-hair px-4 py-1.5">
+    <header className="flex flex-wrap items-center gap-x-1 gap-y-1 sm:gap-x-5 border-b border-hair px-4 py-1.5">
       <span className="font-semibold tracking-tight">{site}</span>
       <nav aria-label="Places" className="flex gap-1">
         {PLACES.filter(({ href }) => href !== "/shop" || role === "supervisor").map(({ href, name: place }) => (
@@ -40,7 +40,10 @@ export function Masthead({ name, role, site }: { name: string; role: string; sit
         ))}
       </nav>
       <span className="ml-auto text-soft">
-        {name}, {role}
+        <span className="sm:hidden">{name.split(" ")[0]}</span>
+        <span className="hidden sm:inline">
+          {name}, {role}
+        </span>
       </span>
       <button type="button" onClick={light} className="rounded-sm px-2 py-1.5 text-accent underline">
         Day or night

@@ -142,6 +142,8 @@ export function saysOf({ kind, body }: Pick<EntryRow, "kind" | "body">): string 
       return `released until ${text("until")}: ${text("reason")}`;
     case "care":
       return [text("what"), text("strength"), text("note")].filter(Boolean).join("; ");
+    case "prompt":
+      return ["the machine asks for it", text("note")].filter(Boolean).join("; ");
     case "sign":
       return plain(text("sign"));
     case "move":

@@ -17,6 +17,7 @@ const VIEWS: [string, string, string?][] = [
   ["/shop", "table"],
   ["/shop?tab=calendar", "form"],
   ["/shop?tab=machines", "ol"],
+  ["/shop?tab=judgement", "table"],
   ["/shop?tab=bring-in", "section"],
   ["/shop?tab=sign-ins", "table"],
 ];

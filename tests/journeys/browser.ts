@@ -12,17 +12,22 @@ export const DESK = { width: 1280, height: 800 };
 export const TABLET = { width: 820, height: 1180 };
 export const PHONE = { width: 390, height: 844 };
 
-/** A browser of its own (cookies and all), signed in by one click of the demo; what its console says of errors is kept. */
-export async function signedIn(
-  person: string,
-  { base = FIRST, viewport = DESK, night = false } = {},
-): Promise<{ page: Page; context: BrowserContext; faults: string[] }> {
+/** A browser of its own, nobody signed in. */
+export async function newPage(viewport = DESK): Promise<{ page: Page; context: BrowserContext }> {
   browser ??= await chromium.launch({
     executablePath: "/usr/bin/chromium",
     args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
   });
   const context = await browser.newContext({ viewport });
-  const page = await context.newPage();
+  return { context, page: await context.newPage() };
+}
+
+/** A browser of its own (cookies and all), signed in by one click of the demo; what its console says of errors is kept. */
+export async function signedIn(
+  person: string,
+  { base = FIRST, viewport = DESK, night = false } = {},
+): Promise<{ page: Page; context: BrowserContext; faults: string[] }> {
+  const { page, context } = await newPage(viewport);
   const faults: string[] = [];
   page.on("console", (message) => message.type() === "error" && faults.push(message.text()));
   page.on("pageerror", (error) => faults.push(error.message));

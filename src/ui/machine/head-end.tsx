@@ -1,5 +1,6 @@
 import { words } from "../../core/due/sentence.ts";
 import type { MachineView } from "../../work/machine.ts";
+import { isLight } from "../comb.tsx";
 
 const WIDTH = 760;
 
@@ -68,7 +69,8 @@ export function HeadEnd({ view }: { view: MachineView }) {
                           width={Math.max(4, pitch - 4)}
                           height="40"
                           fill={shown?.colour}
-                          stroke="var(--soft)"
+                          stroke={isLight(shown?.colour ?? "#777777") ? "#2b2f33" : "var(--soft)"}
+                          strokeWidth={isLight(shown?.colour ?? "#777777") ? 4 : 1}
                         />
                         <text
                           x={x + 8 + place * pitch + (pitch - 4) / 2}

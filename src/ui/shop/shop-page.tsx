@@ -4,8 +4,10 @@ import { useRouter } from "next/navigation";
 import { Tabs } from "radix-ui";
 import type { Area, Calendar } from "../../core/fleet/schema.ts";
 import type { PeopleView } from "../../work/people.ts";
+import type { ReadinessRow } from "../../work/readiness.ts";
 import { BringIn } from "./bring-in.tsx";
 import { CalendarForm } from "./calendar-form.tsx";
+import { JudgementForm } from "./judgement-form.tsx";
 import { PeopleForm } from "./people-form.tsx";
 import { SignIns } from "./sign-ins.tsx";
 
@@ -14,13 +16,14 @@ export type CalendarView = Calendar & { name: string; areas: Area[] };
 type Props = {
   tab: string;
   people: PeopleView;
+  readiness: ReadinessRow[];
   calendar: CalendarView;
   timeZone: string;
   machines: { id: string; name: string; class: string; area: string | null }[];
 };
 
 /** The shop's own settings: people, days, machines, bringing in and taking out, who is signed in. */
-export function ShopPage({ tab, people, calendar, timeZone, machines }: Props) {
+export function ShopPage({ tab, people, readiness, calendar, timeZone, machines }: Props) {
   const router = useRouter();
   return (
     <main className="mx-auto max-w-6xl px-4 pb-10">
@@ -40,6 +43,9 @@ export function ShopPage({ tab, people, calendar, timeZone, machines }: Props) {
           </Tabs.Trigger>
           <Tabs.Trigger value="machines" className={TAB}>
             Machines
+          </Tabs.Trigger>
+          <Tabs.Trigger value="judgement" className={TAB}>
+            Judgement
           </Tabs.Trigger>
           <Tabs.Trigger value="bring-in" className={TAB}>
             Bring in, take out
@@ -76,6 +82,9 @@ export function ShopPage({ tab, people, calendar, timeZone, machines }: Props) {
               No machine yet. <Link href="/shop?tab=bring-in">Bring in your fleet</Link>.
             </p>
           )}
+        </Tabs.Content>
+        <Tabs.Content value="judgement" className="py-4">
+          <JudgementForm rows={readiness} />
         </Tabs.Content>
         <Tabs.Content value="bring-in" className="py-4">
           <BringIn />

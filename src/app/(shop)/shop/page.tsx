@@ -2,6 +2,7 @@ import { ShopPage } from "../../../ui/shop/shop-page.tsx";
 import { authorise } from "../../../work/actor.ts";
 import { database } from "../../../work/database.ts";
 import { people } from "../../../work/people.ts";
+import { readinessRows } from "../../../work/readiness.ts";
 import { Refusal } from "../../../work/refusal.ts";
 import { loadShop } from "../../../work/shop.ts";
 import { pageActor } from "../../page-actor.ts";
@@ -29,6 +30,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
       tab={typeof tab === "string" ? tab : "people"}
       people={await people(database(), actor)}
       calendar={{ ...shop.calendar, name: shop.site.name, areas: shop.areas }}
+      readiness={await readinessRows(database(), actor)}
       timeZone={shop.site.timeZone}
       machines={shop.machines.map(({ id, name, class: kind, area }) => ({
         id,

@@ -1,0 +1,89 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { toast } from "sonner";
+import type { ReadinessRow } from "../../work/readiness.ts";
+import { sayFault } from "../say-fault.ts";
+import { ask } from "../send.ts";
+
+const FIELDS = [
+  ["toleranceAChannel", "a channel", 0.5],
+  ["toleranceAHead", "a head", 0.5],
+  ["idleHours", "idle hours", 0.5],
+] as const;
+
+/** How many missing nozzles are printed with care, and how long a check holds on an idle machine; by class, then by machine. */
+export function JudgementForm({ rows }: { rows: ReadinessRow[] }) {
+  return (
+    <div>
+      <p className="mb-3 max-w-2xl text-soft">
+        Up to so many missing nozzles (weak and deflected ones count half) a machine prints with care; more, or any side by side, is a hold.
+        For a long run or a big job set both to 0. A machine's own numbers stand before its class's.
+      </p>
+      <table className="text-sm">
+        <thead>
+          <tr className="border-soft border-b text-left text-soft">
+            <th scope="col" className="py-1 pr-4 font-medium">
+              For
+            </th>
+            {FIELDS.map(([key, name]) => (
+              <th key={key} scope="col" className="pr-4 font-medium">
+                {name}
+              </th>
+            ))}
+            <th scope="col" className="font-medium">
+              Save
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <OneRow key={`${row.id}${JSON.stringify(row.settings)}`} row={row} />
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function OneRow({ row }: { row: ReadinessRow }) {
+  const router = useRouter();
+  const [draft, setDraft] = useState(row.settings);
+  const changed = FIELDS.some(([key]) => draft[key] !== row.settings[key]);
+  const save = async () => {
+    const { toleranceAChannel, toleranceAHead, idleHours } = draft;
+    try {
+      await ask("/api/readiness", { body: { id: row.id, toleranceAChannel, toleranceAHead, idleHours } });
+      toast(`${row.name}: saved; states follow at once.`);
+      router.refresh();
+    } catch (error) {
+      sayFault(error);
+    }
+  };
+  return (
+    <tr className="border-hair border-b">
+      <th scope="row" className="py-1 pr-4 text-left">
+        {row.name}
+        {row.own && <span className="font-normal text-soft"> (own)</span>}
+      </th>
+      {FIELDS.map(([key, name, step]) => (
+        <td key={key} className="pr-4">
+          <input
+            type="number"
+            min={0}
+            step={step}
+            aria-label={`${row.name}: ${name}`}
+            value={draft[key]}
+            onChange={(event) => setDraft({ ...draft, [key]: Number(event.target.value) })}
+            className="field figure w-24 text-right"
+          />
+        </td>
+      ))}
+      <td>
+        <button type="button" disabled={!changed} onClick={save} className="press">
+          Save
+        </button>
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,83 @@
+import { expect, test } from "vitest";
+import { startServer, waitUntilUp } from "../../commands/app.ts";
+import { APP_ROLE, dropDatabase, ensureDatabase, freePort, stopCluster } from "../../commands/postgres.ts";
+import { migrateDatabase } from "../../src/ledger/migrate.ts";
+import { newPage } from "./browser.ts";
+
+/** An installation without the demo, and one whose database is away for a while. */
+
+const own = process.env.DATABASE_URL;
+/** The private cluster's addresses, whatever the run's own database is. */
+async function database(name: string) {
+  delete process.env.DATABASE_URL;
+  try {
+    return await ensureDatabase(name);
+  } finally {
+    process.env.DATABASE_URL = own;
+  }
+}
+
+test.skipIf(process.env.ZESTY_OWN_DATABASE)(
+  "the first run asks for the first supervisor, the fleet comes in, and pages come back by themselves when the database does",
+  async () => {
+    const name = `zesty_first_${process.pid}`;
+    const urls = await database(name);
+    await migrateDatabase(urls.owner, APP_ROLE);
+    const port = await freePort();
+    const base = `http://127.0.0.1:${port}`;
+    const log = ".zesty/first-run.log";
+    const server = startServer({ port, databaseUrl: urls.app, log });
+    await waitUntilUp(port, server, log);
+    const { page, context } = await newPage();
+    await page.goto(base);
+    await page.waitForURL(/first-run/);
+    expect(await page.getByText("one click").count()).toBe(0);
+    expect(
+      (
+        await fetch(`${base}/api/demo-sign-in`, {
+          method: "POST",
+          headers: { "content-type": "application/json" },
+          body: '{"person":"ottoline"}',
+        })
+      ).status,
+    ).toBe(404);
+    await page.getByLabel("Name of the shop").fill("Skerry Prints");
+    await page.getByLabel("Time zone").fill("Mars/Base");
+    await page.getByLabel("Your name").fill("Dunlin Ask");
+    await page.getByLabel(/Password/).fill("short-but-8");
+    await page.getByRole("button", { name: "Set up the shop" }).click();
+    await page.getByText("“Mars/Base” is no time zone").waitFor();
+    await page.getByLabel("Time zone").fill("Atlantic/Reykjavik");
+    await page.getByRole("button", { name: "Set up the shop" }).click();
+    await page.waitForURL(/bring-in/);
+    await page.getByLabel("Fleet file").setInputFiles("tests/fixtures/example-fleet.json");
+    await page.getByText(/new, 0 changed/).waitFor();
+    await page.getByRole("button", { name: "Bring it in" }).click();
+    await page.getByText("The fleet file is in.").waitFor();
+    await page.goto(base);
+    await page.getByRole("link", { name: "Sprat" }).waitFor();
+
+    delete process.env.DATABASE_URL;
+    stopCluster("immediate");
+    process.env.DATABASE_URL = own;
+    await page.goto(`${base}/ledger`).catch(() => {});
+    await page.getByText("This page can't be shown just now").waitFor();
+    await database(name);
+    await page.getByRole("heading", { name: "Ledger" }).waitFor({ timeout: 20_000 });
+
+    await page.getByRole("button", { name: "Sign out" }).click();
+    await page.waitForURL(/sign-in/);
+    await page.getByLabel("Name").fill("dunlin ask");
+    await page.getByLabel("Password").fill("wrong-one");
+    await page.getByRole("button", { name: "Sign in" }).click();
+    await page.getByText("Name and password don't go together.").waitFor();
+    await page.getByLabel("Password").fill("short-but-8");
+    await page.getByRole("button", { name: "Sign in" }).click();
+    await page.getByRole("link", { name: "Sprat" }).waitFor();
+    await context.close();
+    server.kill("SIGKILL");
+    delete process.env.DATABASE_URL;
+    await dropDatabase(name);
+    process.env.DATABASE_URL = own;
+  },
+);
