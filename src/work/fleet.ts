@@ -105,10 +105,16 @@ export async function importFleet(db: Database, actor: Actor, value: unknown, ch
   });
 }
 
-async function write(tx: Connection, shop: Shop, personId: string | null, plan: Pick<Plan, "changes" | "entries">): Promise<void> {
+async function write(
+  tx: Connection,
+  shop: Shop,
+  personId: string | null,
+  plan: Pick<Plan, "changes" | "entries">,
+  recordedAt: Parameters<typeof appendMany>[3] = now(),
+): Promise<void> {
   const { settings, entries } = versionsOf(shop, personId, plan.changes);
   await addSettings(tx, shop.id, settings);
-  if (entries.length + plan.entries.length) await appendMany(tx, shop.id, [...entries, ...plan.entries], now());
+  if (entries.length + plan.entries.length) await appendMany(tx, shop.id, [...entries, ...plan.entries], recordedAt);
 }
 
 async function planFor(db: Connection, actor: Actor, value: unknown, choices: ImportChoices): Promise<Plan> {
@@ -267,9 +273,14 @@ export async function foundSite(
 ): Promise<void> {
   const empty: Shop = shopOfNothing(siteId, fleet);
   const plan = planImport(empty, fleet, new Set(), null, {});
-  await db.transaction(async (tx) => {
-    await write(tx, empty, null, { changes: plan.changes, entries: [...plan.entries, ...more(shopAfter(empty, plan.changes))] });
-  });
+  // A history that is made as it would have been kept was recorded as it happened.
+  const further = more(shopAfter(empty, plan.changes));
+  const kept = new Set(further);
+  await db.transaction((tx) =>
+    write(tx, empty, null, { changes: plan.changes, entries: [...plan.entries, ...further] }, (entry) =>
+      kept.has(entry) ? entry.happenedAt : now(),
+    ),
+  );
 }
 
 function shopOfNothing(siteId: string, { site, calendar }: FleetFile): Shop {

@@ -1,6 +1,7 @@
 import { readDay } from "../core/calendar/day.ts";
 import { clockTime } from "../core/calendar/site-time.ts";
 import { words as plain } from "../core/due/sentence.ts";
+import { type Channel, channelsOf } from "../core/fleet/channels.ts";
 import { ENTRY_KINDS } from "../core/record/entries.ts";
 import { mayDo } from "../core/safety/who-may.ts";
 import type { Connection } from "../ledger/database.ts";
@@ -79,7 +80,7 @@ export async function ledger(db: Connection, actor: Actor, query: URLSearchParam
   };
 }
 
-export type EntryPage = { entry: EntryView; amendments: EntryView[]; mayAmend: boolean };
+export type EntryPage = { entry: EntryView; amendments: EntryView[]; mayAmend: boolean; channels: Channel[] };
 
 export async function entryPage(db: Connection, actor: Actor, id: string): Promise<EntryPage> {
   authorise(actor, "look");
@@ -91,6 +92,8 @@ export async function entryPage(db: Connection, actor: Actor, id: string): Promi
   return {
     entry: entryView(shop, found.entry),
     amendments: found.amendments.map((row) => entryView(shop, row)),
+    channels:
+      found.entry.kind === "check" ? channelsOf(shop.machines.find(({ id: machine }) => machine === found.entry.machine) ?? {}) : [],
     mayAmend: amendable && mayDo(actor.role, mine ? "record" : "amend-others"),
   };
 }

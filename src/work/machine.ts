@@ -94,9 +94,10 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
       kind,
       fittedOn: fittedOn ?? null,
       ageDays: fittedOn ? today - toDay(fittedOn) : null,
-      due: [
-        ...new Set(ahead.filter(({ routine }) => TENDS[routine]?.includes(kind)).map(({ name, dueWords }) => `${name}, ${dueWords}`)),
-      ].slice(0, 2),
+      due: ahead
+        .filter(({ routine }, index) => TENDS[routine]?.includes(kind) && ahead.findIndex((each) => each.routine === routine) === index)
+        .map(({ name, dueWords }) => `${name}, ${dueWords}`)
+        .slice(0, 3),
     })),
     routines: [...BUILT_IN, ...shop.routines].map(({ id: routine, name }) => ({
       id: routine,

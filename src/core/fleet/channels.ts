@@ -22,7 +22,7 @@ export const INK_COLOURS: Record<string, string> = {
 export type Channel = { id: string; head: string; ink: string; colour: string };
 
 /** A machine's channels in order, each named `head/channel`. */
-export const channelsOf = (machine: Machine): Channel[] =>
+export const channelsOf = (machine: Pick<Machine, "heads">): Channel[] =>
   (machine.heads ?? []).flatMap((head) =>
     (head.channels ?? []).map(({ id, ink, colour }) => ({
       id: `${head.id}/${id}`,

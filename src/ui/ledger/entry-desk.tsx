@@ -9,7 +9,7 @@ import { entryOf, Said, sendEntries } from "../send.ts";
 
 /** An entry with its amendments, and the way to amend it. */
 export function EntryDesk({ page }: { page: EntryPage }) {
-  const { entry, amendments, mayAmend } = page;
+  const { entry, amendments, mayAmend, channels } = page;
   const latest = amendments.at(-1);
   return (
     <main className="mx-auto max-w-3xl px-4 py-4">
@@ -37,6 +37,7 @@ export function EntryDesk({ page }: { page: EntryPage }) {
       </ol>
       {mayAmend && (
         <Amend
+          channels={channels}
           key={latest?.id ?? "first"}
           entry={entry}
           body={(latest?.body.replace as Record<string, unknown> | undefined) ?? entry.body}
@@ -117,7 +118,7 @@ function Body({ body }: { body: Record<string, unknown> }) {
 }
 
 /** Amends an entry: other numbers, another time, or struck out; always with the reason. */
-function Amend({ entry, body }: { entry: EntryView; body: Record<string, unknown> }) {
+function Amend({ entry, body, channels }: { entry: EntryView; body: Record<string, unknown>; channels: EntryPage["channels"] }) {
   const router = useRouter();
   const [draft, setDraft] = useState(body);
   const [why, setWhy] = useState("");
@@ -146,9 +147,10 @@ function Amend({ entry, body }: { entry: EntryView; body: Record<string, unknown
           <ChannelCounts
             key={channel.id}
             channel={{
-              id: channel.id,
               ink: "",
               colour: "#595c58",
+              ...channels.find(({ id }) => id === channel.id),
+              id: channel.id,
               read: true,
               missing: 0,
               weak: 0,
