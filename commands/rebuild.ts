@@ -6,6 +6,7 @@ import { type Connection, type Database, openDatabase } from "../src/ledger/data
 import { rebuildSite } from "../src/ledger/projections.ts";
 import { allSites } from "../src/ledger/settings.ts";
 import { ensureDatabase } from "./postgres.ts";
+import { databaseInUse } from "./running.ts";
 import { Fault, run, say } from "./say.ts";
 
 /** How many entries are sent again through the application's own way in, out of order, doubled and late. */
@@ -13,7 +14,7 @@ const REPLAYED = 600;
 
 await run(async () => {
   const { values } = parseArgs({ options: { check: { type: "boolean" }, database: { type: "string" } } });
-  const urls = await ensureDatabase(values.database ?? "zesty");
+  const urls = await ensureDatabase(values.database ?? databaseInUse());
   const { db, pool } = openDatabase(urls.app, 4);
   let differing = 0;
   for (const site of await allSites(db)) {

@@ -14,3 +14,9 @@ export function runningServer(): { pid: number; port: number } | undefined {
     return undefined;
   }
 }
+
+/** The database that was started last: the demo's, or the shop's own. */
+export function databaseInUse(): string {
+  const file = join(STATE, "database");
+  return existsSync(file) ? readFileSync(file, "utf8") : "zesty";
+}

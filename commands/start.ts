@@ -24,7 +24,9 @@ async function main(): Promise<void> {
   }
   const port = await choosePort(values.port);
   const demo = !values["no-demo"];
-  const urls = await ensureDatabase(demo ? "zesty" : "zesty_shop");
+  const database = demo ? "zesty" : "zesty_shop";
+  const urls = await ensureDatabase(database);
+  writeFileSync(join(STATE, "database"), database);
   say("Bringing the database up to date …");
   await migrateDatabase(urls.owner, process.env.DATABASE_URL ? undefined : APP_ROLE).catch((error) => {
     throw new Fault(

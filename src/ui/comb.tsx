@@ -1,16 +1,7 @@
+import type { ChannelView } from "../work/board.ts";
+
 /** What a comb shows of a channel's last check. */
-export type CombChannel = {
-  id: string;
-  ink: string;
-  colour: string;
-  missing: number;
-  weak: number;
-  deflected: number;
-  neighbours: boolean;
-  gone: boolean;
-  unread: boolean;
-  read: boolean;
-};
+export type CombChannel = ChannelView;
 
 /** A tooth with its gap takes at least so much, so that teeth are seen one by one. */
 const PITCH = 2.4;

@@ -74,7 +74,7 @@ describe("built-in routines (common practice, no source)", () => {
     const white = (many: number, policies?: Machine["policies"]) =>
       machine({
         class: "dtg",
-        heads: [{ id: "H", channels: Array.from({ length: many }, (_, index) => ({ id: `W${index}`, ink: "white" as const })) }],
+        heads: [{ id: "H", channels: Array.from({ length: many }, (_, index) => ({ id: `white${index}`, ink: "white" as const })) }],
         policies,
       });
     expect(proposedRoutines(white(2, { white: "rotate" }))).toContain("R22");

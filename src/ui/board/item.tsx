@@ -2,9 +2,8 @@
 import Link from "next/link";
 import { Popover } from "radix-ui";
 import { useState } from "react";
-import { toast } from "sonner";
 import type { ItemView, MachineRow } from "../../work/board.ts";
-import { entryOf, Said, sendEntries } from "../send.ts";
+import { enter, instantAt } from "../enter.ts";
 
 const MARKS: Record<ItemView["state"], { mark: string; words: string }> = {
   done: { mark: "✓", words: "done" },
@@ -14,37 +13,6 @@ const MARKS: Record<ItemView["state"], { mark: string; words: string }> = {
   open: { mark: "◦", words: "may be done" },
   coming: { mark: "·", words: "coming" },
 };
-
-/** Sends one entry, says so, and offers to take it back. */
-export async function enter(sent: Parameters<typeof entryOf>[0], said: string): Promise<boolean> {
-  const entry = entryOf(sent);
-  try {
-    await sendEntries([entry]);
-    toast(said, {
-      action: {
-        label: "Undo",
-        onClick: () =>
-          void sendEntries([entryOf({ kind: "amendment", amends: entry.id, body: { why: "Entered by mistake", struck: true } })]).then(
-            () => toast("Struck out; both stay in the ledger."),
-            (error) => toast.error(error instanceof Said ? error.message : String(error)),
-          ),
-      },
-    });
-    return true;
-  } catch (error) {
-    toast.error(error instanceof Said ? error.message : String(error));
-    return false;
-  }
-}
-
-/** The instant of a wall-clock time today as this device's clock has it; later than now means yesterday. */
-export function instantAt(time: string): string {
-  const [hours, minutes] = time.split(":").map(Number);
-  const at = new Date();
-  at.setHours(hours ?? 0, minutes ?? 0, 0, 0);
-  if (at.getTime() > Date.now() + 60_000) at.setDate(at.getDate() - 1);
-  return at.toISOString();
-}
 
 /** One piece of due work: its mark and short name; opened, why, and what can be entered. */
 export function Item({

@@ -1,6 +1,6 @@
 "use client";
 import { useState } from "react";
-import { enter, instantAt } from "./item.tsx";
+import { enter, instantAt } from "../enter.ts";
 
 /** A supervisor lets a held machine print, with a reason, until a time. */
 export function ReleaseForm({ machine }: { machine: { id: string; name: string } }) {

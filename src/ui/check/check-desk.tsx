@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import type { Step } from "../../core/routines/routine.ts";
 import { DEFERENCE, HAZARDS } from "../../core/safety/hazards.ts";
 import type { BoardView, ItemView, MachineRow } from "../../work/board.ts";
-import { instantAt } from "../board/item.tsx";
+import { instantAt } from "../enter.ts";
 import { ask, entryOf, Said, sendEntries } from "../send.ts";
 import { StateMark } from "../state-mark.tsx";
 import { ChannelCounts, type Counts, NOTHING } from "./channel-counts.tsx";

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useState } from "react";
 import { words } from "../../core/due/sentence.ts";
 import type { MachineView } from "../../work/machine.ts";
-import { enter } from "../board/item.tsx";
+import { enter } from "../enter.ts";
 
 /** Counters with their readings, and a new reading. */
 export function Counters({ view, mayRecord }: { view: MachineView; mayRecord: boolean }) {

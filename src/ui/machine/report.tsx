@@ -3,7 +3,7 @@ import { useState } from "react";
 import { words } from "../../core/due/sentence.ts";
 import { SIGNS } from "../../core/fleet/vocabulary.ts";
 import type { MachineRow } from "../../work/board.ts";
-import { enter } from "../board/item.tsx";
+import { enter } from "../enter.ts";
 
 const CARE = [
   ["clean", "Head clean run"],
