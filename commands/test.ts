@@ -18,7 +18,7 @@ await run(async () => {
   mkdirSync(STATE, { recursive: true });
   if (wanted("lint")) lint();
   if (wanted("unit")) await withDatabase("unit", async (env) => vitest("unit and reference", "vitest.config.ts", env));
-  if (wanted("journey")) {
+  if (wanted("journeys")) {
     ensureDebianPackages(["chromium"], () => existsSync("/usr/bin/chromium"), "Chromium");
     build();
     await withDatabase("journeys", async (env) => vitest("journeys", "vitest.journeys.config.ts", env));

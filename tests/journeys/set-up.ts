@@ -17,7 +17,7 @@ declare module "vitest" {
 /** The demo house in the journeys' own database, and two copies of the application on it. */
 export default async function setUp(project: TestProject): Promise<() => void> {
   const url = process.env.DATABASE_URL ?? "";
-  if (!url) throw new Error("Journeys need a database: run them by ./zesty test --only journey");
+  if (!url) throw new Error("Journeys need a database: run them by ./zesty test --only journeys");
   const { db, pool } = openDatabase(url, 2);
   await seedDemo(db);
   await pool.end();

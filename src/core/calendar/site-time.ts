@@ -18,7 +18,15 @@ export function instantOf(day: Day, time: string, timeZone: string, startsAtHour
   return new Date(date.toZonedDateTime({ timeZone, plainTime: clock }).epochMilliseconds);
 }
 
+const clocks = new Map<string, Intl.DateTimeFormat>();
+
 /** `07:10` of an instant, as the shop's clock shows it. */
 export function clockTime(instant: Date, timeZone: string): string {
-  return new Intl.DateTimeFormat("en-GB", { timeZone, hour: "2-digit", minute: "2-digit" }).format(instant);
+  // Making a formatter costs a hundred times what using it does, and a Board shows hundreds of times.
+  let clock = clocks.get(timeZone);
+  if (!clock) {
+    clock = new Intl.DateTimeFormat("en-GB", { timeZone, hour: "2-digit", minute: "2-digit" });
+    clocks.set(timeZone, clock);
+  }
+  return clock.format(instant);
 }
