@@ -5,6 +5,8 @@ import { dueWork } from "../src/core/due/due-work.ts";
 import { reasonSentence } from "../src/core/due/sentence.ts";
 import { readFleet } from "../src/core/fleet/read.ts";
 
+const LINES_A_WRITE = 5000;
+
 /** `due --fleet FILE --on DAY [--days N]`: one JSON line an occurrence; anything wrong: exit 1, reasons on stderr, nothing on stdout. */
 function main(): void {
   let values: { fleet?: string; on?: string; days?: string };
@@ -44,7 +46,9 @@ function main(): void {
       why: why.map(reasonSentence),
     }),
   );
-  if (lines.length) process.stdout.write(`${lines.join("\n")}\n`);
+  // In parts: a year of a large fleet is more than one string can hold.
+  for (let from = 0; from < lines.length; from += LINES_A_WRITE)
+    process.stdout.write(`${lines.slice(from, from + LINES_A_WRITE).join("\n")}\n`);
 }
 
 function fileFault(path: string, error: unknown): string {

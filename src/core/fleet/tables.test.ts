@@ -66,6 +66,24 @@ describe("tables", () => {
     expect(after.machines[1]).toMatchObject({ since: "2025-02-03", area: "hall" });
     expect(after.areas?.map(({ name }) => name)).toEqual(["Hall", "Film room"]);
   });
+  test("channels are said by inks, a slash between heads", () => {
+    const { rows, fleet: after } = read(
+      "machines",
+      ["Name", "Class", "Since", "Inks"],
+      [
+        ["Smelt", "dtf", "2026-01-01", "K C M Y / W W"],
+        ["Goby", "dtf", "2026-01-01", "black, cyan; light-cyan"],
+        ["Shanny", "dtf", "2026-01-01", "K gold"],
+        ["Rudd", "dtf", "2026-01-01", "K //"],
+      ],
+    );
+    expect(rows.map(({ state }) => state)).toEqual(["new", "new", "refused", "refused"]);
+    expect(rows[2]?.reasons[0]).toContain("gold");
+    expect(
+      after.machines[1]?.heads?.map(({ id, channels }) => `${id} ${channels?.map((channel) => `${channel.id}:${channel.ink}`)}`),
+    ).toEqual(["H1 K:black,C:cyan,M:magenta,Y:yellow", "H2 W1:white,W2:white"]);
+    expect(after.machines[2]?.heads?.[0]?.channels?.map(({ id }) => id)).toEqual(["K", "C", "LC"]);
+  });
   test("history is said roughly; readings may not fall", () => {
     const history = read(
       "history",

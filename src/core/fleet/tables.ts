@@ -1,6 +1,7 @@
 import { readDay } from "../calendar/day.ts";
 import type { FleetFile, Machine, Person } from "./schema.ts";
 import { fleetProblems, type Problem, shown } from "./validate.ts";
+import { INKS } from "./vocabulary.ts";
 
 /** CSV tables of a shop's spreadsheets as parts of a fleet file, with a preview row by row. */
 
@@ -24,6 +25,7 @@ export const TABLE_FIELDS: Record<TableKind, Field[]> = {
     field("id", "Id", "letters, digits, hyphens; left out, made from the name", false, ["code", "no", "number"]),
     field("family", "Family", "where its class has several", false, ["model", "subtype"]),
     field("area", "Area", "an area's id or name", false, ["room", "place", "location", "hall"]),
+    field("channels", "Channels", "inks by name or letter, a slash between heads: K C M Y / W W", false, ["inks", "colours", "heads"]),
     field("abilities", "Abilities", LIST),
     field("parts", "Parts", LIST),
     field("printDays", "Print days", "1 (Monday) to 7, several together", false, ["days"]),
@@ -129,6 +131,7 @@ const READERS: Record<
       since,
       ...(cell.family ? { family: cell.family.toLowerCase() } : {}),
       ...(cell.area ? { area: area ?? cell.areaId } : {}),
+      ...(cell.channels ? { heads: headsOf(cell.channels, reasons) } : {}),
       ...(cell.abilities ? { abilities: list(cell.abilities) } : {}),
       ...(cell.routines ? { routines: list(cell.routines) } : {}),
       ...(cell.parts ? { parts: list(cell.parts).map((kind) => ({ id: kind, kind })) } : {}),
@@ -277,6 +280,39 @@ const sorted = (value: unknown): unknown =>
           .map(([key, item]) => [key, sorted(item)]),
       )
     : value;
+
+const LETTERS: Record<string, string> = {
+  k: "black",
+  c: "cyan",
+  m: "magenta",
+  y: "yellow",
+  w: "white",
+  v: "varnish",
+  lc: "light-cyan",
+  lm: "light-magenta",
+  lk: "light-black",
+  r: "red",
+  g: "green",
+  b: "blue",
+  o: "orange",
+};
+
+/** `K C M Y / W W` as heads H1 (K, C, M, Y) and H2 (W1, W2): channels are named by their ink's letter, numbered where it comes again. */
+function headsOf(text: string, reasons: string[]): { id: string; channels: { id: string; ink: string }[] }[] {
+  return text.split("/").map((part, head) => {
+    const inks = list(part.toLowerCase()).map((ink) => LETTERS[ink] ?? ink);
+    const unknown = inks.find((ink) => !INKS.some((known) => known === ink));
+    if (unknown)
+      reasons.push(`Channels: ${shown(unknown)} is no known ink; expected names or letters, a slash between heads, as in K C M Y / W W`);
+    if (inks.length === 0) reasons.push("Channels: a head has no inks; expected something like K C M Y / W W");
+    const letter = (ink: string) => (Object.keys(LETTERS).find((key) => LETTERS[key] === ink) ?? ink).toUpperCase();
+    const channels = inks.map((ink, index) => {
+      const several = inks.filter((each) => each === ink).length > 1;
+      return { id: `${letter(ink)}${several ? inks.slice(0, index + 1).filter((each) => each === ink).length : ""}`, ink };
+    });
+    return { id: `H${head + 1}`, channels };
+  });
+}
 
 function machineNamed(fleet: FleetFile, text: string, reasons: string[]): string | undefined {
   const found = fleet.machines.filter(({ id, name }) => same(id, text) || same(name, text));

@@ -145,7 +145,12 @@ function MachineCheck({ row, item, seq }: { row: MachineRow; item?: ItemView; se
       <h2 className="flex items-baseline gap-2 border-soft border-b pb-1">
         {row.name} <span className="font-normal text-soft">{item?.name ?? "Check in between"}</span>
       </h2>
-      {state ? (
+      {row.channels.length === 0 ? (
+        <p className="py-3">
+          The channels of {row.name} are not known here yet. A supervisor brings them in: by a table with a column <em>Channels</em> (K C M
+          Y / W W), or by a fleet file.
+        </p>
+      ) : state ? (
         <div role="status" className="py-3">
           <StateMark word={state.word} big />
           <p className="mt-1 text-lg">{state.why}</p>

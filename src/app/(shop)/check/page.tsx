@@ -12,7 +12,7 @@ export default async function CheckPage({ searchParams }: { searchParams: Promis
   const text = (value: string | string[] | undefined) => (typeof value === "string" ? value : "");
   const ids = text(wanted.machines).split(",").filter(Boolean);
   const view = await board(database(), actor);
-  const rows = view.machines.filter((row) => row.class !== "cij" && row.channels.length > 0);
+  const rows = view.machines.filter((row) => row.class !== "cij");
   const shop = await loadShop(database(), actor.site);
   const steps = shop.rules.book.get("R01")?.steps ?? [];
   return <CheckDesk rows={rows} chosen={ids} routine={text(wanted.routine)} seq={view.seq} steps={steps} />;
