@@ -4,6 +4,7 @@ import { reasonSentence } from "../core/due/sentence.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { proposedRoutines } from "../core/routines/assigned.ts";
 import { BUILT_IN } from "../core/routines/built-in.ts";
+import { TENDS } from "../core/routines/tends.ts";
 import { counterRows } from "../ledger/counters.ts";
 import type { Connection } from "../ledger/database.ts";
 import { ledgerPage } from "../ledger/reading.ts";
@@ -28,31 +29,6 @@ export type MachineView = {
 };
 
 const DAYS_AHEAD = 14;
-/** Which part a routine tends, for the drawn head end. */
-const TENDS: Record<string, string[]> = {
-  R07: ["wiper", "cap"],
-  R10: ["cap"],
-  R16: ["cap", "wiper", "guard-rail"],
-  R17: ["ink-sump", "cap", "wiper"],
-  R18: ["spit-tray-filter", "cap"],
-  R19: ["cap", "spit-box"],
-  R20: ["cap", "wiper", "carriage-pin"],
-  R21: ["cap", "wiper", "cap-pad"],
-  R23: ["gutter", "deflection-plates", "charge-electrode", "gun-body"],
-  R24: ["cap", "wiper", "rail"],
-  R25: ["cap", "aerosol-filter", "cleaning-roll", "cleaning-blade"],
-  R26: ["cap", "wiper"],
-  R29: ["cap", "cap-pad"],
-  R30: ["air-filter"],
-  R31: ["rail"],
-  R32: ["encoder-strip"],
-  R33: ["wiper", "wiper-cleaner", "flushing-pad"],
-  R36: ["cap", "cap-pad"],
-  R40: ["drying-cap", "wiper-roll"],
-  R41: ["flushing-foam"],
-  R43: ["cutter-blade"],
-};
-
 /** All that a machine's own page shows. */
 export async function machineView(db: Connection, actor: Actor, id: string): Promise<MachineView> {
   authorise(actor, "look");
