@@ -80,14 +80,14 @@ describe("the morning", () => {
     await page
       .locator(row("Sprat"))
       .getByRole("button", { name: /Waste look/ })
-      .waitFor({ state: "detached" });
+      .waitFor({ state: "detached", timeout: 2000 });
     await page.getByLabel("Choose Sprat").check();
     await page.getByLabel("Choose Smelt").check();
     await page.getByRole("button", { name: "Prints today" }).click();
     await page
       .locator(row("Smelt"))
       .getByRole("button", { name: /Waste look/ })
-      .waitFor();
+      .waitFor({ timeout: 2000 });
     await context.close();
   });
 

@@ -22,9 +22,14 @@ export function Board({ first, role }: { first: BoardView; role: Role }) {
   const table = useRef<HTMLTableElement>(null);
   const seq = useRef(first.seq);
   const asking = useRef(false);
+  const again = useRef(false);
 
   const refresh = useCallback(async (all: boolean) => {
-    if (asking.current) return;
+    if (asking.current) {
+      // What was heard while asking may not be in the answer yet: ask once more after it.
+      again.current = true;
+      return;
+    }
     asking.current = true;
     try {
       const next = await ask<BoardView>(all ? "/api/board" : `/api/board?after=${seq.current}`);
@@ -38,6 +43,10 @@ export function Board({ first, role }: { first: BoardView; role: Role }) {
       // The stream or the next tick tries again; what is shown stays.
     } finally {
       asking.current = false;
+    }
+    if (again.current) {
+      again.current = false;
+      void refresh(false);
     }
   }, []);
   useLive((latest) => {
