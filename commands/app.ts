@@ -4,6 +4,7 @@ import { existsSync, mkdirSync, openSync, readdirSync, readFileSync, statSync, w
 import { join } from "node:path";
 import { brotliCompressSync, constants } from "node:zlib";
 import { Fault, say } from "./say.ts";
+import { buildServiceWorker } from "./service-worker.ts";
 
 export const STATE = ".zesty";
 
@@ -16,7 +17,7 @@ export function secret(): string {
 }
 
 /** Builds the application where a source is newer than the last build. */
-export function build(): void {
+export async function build(): Promise<void> {
   const mark = sourceMark();
   const stamp = join(STATE, "build.stamp");
   if (existsSync(".next/BUILD_ID") && existsSync(stamp) && readFileSync(stamp, "utf8") === mark) return;
@@ -33,6 +34,7 @@ export function build(): void {
       `The build failed (whole output: ${STATE}/build.log):\n${`${result.stdout}${result.stderr}`.trim().split("\n").slice(-30).join("\n")}`,
     );
   compress(".next/static");
+  await buildServiceWorker();
   writeFileSync(stamp, mark);
 }
 
@@ -44,7 +46,7 @@ function sourceMark(): string {
     if (stat.isDirectory()) for (const name of readdirSync(path).sort()) walk(join(path, name));
     else hash.update(`${path} ${stat.size} ${stat.mtimeMs}\n`);
   };
-  for (const path of ["src", "next.config.ts", "postcss.config.mjs", "package-lock.json"]) walk(path);
+  for (const path of ["src", "commands/service-worker.ts", "next.config.ts", "postcss.config.mjs", "package-lock.json"]) walk(path);
   return hash.digest("hex");
 }
 
@@ -83,6 +85,7 @@ export function startServer({ port, databaseUrl, demo, dev, now, log, env }: Ser
       DATABASE_OWNER_URL: "",
       ZESTY_DEMO: demo ? "1" : "0",
       ZESTY_DEV: dev ? "1" : "0",
+      ZESTY_BUILD_ID: existsSync(".next/BUILD_ID") ? readFileSync(".next/BUILD_ID", "utf8").trim() : "",
       ...(now ? { ZESTY_NOW: now } : {}),
       ...env,
     },

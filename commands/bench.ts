@@ -24,7 +24,7 @@ await run(async () => {
   for (const [name, bench] of Object.entries(BENCHES)) {
     if (wanted.length && !wanted.includes(name)) continue;
     say(`— ${name} …`);
-    if (["load", "live", "start"].includes(name)) build();
+    if (["load", "live", "start"].includes(name)) await build();
     rows.push(...(await bench()));
   }
   const width = (key: keyof Row) => Math.max(key.length, ...rows.map((row) => row[key].length));

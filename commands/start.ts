@@ -36,7 +36,7 @@ async function main(): Promise<void> {
   process.env.DATABASE_URL = urls.app;
   process.env.ZESTY_SECRET = secret();
   if (demo) await seedIfEmpty(urls.app);
-  if (!values.dev) build();
+  if (!values.dev) await build();
   const log = join(STATE, "server.log");
   writeFileSync(log, "");
   const server = startServer({ port, databaseUrl: urls.app, demo, dev: values.dev, log });

@@ -20,7 +20,7 @@ await run(async () => {
   if (wanted("unit")) await withDatabase("unit", async (env) => vitest("unit and reference", "vitest.config.ts", env));
   if (wanted("journeys")) {
     ensureDebianPackages(["chromium"], () => existsSync("/usr/bin/chromium"), "Chromium");
-    build();
+    await await build();
     await withDatabase("journeys", async (env) => vitest("journeys", "vitest.journeys.config.ts", env));
   }
   say(`\nTests are ${Math.round(testShare() * 100)} % of the code lines.`);

@@ -3,4 +3,6 @@ export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== "nodejs" || process.env.ZESTY_BUILD === "1") return;
   const { startClosingDays } = await import("./work/close-days.ts");
   startClosingDays();
+  const { startKeepingSteps } = await import("./work/keep-steps.ts");
+  startKeepingSteps();
 }

@@ -27,4 +27,4 @@ export function proxy(request: NextRequest): NextResponse {
   return response;
 }
 
-export const config = { matcher: ["/((?!api/|_next/static|_next/image|favicon.ico).*)"] };
+export const config = { matcher: ["/((?!api/|_next/static|_next/image|favicon.ico|sw\\.js).*)"] };

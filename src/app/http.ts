@@ -1,8 +1,10 @@
 import pino from "pino";
 import { readJson } from "../core/fleet/read.ts";
 import type { Actor } from "../work/actor.ts";
-import { requireActor } from "../work/auth.ts";
+import { actorOf, requireActor } from "../work/auth.ts";
 import { isDatabaseAway } from "../work/database.ts";
+import { deviceOf } from "../work/devices.ts";
+import type { Sender } from "../work/record.ts";
 import { Refusal } from "../work/refusal.ts";
 
 export const log = pino({ name: "zesty-anvil", level: process.env.ZESTY_LOG ?? "info" });
@@ -36,6 +38,15 @@ export async function answer(request: Request, route: () => Promise<Response>): 
 /** The same, for somebody signed in. */
 export const answerTo = (request: Request, route: (actor: Actor) => Promise<Response>): Promise<Response> =>
   answer(request, async () => route(await requireActor(request.headers)));
+
+/** The same, for somebody signed in or an enrolled tablet. */
+export const answerSender = (request: Request, route: (sender: Sender) => Promise<Response>): Promise<Response> =>
+  answer(request, async () => {
+    const [actor, device] = await Promise.all([actorOf(request.headers), deviceOf(request.headers)]);
+    const site = actor?.site ?? device?.site;
+    if (!site) throw new Refusal(401, "Sign in first.");
+    return route({ site, ...(actor ? { actor } : {}), ...(device && device.site === site ? { device } : {}) });
+  });
 
 function refuseOtherOrigins(request: Request): void {
   const origin = request.headers.get("origin");

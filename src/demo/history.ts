@@ -11,7 +11,7 @@ import type { Routine } from "../core/routines/routine.ts";
 import { skillFor } from "../core/routines/routine.ts";
 import type { NewEntry } from "../ledger/append.ts";
 import { dayClosedEntry, outcomesOf } from "../work/close-days.ts";
-import { wordsOf } from "../work/record.ts";
+import { wordsOf } from "../work/entry-words.ts";
 import type { Shop } from "../work/shop.ts";
 
 /** How far the demo house's history goes back. */

@@ -3,9 +3,10 @@ import type { Database } from "../ledger/database.ts";
 import { setPassword } from "../work/auth.ts";
 import { now } from "../work/clock.ts";
 import { foundSite } from "../work/fleet.ts";
+import { putPin } from "../work/pin.ts";
 import { demoHistory } from "./history.ts";
 import { demoHouse } from "./house.ts";
-import { DEMO_PASSWORD } from "./password.ts";
+import { DEMO_PASSWORD, DEMO_PIN } from "./password.ts";
 
 export const DEMO_SITE = "demo";
 
@@ -15,5 +16,8 @@ export async function seedDemo(db: Database): Promise<void> {
   const today = localDay(now(), zone);
   const house = demoHouse(today);
   await foundSite(db, DEMO_SITE, house, (shop) => demoHistory(shop, today, now()));
-  for (const person of house.people ?? []) await setPassword(DEMO_SITE, person, DEMO_PASSWORD);
+  for (const person of house.people ?? []) {
+    await setPassword(DEMO_SITE, person, DEMO_PASSWORD);
+    if (person.role !== "viewer") await putPin(DEMO_SITE, person.id, DEMO_PIN);
+  }
 }

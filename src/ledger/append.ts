@@ -10,6 +10,10 @@ export type NewEntry = {
   routine?: string | null;
   person?: string | null;
   device?: string | null;
+  run?: string | null;
+  step?: string | null;
+  deviceAt?: Date | null;
+  proof?: string | null;
   happenedAt: Date;
   localDay: string;
   amends?: string | null;
@@ -85,7 +89,15 @@ async function moveHead(tx: Connection, site: string, seq: number): Promise<void
 async function bringAlong(tx: Connection, site: string, added: NewEntry): Promise<void> {
   const target = added.amends ?? added.id;
   const related = await tx
-    .select({ id: entry.id, kind: entry.kind, machine: entry.machine, routine: entry.routine, localDay: entry.localDay })
+    .select({
+      id: entry.id,
+      kind: entry.kind,
+      machine: entry.machine,
+      routine: entry.routine,
+      localDay: entry.localDay,
+      run: entry.run,
+      body: entry.body,
+    })
     .from(entry)
     .where(and(eq(entry.site, site), or(eq(entry.id, target), eq(entry.amends, target))));
   const original = related.find(({ id }) => id === target);
@@ -96,6 +108,8 @@ async function bringAlong(tx: Connection, site: string, added: NewEntry): Promis
     kind: original.kind,
     machine: original.machine,
     routine: original.routine,
+    run: original.run,
+    body: original.body,
     days: [...new Set(related.map(({ localDay }) => localDay))],
     plain: related.length === 1,
   });

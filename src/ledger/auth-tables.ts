@@ -74,3 +74,33 @@ export const signInFailure = auth.table("sign_in_failure", {
   failures: integer().notNull(),
   since: instant().notNull(),
 });
+
+/** Shared tablets, enrolled by a supervisor; a key's hash each. */
+export const device = auth.table("device", {
+  id: text().primaryKey(),
+  site: text().notNull(),
+  name: text().notNull(),
+  /** Set once the code was typed on the tablet. */
+  keyHash: text().unique(),
+  /** The code's hash until then. */
+  codeHash: text().unique(),
+  codeUntil: instant(),
+  enrolledBy: text().notNull(),
+  createdAt: instant().notNull().defaultNow(),
+  seenAt: instant(),
+  revokedAt: instant(),
+});
+
+/** Addresses of the Wall, by the hash of their secret part. */
+export const wall = auth.table("wall", {
+  id: text().primaryKey(),
+  site: text().notNull(),
+  name: text().notNull(),
+  tokenHash: text().notNull().unique(),
+  madeBy: text().notNull(),
+  createdAt: instant().notNull().defaultNow(),
+  revokedAt: instant(),
+});
+
+/** The pair by which a PIN typed offline is sealed for the server; made once. */
+export const sealKey = auth.table("seal_key", { id: text().primaryKey(), publicKey: text().notNull(), privateKey: text().notNull() });

@@ -16,7 +16,7 @@ export async function compareSite(
   await db.transaction(async (tx) => {
     await tx.execute(sql`SET LOCAL work_mem = '256MB'`);
     await tx.execute(sql`CREATE TEMPORARY TABLE fresh_effective ON COMMIT DROP AS
-        SELECT site, seq, id, kind, machine, routine, person, happened_at, local_day, body FROM effective_entry WHERE site = ${site}`);
+        SELECT site, seq, id, kind, machine, routine, person, device, run, happened_at, local_day, body FROM effective_entry WHERE site = ${site}`);
     await tx.execute(sql`ANALYZE fresh_effective`);
     const effective = sql`fresh_effective`;
     const check = async (table: string, columns: SQL, rows: SQL) => {

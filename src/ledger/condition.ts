@@ -44,3 +44,17 @@ export async function conditionRows(db: Connection, site: string, days: { from: 
 }
 
 export type ConditionRows = Awaited<ReturnType<typeof conditionRows>>;
+
+/** What settled a routine on a day, and who. */
+export async function settledOn(
+  db: Connection,
+  site: string,
+  machine: string,
+  routine: string,
+  day: string,
+): Promise<{ entryId: string; person: string | null; happenedAt: Date } | undefined> {
+  const { rows } = await db.execute<{ entryId: string; person: string | null; happenedAt: string }>(sql`
+    SELECT s.entry_id AS "entryId", e.person, s.happened_at AS "happenedAt" FROM settled_day s JOIN entry e ON e.site = s.site AND e.id = s.entry_id
+    WHERE s.site = ${site} AND s.machine = ${machine} AND s.routine = ${routine} AND s.day = ${day} AND s.outcome = 'done'`);
+  return rows.map((row) => ({ ...row, happenedAt: new Date(row.happenedAt) }))[0];
+}

@@ -10,6 +10,8 @@ export type Projection = {
   columns: string;
   /** Where the latest entry of a key counts: the key. A new entry is then merged without looking at older ones. */
   key?: string;
+  /** What a refold after an entry is narrowed to, in the table and among the entries; left out: the entry's machine. */
+  narrow?: (touched: Touched) => { table: SQL; entries: SQL };
   /** Rows from `source`, a relation shaped like `effective_entry`; `where` narrows it. */
   rows: (source: SQL, where: SQL) => SQL;
 };
@@ -22,6 +24,8 @@ export type Touched = {
   machine: string | null;
   routine: string | null;
   days: string[];
+  run: string | null;
+  body: Record<string, unknown>;
   /** Neither an amendment nor amended already. */
   plain: boolean;
 };
@@ -29,15 +33,28 @@ export type Touched = {
 /** Facts of which the latest counts, by the kinds of entry that state them. */
 const FACT = sql`CASE kind WHEN 'busy' THEN 'busy' WHEN 'release' THEN 'release' WHEN 'check' THEN 'active' WHEN 'care' THEN 'voided' END`;
 
+const EVENT = sql`(body ->> 'event')`;
+const both = (where: SQL) => ({ table: where, entries: where });
+
+/** What was opened by one entry and is changed or ended by others that name it by `of`. */
+function ofOriginal({ site, id, body }: Touched): { table: SQL; entries: SQL } {
+  const original = typeof body.of === "string" ? body.of : id;
+  return {
+    table: sql`site = ${site} AND id = ${original}`,
+    entries: sql`site = ${site} AND (id = ${original} OR (body ? 'of' AND body ->> 'of' = ${original}))`,
+  };
+}
+
 export const PROJECTIONS: Record<string, Projection> = {
   settledDay: {
     table: "settled_day",
     columns: "site, machine, routine, day, outcome, entry_id, happened_at",
     rows: (source, where) => sql`
       SELECT DISTINCT ON (site, machine, routine, local_day) site, machine, routine, local_day,
-        CASE WHEN kind = 'check' THEN 'done' ELSE coalesce(body ->> 'outcome', 'done') END, id, happened_at
-      FROM ${source} e WHERE machine IS NOT NULL AND routine IS NOT NULL AND kind IN ('routine', 'check') AND ${where}
-      ORDER BY site, machine, routine, local_day, (kind = 'check' OR coalesce(body ->> 'outcome', 'done') = 'done') DESC, happened_at DESC, id DESC`,
+        CASE WHEN kind IN ('check', 'run') THEN 'done' ELSE coalesce(body ->> 'outcome', 'done') END, id, happened_at
+      FROM ${source} e WHERE machine IS NOT NULL AND routine IS NOT NULL
+        AND (kind IN ('routine', 'check') OR (kind = 'run' AND body ->> 'event' = 'end')) AND ${where}
+      ORDER BY site, machine, routine, local_day, (kind <> 'routine' OR coalesce(body ->> 'outcome', 'done') = 'done') DESC, happened_at DESC, id DESC`,
   },
   latestCheck: {
     table: "latest_check",
@@ -93,6 +110,76 @@ export const PROJECTIONS: Record<string, Projection> = {
       FROM ${source} e WHERE kind = 'move' AND machine IS NOT NULL AND routine IS NOT NULL AND ${where}
       ORDER BY site, machine, routine, body ->> 'due', happened_at DESC, id DESC`,
   },
+  run: {
+    table: "run",
+    columns: "site, run, machine, routine, key, form, status, person, device, started_at, last_at, day",
+    narrow: ({ site, run }) => both(sql`site = ${site} AND run = ${run}`),
+    rows: (source, where) => sql`
+      SELECT site, run, min(machine), min(routine), min(body ->> 'key') FILTER (WHERE ${EVENT} = 'start'), min(body ->> 'form') FILTER (WHERE ${EVENT} = 'start'),
+        CASE WHEN bool_or(${EVENT} = 'end') THEN 'ended' WHEN bool_or(${EVENT} = 'abandon') THEN 'abandoned'
+          WHEN (array_agg(${EVENT} ORDER BY happened_at DESC, id DESC) FILTER (WHERE ${EVENT} IN ('start', 'step', 'pass', 'stop', 'resume')))[1] = 'stop' THEN 'stopped' ELSE 'running' END,
+        (array_agg(CASE WHEN ${EVENT} = 'hand' THEN body ->> 'to' ELSE person END ORDER BY happened_at DESC, id DESC) FILTER (WHERE ${EVENT} IN ('start', 'resume', 'hand')))[1],
+        (array_agg(device ORDER BY happened_at DESC, id DESC) FILTER (WHERE ${EVENT} IN ('start', 'resume')))[1],
+        min(happened_at), max(happened_at), min(local_day)
+      FROM ${source} e WHERE kind = 'run' AND run IS NOT NULL AND ${where} GROUP BY site, run HAVING bool_or(${EVENT} = 'start')`,
+  },
+  task: {
+    table: "task",
+    columns: "site, key, machine, routine, due, person, why, by, entry_id, happened_at",
+    key: "site, key",
+    narrow: ({ site, body }) => ({
+      table: sql`site = ${site} AND key = ${body.key}`,
+      entries: sql`site = ${site} AND kind = 'task' AND body ->> 'key' = ${body.key}`,
+    }),
+    rows: (source, where) => sql`
+      SELECT DISTINCT ON (site, body ->> 'key') site, body ->> 'key', machine, routine, (body ->> 'due')::date, body ->> 'person', body ->> 'why', person, id, happened_at
+      FROM ${source} e WHERE kind = 'task' AND ${where} ORDER BY site, body ->> 'key', happened_at DESC, id DESC`,
+  },
+  oneOff: {
+    table: "one_off",
+    columns: "site, id, machine, title, day, minutes, skill, outcome, over_day, over_by, over_at",
+    narrow: ofOriginal,
+    rows: (source, where) => sql`
+      SELECT b.site, b.id, b.machine, b.body ->> 'title', (b.body ->> 'on')::date, (b.body ->> 'minutes')::int, b.body ->> 'skill',
+        o.outcome, o.local_day, o.person, o.happened_at
+      FROM (SELECT * FROM ${source} e WHERE kind = 'one-off' AND ${where}) b
+      LEFT JOIN (SELECT DISTINCT ON (site, body ->> 'of') site, body ->> 'of' AS of, body ->> 'outcome' AS outcome, local_day, person, happened_at
+        FROM ${source} e WHERE kind = 'one-off-over' AND ${where} ORDER BY site, body ->> 'of', (body ->> 'outcome' = 'done') DESC, happened_at, id) o
+      ON o.site = b.site AND o.of = b.id::text`,
+  },
+  rosterChange: {
+    table: "roster_change",
+    columns: "site, entry_id, person, from_day, to_day, shifts, why, happened_at",
+    narrow: ({ site, id }) => ({ table: sql`site = ${site} AND entry_id = ${id}`, entries: sql`site = ${site} AND id = ${id}` }),
+    rows: (source, where) => sql`
+      SELECT site, id, body ->> 'person', (body ->> 'from')::date, (body ->> 'to')::date, body -> 'shifts', body ->> 'why', happened_at
+      FROM ${source} e WHERE kind = 'roster' AND ${where}`,
+  },
+  handover: {
+    table: "handover",
+    columns: "site, id, day, shift, person, happened_at, body, seen_by, seen_at",
+    narrow: ofOriginal,
+    rows: (source, where) => sql`
+      SELECT b.site, b.id, (b.body ->> 'day')::date, b.body ->> 'shift', b.person, b.happened_at, b.body, s.person, s.happened_at
+      FROM (SELECT * FROM ${source} e WHERE kind = 'handover' AND ${where}) b
+      LEFT JOIN (SELECT DISTINCT ON (site, body ->> 'of') site, body ->> 'of' AS of, person, happened_at
+        FROM ${source} e WHERE kind = 'handover-seen' AND ${where} ORDER BY site, body ->> 'of', happened_at, id) s
+      ON s.site = b.site AND s.of = b.id::text`,
+  },
+  repair: {
+    table: "repair",
+    columns: "site, id, machine, opened_at, opened_day, person, body, closed_at, closed_day, closed_by",
+    narrow: ofOriginal,
+    rows: (source, where) => sql`
+      SELECT b.site, b.id, b.machine, b.happened_at, b.local_day, b.person, b.body || coalesce(c.body, '{}'::jsonb) - 'event' - 'of' - 'note', x.happened_at, x.local_day, x.person
+      FROM (SELECT * FROM ${source} e WHERE kind = 'repair' AND ${EVENT} = 'open' AND machine IS NOT NULL AND ${where}) b
+      LEFT JOIN (SELECT DISTINCT ON (site, body ->> 'of') site, body ->> 'of' AS of, body
+        FROM ${source} e WHERE kind = 'repair' AND ${EVENT} = 'change' AND ${where} ORDER BY site, body ->> 'of', happened_at DESC, id DESC) c
+      ON c.site = b.site AND c.of = b.id::text
+      LEFT JOIN (SELECT DISTINCT ON (site, body ->> 'of') site, body ->> 'of' AS of, person, happened_at, local_day
+        FROM ${source} e WHERE kind = 'repair' AND ${EVENT} = 'close' AND ${where} ORDER BY site, body ->> 'of', happened_at, id) x
+      ON x.site = b.site AND x.of = b.id::text`,
+  },
 };
 
 /** Which projections an entry of a kind changes. */
@@ -107,6 +194,14 @@ const OF_KIND: Record<string, string[]> = {
   prompt: ["report"],
   sign: ["report"],
   move: ["occurrenceMove"],
+  run: ["settledDay", "run"],
+  task: ["task"],
+  "one-off": ["oneOff"],
+  "one-off-over": ["oneOff"],
+  roster: ["rosterChange"],
+  handover: ["handover"],
+  "handover-seen": ["handover"],
+  repair: ["repair"],
 };
 
 const EFFECTIVE = sql`effective_entry`;
@@ -129,21 +224,22 @@ const merge = ({ table, columns, key = "" }: Projection, rows: SQL) => {
 export async function refold(tx: Connection, touched: Touched): Promise<void> {
   const { site, id, machine, routine, kind, days, plain } = touched;
   if (kind === "day-closed") return refoldOutcomes(tx, sql`site = ${site}`, days, true);
-  if (machine === null) return;
   const ofMachine = sql`site = ${site} AND machine = ${machine}`;
   for (const name of OF_KIND[kind] ?? []) {
     const projection = PROJECTIONS[name];
     if (!projection) continue;
     if (name === "settledDay") {
+      if (kind === "run" && plain && touched.body.event !== "end") continue;
       if (routine !== null) await refoldSettled(tx, projection, sql`${ofMachine} AND routine = ${routine}`, days);
     } else if (plain && projection.key) {
       await tx.execute(merge(projection, projection.rows(EFFECTIVE, sql`site = ${site} AND id = ${id}`)));
     } else {
-      await tx.execute(sql`DELETE FROM ${sql.raw(projection.table)} WHERE ${ofMachine}`);
-      await tx.execute(insert(projection, projection.rows(EFFECTIVE, ofMachine)));
+      const { table, entries } = projection.narrow?.(touched) ?? both(ofMachine);
+      await tx.execute(sql`DELETE FROM ${sql.raw(projection.table)} WHERE ${table}`);
+      await tx.execute(insert(projection, projection.rows(EFFECTIVE, entries)));
     }
   }
-  if (routine !== null) await refoldOutcomes(tx, ofMachine, days);
+  if (routine !== null && machine !== null && kind !== "task") await refoldOutcomes(tx, ofMachine, days);
 }
 
 async function refoldSettled(tx: Connection, projection: Projection, ofRoutine: SQL, days: string[]): Promise<void> {

@@ -23,6 +23,7 @@ import {
  */
 
 const instant = () => timestamp({ withTimezone: true, mode: "date" });
+const bytea = customType<{ data: Buffer }>({ dataType: () => "bytea" });
 const tsvector = customType<{ data: string }>({ dataType: () => "tsvector" });
 
 export const entry = pgTable(
@@ -42,6 +43,10 @@ export const entry = pgTable(
     device: text(),
     happenedAt: instant().notNull(),
     recordedAt: instant().notNull().defaultNow(),
+    /** What the device's own clock said, where it said otherwise. */
+    deviceAt: instant(),
+    /** How it is known who acted: `session`, `pin`, or `unproven` where a claimed PIN was wrong. */
+    proof: text(),
     /** The site's day it belongs to, fixed at write. Of an amendment: the day it gives to what it amends. */
     localDay: date({ mode: "string" }).notNull(),
     schemaVersion: smallint().notNull().default(1),
@@ -61,7 +66,12 @@ export const entry = pgTable(
     index().on(t.site, t.person, t.seq),
     index().on(t.site, t.localDay, t.seq),
     index().on(t.site, t.machine, t.happenedAt),
+    index().on(t.site, t.run, t.seq).where(sql`run is not null`),
+    index("entry_site_of_index").on(t.site, sql`(body ->> 'of')`).where(sql`body ? 'of'`),
+    index("entry_site_task_index").on(t.site, sql`(body ->> 'key')`).where(sql`kind = 'task'`),
     index().using("gin", t.search),
+    /** Notes are searched as one types, among whatever else there is. */
+    index("entry_notes_index").using("gin", t.search).where(sql`kind in ('note', 'handover', 'one-off', 'repair') or body ? 'note'`),
   ],
 );
 
@@ -217,4 +227,132 @@ export const dayOutcome = pgTable(
     outcome: text().notNull(),
   },
   (t) => [primaryKey({ columns: [t.site, t.machine, t.day, t.key] }), index().on(t.site, t.day)],
+);
+
+/** Runs of routines, as far as lists need them; what a run's events leave is worked out by the core. */
+export const run = pgTable(
+  "run",
+  {
+    site: text().notNull(),
+    run: uuid().notNull(),
+    machine: text().notNull(),
+    routine: text().notNull(),
+    key: text(),
+    form: text().notNull(),
+    status: text().notNull(),
+    person: text(),
+    device: text(),
+    startedAt: instant().notNull(),
+    lastAt: instant().notNull(),
+    day: date({ mode: "string" }).notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.site, t.run] }),
+    index().on(t.site, t.day),
+    index().on(t.site, t.lastAt).where(sql`status in ('running', 'stopped')`),
+  ],
+);
+
+/** Who has what; only what people laid over an occurrence. */
+export const task = pgTable(
+  "task",
+  {
+    site: text().notNull(),
+    key: text().notNull(),
+    machine: text(),
+    routine: text(),
+    due: date({ mode: "string" }),
+    person: text(),
+    why: text(),
+    by: text(),
+    entryId: uuid().notNull(),
+    happenedAt: instant().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.site, t.key] }), index().on(t.site, t.happenedAt)],
+);
+
+export const oneOff = pgTable(
+  "one_off",
+  {
+    site: text().notNull(),
+    id: uuid().notNull(),
+    machine: text(),
+    title: text().notNull(),
+    day: date({ mode: "string" }).notNull(),
+    minutes: integer().notNull(),
+    skill: text(),
+    outcome: text(),
+    overDay: date({ mode: "string" }),
+    overBy: text(),
+    overAt: instant(),
+  },
+  (t) => [primaryKey({ columns: [t.site, t.id] }), index().on(t.site, t.day)],
+);
+
+export const rosterChange = pgTable(
+  "roster_change",
+  {
+    site: text().notNull(),
+    entryId: uuid().notNull(),
+    person: text().notNull(),
+    fromDay: date({ mode: "string" }).notNull(),
+    toDay: date({ mode: "string" }).notNull(),
+    shifts: jsonb().$type<string[]>().notNull(),
+    why: text().notNull(),
+    happenedAt: instant().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.site, t.entryId] }), index().on(t.site, t.toDay)],
+);
+
+export const handover = pgTable(
+  "handover",
+  {
+    site: text().notNull(),
+    id: uuid().notNull(),
+    day: date({ mode: "string" }).notNull(),
+    shift: text().notNull(),
+    person: text(),
+    happenedAt: instant().notNull(),
+    body: jsonb().$type<Record<string, unknown>>().notNull(),
+    seenBy: text(),
+    seenAt: instant(),
+  },
+  (t) => [primaryKey({ columns: [t.site, t.id] }), index().on(t.site, t.happenedAt)],
+);
+
+/** Machines out of order, now and before. */
+export const repair = pgTable(
+  "repair",
+  {
+    site: text().notNull(),
+    id: uuid().notNull(),
+    machine: text().notNull(),
+    openedAt: instant().notNull(),
+    openedDay: date({ mode: "string" }).notNull(),
+    person: text(),
+    /** What was said last of each: symptom, waitsFor, expected, costCents, goOn. */
+    body: jsonb().$type<Record<string, unknown>>().notNull(),
+    closedAt: instant(),
+    closedDay: date({ mode: "string" }),
+    closedBy: text(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.site, t.id] }),
+    index().on(t.site, t.machine),
+    index().on(t.site, t.openedAt).where(sql`closed_at is null`),
+  ],
+);
+
+/** Pictures, by the hash of what is kept. */
+export const file = pgTable(
+  "file",
+  {
+    site: text().notNull(),
+    hash: text().notNull(),
+    type: text().notNull(),
+    bytes: bytea().notNull(),
+    addedBy: text(),
+    addedAt: instant().notNull().defaultNow(),
+  },
+  (t) => [primaryKey({ columns: [t.site, t.hash] })],
 );

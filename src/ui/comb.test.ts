@@ -42,7 +42,7 @@ describe("the comb", () => {
     expect(["#1d1d1b", "#c42a7d", "#3552a4"].map(isLight)).toEqual([false, false, false]);
   });
   test("each state is a word and a shape of its own", () => {
-    const words = ["Ready", "With care", "Hold", "Unchecked", "Printing", "Asleep"] as const;
+    const words = ["Ready", "With care", "Hold", "Unchecked", "Printing", "Asleep", "Out of order"] as const;
     const shapes = words.map((word) => {
       const markup = renderToStaticMarkup(createElement(StateMark, { word }));
       expect(markup).toContain(word);

@@ -10,8 +10,8 @@ export function SignIn({ demo }: { demo: { id: string; name: string; role: strin
     setBusy(true);
     setFault("");
     try {
-      await ask(path, { body });
-      location.assign("/");
+      const answer = await ask<{ role?: string }>(path, { body });
+      location.assign(answer.role === "operator" ? "/floor" : "/");
     } catch (error) {
       setFault(error instanceof Said ? error.message : String(error));
       setBusy(false);

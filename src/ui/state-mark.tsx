@@ -7,6 +7,7 @@ const COLOUR: Record<StateWord, string> = {
   Unchecked: "text-soft",
   Printing: "text-accent",
   Asleep: "text-soft",
+  "Out of order": "text-stop",
 };
 
 /** The shape of a state: told apart by form alone, then by colour. */
@@ -30,6 +31,8 @@ function Shape({ word }: { word: StateWord }) {
       return <path d="M2 8h2.4M6.8 8h2.4M11.6 8H14" stroke="currentColor" strokeWidth="2.6" />;
     case "Printing":
       return <path d="M2 4h12M2 8h8M2 12h12" stroke="currentColor" strokeWidth="2.2" />;
+    case "Out of order":
+      return <path d="M8 1.5v6M3.5 4.5a6 6 0 1 0 9 0" fill="none" stroke="currentColor" strokeWidth="2.2" transform="rotate(180 8 8)" />;
     case "Asleep":
       return <path d="M2 11h12M4 11V7h8v4" fill="none" stroke="currentColor" strokeWidth="2" />;
   }

@@ -6,7 +6,9 @@ const POLL_MS = 30_000;
  * Calls `look` whenever the ledger has moved on: by one stream a browser, shared by its tabs, with a slow poll
  * should the stream be broken, and at once when the network is back.
  */
-export function useLive(look: (seq: number | "resync") => void): void {
+export function useLive(look: (seq: number | "resync") => void, ended: () => void = () => location.assign("/sign-in")): void {
+  const onEnd = useRef(ended);
+  onEnd.current = ended;
   const latest = useRef(look);
   latest.current = look;
   useEffect(() => {
@@ -29,7 +31,7 @@ export function useLive(look: (seq: number | "resync") => void): void {
             // A browser gives up on some errors for good; then begin anew.
             if (source?.readyState === EventSource.CLOSED && !over) setTimeout(connect, 2000);
           };
-          source.addEventListener("ended", () => location.assign("/sign-in"));
+          source.addEventListener("ended", () => onEnd.current());
         };
         connect();
         release = released;

@@ -1,6 +1,10 @@
 import { betterAuth } from "better-auth";
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
-import { and, eq, sql } from "drizzle-orm";
+import { createAuthEndpoint } from "better-auth/api";
+import { setSessionCookie } from "better-auth/cookies";
+import { and, eq, inArray, sql } from "drizzle-orm";
+import { type Static, Type } from "typebox";
+import { accept } from "../core/record/validate.ts";
 import { account, session, signInFailure, user, verification } from "../ledger/auth-tables.ts";
 import type { Actor } from "./actor.ts";
 import { database } from "./database.ts";
@@ -8,6 +12,45 @@ import { Refusal } from "./refusal.ts";
 import { loadShop } from "./shop.ts";
 
 /** Sign-in by the library; who somebody is in the shop, and what they may, comes from the shop's own people. */
+
+/** The library takes any schema of the Standard Schema kind; what it holds comes from our own use case. */
+const OPEN_SESSION = {
+  "~standard": {
+    version: 1 as const,
+    vendor: "zesty-anvil",
+    validate: (value: unknown) => {
+      const accepted = accept(OpenSession, value);
+      return "value" in accepted ? { value: accepted.value } : { issues: accepted.problems.map(({ message }) => ({ message })) };
+    },
+    types: undefined as unknown as { input: OpenSession; output: OpenSession },
+  },
+};
+const OpenSession = Type.Object(
+  { userId: Type.String(), hours: Type.Number({ minimum: 1, maximum: 48 }) },
+  { additionalProperties: false },
+);
+type OpenSession = Static<typeof OpenSession>;
+
+/** Opens a session for somebody whose PIN was found right; called by the use case alone, there is no route to it. */
+const sessionByPin = {
+  id: "session-by-pin" as const,
+  endpoints: {
+    openSession: createAuthEndpoint(
+      "/open-session",
+      { method: "POST", body: OPEN_SESSION, metadata: { SERVER_ONLY: true } },
+      async (ctx) => {
+        const { userId, hours } = ctx.body;
+        const found = await ctx.context.internalAdapter.findUserById(userId);
+        if (!found) throw new Refusal(401, "This person can't sign in any more.");
+        const expiresAt = new Date(Date.now() + hours * 3_600_000);
+        // Without the last argument the expiry is ignored.
+        const session = await ctx.context.internalAdapter.createSession(userId, false, { expiresAt }, true);
+        await setSessionCookie(ctx, { session, user: found });
+        return ctx.json({ ok: true });
+      },
+    ),
+  },
+};
 
 const held = globalThis as { zestyAuth?: ReturnType<typeof make> };
 
@@ -31,6 +74,7 @@ function make() {
       useSecureCookies: (process.env.ZESTY_URL ?? "").startsWith("https:"),
       defaultCookieAttributes: { sameSite: "lax", httpOnly: true },
     },
+    plugins: [sessionByPin],
     telemetry: { enabled: false },
     // Counted by ourselves, by name as well as by address.
     rateLimit: { enabled: false },
@@ -62,12 +106,18 @@ export async function requireActor(headers: Headers): Promise<Actor> {
   return actor;
 }
 
-const FAILURES_A_NAME = 8;
 const FAILURES_AN_ADDRESS = 60;
+/** Failures within the window after which a subject is refused. */
+const LIMITS: Record<string, number> = { name: 8, address: FAILURES_AN_ADDRESS, pin: 8, "pin-device": 30, enrol: 10 };
 const WINDOW_MINUTES = 15;
 
 /** Signs somebody in by their name (or id) and password; answers with the library's cookies. */
-export async function signIn(name: string, password: string, address: string, headers: Headers): Promise<Response> {
+export async function signIn(
+  name: string,
+  password: string,
+  address: string,
+  headers: Headers,
+): Promise<{ response: Response; role: string }> {
   const subjects = [`name:${name.trim().toLowerCase().slice(0, 200)}`, `address:${address}`];
   await refuseAfterFailures(subjects);
   const found = await userByName(name.trim());
@@ -83,21 +133,22 @@ export async function signIn(name: string, password: string, address: string, he
   await database()
     .delete(signInFailure)
     .where(eq(signInFailure.subject, subjects[0] ?? ""));
-  return response;
+  const person = (await loadShop(database(), found.site)).people.find(({ id }) => id === found.personId);
+  return { response, role: person?.role ?? "viewer" };
 }
 
-async function userByName(name: string): Promise<{ email: string } | undefined> {
+async function userByName(name: string): Promise<{ email: string; site: string; personId: string } | undefined> {
   const rows = await database()
-    .select({ email: user.email })
+    .select({ email: user.email, site: user.site, personId: user.personId })
     .from(user)
     .where(sql`lower(${user.name}) = lower(${name}) OR lower(${user.personId}) = lower(${name})`)
     .limit(2);
   return rows.length === 1 ? rows[0] : undefined;
 }
 
-async function refuseAfterFailures(subjects: string[]): Promise<void> {
+export async function refuseAfterFailures(subjects: string[]): Promise<void> {
   for (const subject of subjects) {
-    const limit = subject.startsWith("name:") ? FAILURES_A_NAME : FAILURES_AN_ADDRESS;
+    const limit = LIMITS[subject.slice(0, subject.indexOf(":"))] ?? FAILURES_AN_ADDRESS;
     const [row] = await database()
       .select()
       .from(signInFailure)
@@ -107,13 +158,17 @@ async function refuseAfterFailures(subjects: string[]): Promise<void> {
   }
 }
 
-async function countFailure(subjects: string[]): Promise<void> {
+export async function countFailure(subjects: string[]): Promise<void> {
   for (const subject of subjects)
     await database().execute(sql`
       INSERT INTO auth.sign_in_failure (subject, failures, since) VALUES (${subject}, 1, now())
       ON CONFLICT (subject) DO UPDATE SET
         failures = CASE WHEN sign_in_failure.since > now() - make_interval(mins => ${WINDOW_MINUTES}) THEN sign_in_failure.failures + 1 ELSE 1 END,
         since = CASE WHEN sign_in_failure.since > now() - make_interval(mins => ${WINDOW_MINUTES}) THEN sign_in_failure.since ELSE now() END`);
+}
+
+export async function forgetFailures(subjects: string[]): Promise<void> {
+  await database().delete(signInFailure).where(inArray(signInFailure.subject, subjects));
 }
 
 /** Gives a person of a shop a sign-in, or a new password where they have one already. */

@@ -14,10 +14,13 @@ import { skillFor } from "../core/routines/routine.ts";
 import { type ConditionRows, conditionRows } from "../ledger/condition.ts";
 import type { Connection } from "../ledger/database.ts";
 import { headSeq, machinesChangedAfter } from "../ledger/reading.ts";
+import { type RunRow, runsOn } from "../ledger/runs.ts";
+import { openRepairs, type RepairBody, type RepairRow, tasksSince } from "../ledger/tasks.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { now } from "./clock.ts";
 import { dueFacts } from "./due.ts";
 import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
+import { silenced } from "./silenced.ts";
 
 export type ItemView = {
   key: string;
@@ -33,6 +36,11 @@ export type ItemView = {
   isCheck: boolean;
   why: string[];
   doneAt?: string;
+  /** Who has it. */
+  person?: string;
+  /** The run under way. */
+  run?: { id: string; person: string; status: string };
+  hasSteps: boolean;
   entry?: string;
 };
 export type ChannelView = {
@@ -62,6 +70,7 @@ export type MachineRow = {
   channels: ChannelView[];
   beats: Record<Beat, ItemView[]>;
   also: ItemView[];
+  repair: { id: string; since: string; body: RepairBody } | null;
   missed: { day: string; names: string[]; closing: boolean } | null;
   next: { words: string; routine: string | null; isCheck: boolean };
 };
@@ -128,35 +137,49 @@ export async function machineRows(db: Connection, shop: Shop, machines: readonly
   if (machines.length === 0) return [];
   const today = dayAt(shop);
   const ids = machines.length < shop.machines.length ? machines.map(({ id }) => id) : undefined;
-  const [facts, condition] = await Promise.all([
+  const [facts, repairs, runs, given, condition] = await Promise.all([
     dueFacts(db, shop, today, machines),
+    openRepairs(db, shop.id),
+    runsOn(db, shop.id, isoDay(today)),
+    tasksSince(db, shop.id, new Date(now().getTime() - 14 * 86_400_000)),
     conditionRows(db, shop.id, { from: isoDay(today - 10), today: isoDay(today) }, ids),
   ]);
   const rowsOf = byMachine(condition);
+  const overlay: Overlay = {
+    repairs,
+    runs: new Map(runs.flatMap((run) => (run.key && (run.status === "running" || run.status === "stopped") ? [[run.key, run]] : []))),
+    given: new Map(given.flatMap(({ key, person }) => (person ? [[key, person]] : []))),
+  };
   const passed = beatsPassed(shop, today, now());
   const current = currentBeat(shop, today, now());
   return machines.flatMap((machine, index) => {
     const mine = facts[index];
-    return mine ? [rowOf(shop, machine, mine, rowsOf(machine.id), today, passed, current)] : [];
+    return mine ? [rowOf(shop, machine, mine, rowsOf(machine.id), overlay, today, passed, current)] : [];
   });
 }
+
+/** What people laid over the due work: repairs, runs under way, who has what. */
+type Overlay = { repairs: readonly RepairRow[]; runs: ReadonlyMap<string, RunRow>; given: ReadonlyMap<string, string> };
 
 function rowOf(
   shop: Shop,
   machine: Machine,
   facts: MachineFacts,
   rows: ConditionRows,
+  overlay: Overlay,
   today: Day,
   passed: ReadonlySet<Beat>,
   current: Beat,
 ): MachineRow {
-  const work = dueOfMachine(facts, shop.rules, today, mondayOf(today) + 7 - today);
+  const repair = overlay.repairs.find((each) => each.machine === machine.id);
+  const work = silenced(facts, dueOfMachine(facts, shop.rules, today, mondayOf(today) + 7 - today), overlay.repairs);
   const day = dayBoard(work, today, passed);
-  const { state, evidence, checks, checkedAt } = stateOf(shop, machine, facts, rows, today);
+  const { state, evidence, checks, checkedAt } = stateOf(shop, machine, facts, rows, today, repair);
   const busy = rows.facts.find(({ fact }) => fact === "busy");
   const missed = missedSincePrintDay(shop, facts, rows, today);
   const item = (each: BoardItem): ItemView => {
     const routine = shop.rules.book.get(each.routine);
+    const run = overlay.runs.get(each.key);
     const done = rows.done.find(({ routine: id, day: on }) => id === each.routine && on === isoDay(today));
     return {
       key: each.key,
@@ -170,6 +193,9 @@ function rowOf(
       minutes: routine?.handsMinutes ?? 0,
       skill: routine ? skillFor(routine, machine) : "",
       isCheck: routine?.isCheck ?? false,
+      hasSteps: Boolean(routine?.steps?.length),
+      ...(overlay.given.has(each.key) ? { person: personName(shop, overlay.given.get(each.key)) } : {}),
+      ...(run ? { run: { id: run.run, person: personName(shop, run.person), status: run.status } } : {}),
       why: each.why.map(reasonSentence),
       ...(done && (each.state === "done" || each.state === "skipped")
         ? { doneAt: clockTime(done.happenedAt, shop.site.timeZone), entry: done.entryId }
@@ -198,10 +224,12 @@ function rowOf(
     channels: channelViews(machine, checks),
     beats: { opening: day.beats.opening.map(item), midday: day.beats.midday.map(item), closing: day.beats.closing.map(item) },
     also: day.also.map(item),
+    repair: repair ? { id: repair.id, since: repair.openedDay, body: repair.body } : null,
     missed,
     next: {
-      words:
-        action.kind === "nothing"
+      words: repair
+        ? `Repair it; a nozzle check closes the repair${action.kind === "do" ? `. Meanwhile: ${routine?.name ?? action.routine}` : ""}`
+        : action.kind === "nothing"
           ? "Nothing more now"
           : action.kind === "recover"
             ? "Recover the held channels, then check again"
@@ -215,7 +243,7 @@ function rowOf(
 }
 
 /** The state word of a machine with what it rests on. */
-function stateOf(shop: Shop, machine: Machine, facts: MachineFacts, rows: ConditionRows, today: Day) {
+function stateOf(shop: Shop, machine: Machine, facts: MachineFacts, rows: ConditionRows, today: Day, repair?: RepairRow) {
   const fact = (name: string) => rows.facts.find((each) => each.fact === name);
   const [check, care, busy, release] = [fact("active"), fact("voided"), fact("busy"), fact("release")];
   const voiding = rows.done
@@ -244,6 +272,16 @@ function stateOf(shop: Shop, machine: Machine, facts: MachineFacts, rows: Condit
         reason: String(release.body.reason),
       },
       asleep: facts.days.asleep(today),
+      ...(repair
+        ? {
+            outOfOrder: {
+              since: repair.openedDay,
+              symptom: repair.body.symptom,
+              ...(repair.body.waitsFor ? { waitsFor: repair.body.waitsFor } : {}),
+              ...(repair.body.expected ? { expected: repair.body.expected } : {}),
+            },
+          }
+        : {}),
       channels: channelsOf(machine).map(({ id }) => id),
     },
     readinessSettings(
@@ -251,7 +289,7 @@ function stateOf(shop: Shop, machine: Machine, facts: MachineFacts, rows: Condit
       ["site", machine.class, machine.id].flatMap((id) => shop.readiness.get(id) ?? []),
     ),
   );
-  const evidence = [check?.entryId, voided?.entryId, release?.entryId].flatMap((id) => id ?? []);
+  const evidence = [repair?.id, check?.entryId, voided?.entryId, release?.entryId].flatMap((id) => id ?? []);
   return { state, evidence, checks, checkedAt: check ? check.happenedAt.toISOString() : null };
 }
 

@@ -7,10 +7,12 @@ import type { Body } from "../core/record/entries.ts";
 import { append, type NewEntry } from "../ledger/append.ts";
 import type { Connection, Database } from "../ledger/database.ts";
 import { allSites } from "../ledger/settings.ts";
+import { type RepairRow, repairsOnDay } from "../ledger/tasks.ts";
 import { now } from "./clock.ts";
 import { database, isDatabaseAway } from "./database.ts";
 import { dueFacts } from "./due.ts";
 import { dayAt, loadShop, type Shop } from "./shop.ts";
+import { silenced } from "./silenced.ts";
 
 /** How many days back a shop whose application stood still is caught up. */
 const CATCH_UP_DAYS = 35;
@@ -38,18 +40,26 @@ export async function closeDays(db: Database): Promise<number> {
 
 /** The entry that says what became of each occurrence of a day, under the settings now in force. */
 async function closingEntry(db: Connection, shop: Shop, day: Day): Promise<NewEntry> {
-  const facts = await dueFacts(db, shop, day, shop.machines, day - 400);
+  const [facts, repairs] = await Promise.all([dueFacts(db, shop, day, shop.machines, day - 400), repairsOnDay(db, shop.id, isoDay(day))]);
   return dayClosedEntry(
     shop,
     day,
-    facts.flatMap((each) => outcomesOf(shop, each, day)),
+    facts.flatMap((each) =>
+      outcomesOf(
+        shop,
+        each,
+        day,
+        repairs.find(({ machine }) => machine === each.id),
+      ),
+    ),
   );
 }
 
 type Outcomes = Body<"day-closed">["outcomes"];
 
-export function outcomesOf(shop: Shop, facts: Parameters<typeof dueOfMachine>[0], day: Day): Outcomes {
-  return dueOfMachine(facts, shop.rules, day, 1).map((each) => ({
+export function outcomesOf(shop: Shop, facts: Parameters<typeof dueOfMachine>[0], day: Day, repair?: RepairRow): Outcomes {
+  // Out of order the whole day, what does not go on is silent: neither done nor missed.
+  return silenced(facts, dueOfMachine(facts, shop.rules, day, 1), repair ? [repair] : []).map((each) => ({
     machine: each.machine,
     key: each.key,
     routine: each.routine,

@@ -11,8 +11,9 @@ import type { Connection, Database } from "../ledger/database.ts";
 import { addSettings } from "../ledger/settings.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { now } from "./clock.ts";
-import { wordsOf } from "./record.ts";
+import { wordsOf } from "./entry-words.ts";
 import { Refusal } from "./refusal.ts";
+import { stepSettings } from "./run-book.ts";
 import { type SettingChange, shopAfter, versionsOf } from "./settings.ts";
 import { dayAt, loadShop, type Shop, type ShopBody } from "./shop.ts";
 
@@ -274,12 +275,11 @@ export async function foundSite(
   const empty: Shop = shopOfNothing(siteId, fleet);
   const plan = planImport(empty, fleet, new Set(), null, {});
   // A history that is made as it would have been kept was recorded as it happened.
-  const further = more(shopAfter(empty, plan.changes));
+  const changes = [...plan.changes, ...stepSettings()];
+  const further = more(shopAfter(empty, changes));
   const kept = new Set(further);
   await db.transaction((tx) =>
-    write(tx, empty, null, { changes: plan.changes, entries: [...plan.entries, ...further] }, (entry) =>
-      kept.has(entry) ? entry.happenedAt : now(),
-    ),
+    write(tx, empty, null, { changes, entries: [...plan.entries, ...further] }, (entry) => (kept.has(entry) ? entry.happenedAt : now())),
   );
 }
 

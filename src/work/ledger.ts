@@ -160,10 +160,77 @@ export function saysOf({ kind, body }: Pick<EntryRow, "kind" | "body">): string 
       const count = (outcome: string) => outcomes.filter((each: { outcome?: unknown }) => each.outcome === outcome).length;
       return `${count("done")} done, ${count("missed")} missed, ${count("skipped")} skipped, ${count("open")} carried over`;
     }
+    case "run":
+      return runWords(body);
+    case "task":
+      return body.person === null
+        ? `given to nobody${text("why") ? `: ${text("why")}` : ""}`
+        : `given to ${text("person")}${text("why") ? `: ${text("why")}` : ""}`;
+    case "one-off":
+      return `${text("title")}, for ${text("on")}, ${body.minutes} min`;
+    case "one-off-over":
+      return [text("outcome"), text("reason"), text("note")].filter(Boolean).join("; ");
+    case "roster": {
+      const shifts = Array.isArray(body.shifts) ? body.shifts.map(String) : [];
+      return `${text("person")}, ${text("from")} to ${text("to")}: ${shifts.length ? shifts.join(", ") : "away"}; ${text("why")}`;
+    }
+    case "handover":
+      return `${text("shift")} hands over ${Array.isArray(body.items) ? body.items.length : 0} things${text("free") ? `: ${text("free")}` : ""}`;
+    case "handover-seen":
+      return ["the handover was read", text("note")].filter(Boolean).join("; ");
+    case "repair":
+      return [
+        text("event") === "open" ? "out of order" : text("event") === "close" ? "back in order" : "repair",
+        text("symptom"),
+        text("waitsFor") && `waits for ${text("waitsFor")}`,
+        text("expected") && `expected ${text("expected")}`,
+        body.costCents ? `cost ${(Number(body.costCents) / 100).toFixed(2)}` : "",
+        text("note"),
+      ]
+        .filter(Boolean)
+        .join("; ");
     case "amendment":
       return `${body.struck ? "struck out" : "changed"}: ${text("why")}`;
     default:
       return text("note");
+  }
+}
+
+/** What happened in a run, in a line. */
+function runWords(body: Record<string, unknown>): string {
+  const text = (key: string) => (typeof body[key] === "string" ? String(body[key]) : "");
+  const result = (body.result ?? {}) as Record<string, unknown>;
+  switch (text("event")) {
+    case "start":
+      return `run begun, ${text("form")} form`;
+    case "step": {
+      const said = [result.choice, result.found, result.value, result.by].filter((each) => each !== undefined).join(", ");
+      return [`step ${text("step")}${said ? `: ${said}` : ""}`, text("note"), text("early") && `cut short: ${text("early")}`]
+        .filter(Boolean)
+        .join("; ");
+    }
+    case "pass":
+      return `step ${text("step")} left out: ${text("reason")}`;
+    case "clear":
+      return `step ${text("step")}: clear`;
+    case "settle":
+      return `put right: ${text("owed")}`;
+    case "stop":
+      return `stopped: ${text("reason")}`;
+    case "abandon":
+      return `given up: ${text("reason")}`;
+    case "hand":
+      return `handed to ${text("to")}`;
+    case "note":
+      return text("text");
+    case "photo":
+      return `picture${text("of") ? ` of ${text("of")}` : ""}`;
+    case "back":
+      return "one step back";
+    case "end":
+      return "run ended, all done";
+    default:
+      return `run ${text("event")}`;
   }
 }
 

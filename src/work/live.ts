@@ -1,7 +1,6 @@
 import pg from "pg";
 import { CHANNEL } from "../ledger/append.ts";
 import { headSeq } from "../ledger/reading.ts";
-import type { Actor } from "./actor.ts";
 import { database } from "./database.ts";
 
 /**
@@ -16,8 +15,8 @@ const live = () => {
   return held.zestyLive;
 };
 
-/** The last place in the ledger of an actor's site. */
-export const placeNow = (actor: Actor): Promise<number> => headSeq(database(), actor.site);
+/** The last place in a site's ledger. */
+export const placeNow = (site: string): Promise<number> => headSeq(database(), site);
 
 /** Hears of a site's new entries until the answer is called; `resync` after the connection was lost. */
 export function watch(site: string, listener: Listener): () => void {

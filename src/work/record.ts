@@ -1,33 +1,61 @@
 import { isoDay } from "../core/calendar/day.ts";
 import { words as plain } from "../core/due/sentence.ts";
-import { channelsOf } from "../core/fleet/channels.ts";
-import { type EntryKind, type SentEntry as Sent, SentEntry, WITH_ROUTINE } from "../core/record/entries.ts";
+import type { Person } from "../core/fleet/schema.ts";
+import { type Claim, type EntryKind, type SentEntry as Sent, SentEntry } from "../core/record/entries.ts";
 import { accept, acceptBody } from "../core/record/validate.ts";
-import type { Act } from "../core/safety/who-may.ts";
+import { ACT_NAMES, type Act, mayDo } from "../core/safety/who-may.ts";
 import { type Appended, append, type NewEntry } from "../ledger/append.ts";
 import type { Connection, Database } from "../ledger/database.ts";
 import { entryWithAmendments } from "../ledger/reading.ts";
-import { type Actor, authorise } from "./actor.ts";
+import type { Actor } from "./actor.ts";
 import { now } from "./clock.ts";
 import { isDatabaseAway } from "./database.ts";
+import type { Device } from "./devices.ts";
+import { bodyOf } from "./entry-body.ts";
+import { wordsOf } from "./entry-words.ts";
+import { heldAgainstRecord } from "./held-against-record.ts";
+import { claimIsProven } from "./pin.ts";
 import { Refusal } from "./refusal.ts";
-import { dayAt, loadShop, machineOf, personName, type Shop } from "./shop.ts";
+import { dayAt, loadShop, type Shop } from "./shop.ts";
 
 /** How far a device's clock may run ahead, and how far back something may have happened. */
 const AHEAD_MINUTES = 10;
 const BACK_DAYS = 400;
+/** A device's clock that is off by less is left as it is. */
+const CLOCK_SLACK_MS = 30_000;
 
-const ACT: Partial<Record<EntryKind, Act>> = { release: "release", move: "plan" };
+const ACT: Partial<Record<EntryKind, Act>> = { release: "release", move: "plan", roster: "plan", "one-off": "plan" };
 
-export type Answer = { id: string | null; result: Appended["result"] | "refused"; seq?: number; message?: string };
+/** `waits`: it is somebody else's; it goes when they are there again. `message` also where it was added and there is something to know. */
+export type Answer = { id: string | null; result: Appended["result"] | "refused" | "waits"; seq?: number; message?: string };
+
+/** Who sends: somebody signed in, an enrolled tablet, or both. */
+export type Sender = { site: string; actor?: Actor; device?: Device };
+export type Batch = { entries: readonly unknown[]; sentAt?: string; claims?: readonly Claim[] };
+
+type Who = { person: Person; proof: "session" | "pin" | "unproven" };
 
 /** Takes a batch from a screen, in order, each entry on its own: what is wrong with one is said and keeps nothing else out. */
-export async function record(db: Database, actor: Actor, sent: readonly unknown[]): Promise<Answer[]> {
-  authorise(actor, "record");
+export async function record(db: Database, sender: Sender, { entries, sentAt, claims = [] }: Batch): Promise<Answer[]> {
   const answers: Answer[] = [];
-  for (const each of sent) {
+  const offset = sentAt ? now().getTime() - new Date(sentAt).getTime() : 0;
+  const proven = new Map<string, boolean>();
+  const isProven = async (claim: Claim) => {
+    const known = proven.get(claim.id) ?? (await claimIsProven(sender.site, claim));
+    proven.set(claim.id, known);
+    return known;
+  };
+  const whoOf = async (shop: Shop, sent: Sent): Promise<Who | undefined> => {
+    const person = shop.people.find(({ id }) => id === (sent.person ?? sender.actor?.personId));
+    if (!person) throw new Refusal(403, `There is nobody “${(sent.person ?? "").slice(0, 60)}” in this shop.`);
+    if (person.id === sender.actor?.personId) return { person, proof: "session" };
+    const claim = claims.find(({ id, person: claimed }) => id === sent.claim && claimed === person.id);
+    if (!sender.device || !claim) return undefined;
+    return { person, proof: (await isProven(claim)) ? "pin" : "unproven" };
+  };
+  for (const each of entries) {
     try {
-      answers.push(await recordOne(db, actor, each));
+      answers.push(await recordOne(db, sender, each, Math.abs(offset) > CLOCK_SLACK_MS ? offset : 0, whoOf));
     } catch (error) {
       if (!(error instanceof Refusal) || isDatabaseAway(error)) throw error;
       answers.push({
@@ -43,40 +71,72 @@ export async function record(db: Database, actor: Actor, sent: readonly unknown[
 const idOf = (sent: unknown): string | null =>
   sent !== null && typeof sent === "object" && "id" in sent && typeof sent.id === "string" ? sent.id.slice(0, 36) : null;
 
-async function recordOne(db: Database, actor: Actor, sent: unknown): Promise<Answer> {
+async function recordOne(
+  db: Database,
+  sender: Sender,
+  sent: unknown,
+  offset: number,
+  whoOf: (shop: Shop, sent: Sent) => Promise<Who | undefined>,
+): Promise<Answer> {
   const accepted = accept(SentEntry, sent);
   if ("problems" in accepted) throw new Refusal(400, "This entry can't be kept:", accepted.problems);
+  const entry = accepted.value;
+  const who = await whoOf(await loadShop(db, sender.site), entry);
+  if (!who)
+    return { id: entry.id, result: "waits", message: `This is ${entry.person}'s entry: it waits here until they are signed in again.` };
   return db.transaction(async (tx) => {
-    const shop = await loadShop(tx, actor.site);
-    const made = await entryOf(tx, shop, actor, accepted.value);
-    const [appended] = await append(tx, actor.site, [made], now());
+    const shop = await loadShop(tx, sender.site);
+    const made = await entryOf(tx, shop, who, sender.device, entry, offset);
+    const held = made.kind === "amendment" ? undefined : await heldAgainstRecord(tx, shop, who.person, made);
+    const [appended] = await append(tx, sender.site, [made], now());
     if (!appended) throw new Refusal(400, "Nothing was sent.");
     if (appended.result === "conflict")
       return { ...appended, result: "refused", message: "Another entry has this id already; nothing was changed." };
-    return appended;
+    if (appended.result === "known") return appended;
+    const unproven = who.proof === "unproven" ? `${who.person.name}'s PIN did not fit; the entry is kept and marked so.` : undefined;
+    const message = [held, unproven].filter(Boolean).join(" ");
+    return { ...appended, ...(message ? { message } : {}) };
   });
 }
 
-async function entryOf(tx: Connection, shop: Shop, actor: Actor, sent: Sent): Promise<NewEntry> {
-  const happenedAt = new Date(sent.happenedAt);
+/** @throws Refusal 403 where somebody may not, or only may when it is sure that it is them. */
+function authoriseWho({ person, proof }: Who, act: Act): void {
+  if (!mayDo(person.role, act)) throw new Refusal(403, `A ${person.role} may not ${ACT_NAMES[act]}. Ask a supervisor.`);
+  if (proof === "unproven" && act !== "record")
+    throw new Refusal(403, `${person.name}'s PIN did not fit, so they can't ${ACT_NAMES[act]} here.`);
+}
+
+async function entryOf(tx: Connection, shop: Shop, who: Who, device: Device | undefined, sent: Sent, offset: number): Promise<NewEntry> {
+  authoriseWho(who, "record");
+  const clock = new Date(sent.happenedAt);
+  const corrected = offset !== 0 && !sent.timeGiven;
+  const happenedAt = corrected ? new Date(clock.getTime() + offset) : clock;
   checkInstant(happenedAt);
-  if (sent.kind === "amendment") return amendmentOf(tx, shop, actor, sent, happenedAt);
+  const made = {
+    person: who.person.id,
+    device: device?.id ?? null,
+    deviceAt: corrected ? clock : null,
+    proof: who.proof,
+  };
+  if (sent.kind === "amendment") return { ...made, ...(await amendmentOf(tx, shop, who, sent, happenedAt)) };
   if (sent.amends) throw new Refusal(400, "Only an amendment names an entry that it amends.");
   const act = ACT[sent.kind];
-  if (act) authorise(actor, act);
+  if (act) authoriseWho(who, act);
   const body = bodyOf(shop, sent.kind, sent.body, sent.machine, sent.routine);
+  if (sent.kind === "run" && !sent.run) throw new Refusal(400, "Which run? An entry of this kind names one.");
   return {
+    ...made,
     id: sent.id,
     kind: sent.kind,
     machine: sent.machine ?? null,
     routine: sent.routine ?? null,
-    person: actor.personId,
-    device: sent.device ?? null,
+    run: sent.run ?? null,
+    step: sent.kind === "run" && typeof body.step === "string" ? body.step : null,
     happenedAt,
     localDay: isoDay(dayAt(shop, happenedAt)),
     amends: null,
     body,
-    words: wordsOf(shop, actor.personId, sent.kind, sent.machine, sent.routine, body),
+    words: wordsOf(shop, who.person.id, sent.kind, sent.machine, sent.routine, body),
   };
 }
 
@@ -89,44 +149,7 @@ function checkInstant(happenedAt: Date): void {
     throw new Refusal(400, `The time lies more than ${BACK_DAYS} days back. Older history comes in with a fleet file.`);
 }
 
-/** A body held against its schema and against the shop. */
-function bodyOf(shop: Shop, kind: EntryKind, body: unknown, machineId?: string, routineId?: string): Record<string, unknown> {
-  const accepted = acceptBody(kind, body);
-  if ("problems" in accepted) throw new Refusal(400, `This ${plain(kind)} entry can't be kept:`, accepted.problems);
-  if (!machineId) {
-    if (kind !== "note") throw new Refusal(400, "Which machine? An entry of this kind names one.");
-    return accepted.value;
-  }
-  const machine = machineOf(shop, machineId);
-  if (WITH_ROUTINE.includes(kind) && !routineId) throw new Refusal(400, "Which routine? An entry of this kind names one.");
-  if (routineId && !shop.rules.book.has(routineId)) throw new Refusal(400, `There is no routine “${routineId.slice(0, 60)}”.`);
-  if (kind === "routine") {
-    const { outcome, reason } = accepted.value as { outcome?: string; reason?: string };
-    if (shop.rules.book.get(routineId ?? "")?.isCheck && outcome !== "skipped")
-      throw new Refusal(400, "A check is entered with its readings, channel by channel.");
-    if (outcome === "skipped" && !reason) throw new Refusal(400, "Why is it skipped? A reason goes with it.");
-  }
-  if (kind === "check") {
-    const known = new Set(channelsOf(machine).map(({ id }) => id));
-    const { channels } = accepted.value as { channels: { id: string }[] };
-    const strange = channels.find(({ id }) => !known.has(id));
-    if (strange) throw new Refusal(400, `${machine.name} has no channel ${strange.id.slice(0, 60)}.`);
-    if (new Set(channels.map(({ id }) => id)).size < channels.length) throw new Refusal(400, "A channel stands twice in this check.");
-  }
-  if (kind === "counter") checkReading(machine.counters?.map(({ name }) => name) ?? [], accepted.value as { counter: string });
-  if ((kind === "busy" || kind === "release") && "until" in accepted.value) {
-    const until = new Date(String(accepted.value.until));
-    if (until.getTime() > now().getTime() + 14 * 86_400_000) throw new Refusal(400, "Until when? At most 14 days ahead.");
-  }
-  return accepted.value;
-}
-
-function checkReading(counters: string[], { counter }: { counter: string }): void {
-  if (!counters.includes(counter))
-    throw new Refusal(400, `This machine keeps no counter “${plain(counter)}”; it keeps ${counters.map(plain).join(", ") || "none"}.`);
-}
-
-async function amendmentOf(tx: Connection, shop: Shop, actor: Actor, sent: Sent, happenedAt: Date): Promise<NewEntry> {
+async function amendmentOf(tx: Connection, shop: Shop, who: Who, sent: Sent, happenedAt: Date): Promise<NewEntry> {
   const accepted = acceptBody("amendment", sent.body);
   if ("problems" in accepted) throw new Refusal(400, "This amendment can't be kept:", accepted.problems);
   const { why, struck, replace, happenedAt: instead } = accepted.value;
@@ -136,10 +159,12 @@ async function amendmentOf(tx: Connection, shop: Shop, actor: Actor, sent: Sent,
   if (target.amends) throw new Refusal(400, "An amendment is not amended; amend the entry itself once more.");
   if (target.kind === "settings" || target.kind === "day-closed")
     throw new Refusal(400, `A ${plain(target.kind)} entry can't be amended; change the settings, or enter what was done.`);
-  if (target.person !== actor.personId) authorise(actor, "amend-others");
+  if (target.person !== who.person.id) authoriseWho(who, "amend-others");
   if (!struck && !replace && !instead) throw new Refusal(400, "What should it say instead? Or strike it out.");
   const at = instead ? new Date(instead) : undefined;
   if (at) checkInstant(at);
+  if (replace && ["run", "one-off-over", "handover", "handover-seen", "repair"].includes(target.kind))
+    throw new Refusal(400, "An entry of this kind is struck out, or another is entered after it.");
   const kind = target.kind as EntryKind;
   const replaced = replace ? bodyOf(shop, kind, replace, target.machine ?? undefined, target.routine ?? undefined) : undefined;
   return {
@@ -147,8 +172,6 @@ async function amendmentOf(tx: Connection, shop: Shop, actor: Actor, sent: Sent,
     kind: "amendment",
     machine: target.machine,
     routine: target.routine,
-    person: actor.personId,
-    device: sent.device ?? null,
     happenedAt,
     localDay: at ? isoDay(dayAt(shop, at)) : target.localDay,
     amends: target.id,
@@ -158,31 +181,6 @@ async function amendmentOf(tx: Connection, shop: Shop, actor: Actor, sent: Sent,
       ...(replaced ? { replace: replaced } : {}),
       ...(at ? { happenedAt: at.toISOString() } : {}),
     },
-    words: `${wordsOf(shop, actor.personId, "amendment", target.machine, target.routine, {})} ${why}`,
+    words: `${wordsOf(shop, who.person.id, "amendment", target.machine, target.routine, {})} ${why}`,
   };
-}
-
-/** What a search finds an entry by. */
-export function wordsOf(
-  shop: Shop,
-  person: string | null,
-  kind: string,
-  machine: string | null | undefined,
-  routine: string | null | undefined,
-  body: Record<string, unknown>,
-): string {
-  const texts = ["note", "reason", "text", "why", "what", "counter", "sign"].flatMap((key) =>
-    typeof body[key] === "string" ? [plain(String(body[key]))] : [],
-  );
-  const routineName = routine ? [routine, shop.rules.book.get(routine)?.name ?? ""] : [];
-  return [
-    plain(kind),
-    machine ? (shop.machines.find(({ id }) => id === machine)?.name ?? machine) : "",
-    ...routineName,
-    person ? personName(shop, person) : "",
-    ...texts,
-  ]
-    .filter(Boolean)
-    .join(" ")
-    .slice(0, 4000);
 }

@@ -4,7 +4,7 @@ import { append, canonical, type NewEntry } from "../ledger/append.ts";
 import type { Connection } from "../ledger/database.ts";
 import { addSettings, type Setting } from "../ledger/settings.ts";
 import { now } from "./clock.ts";
-import { wordsOf } from "./record.ts";
+import { wordsOf } from "./entry-words.ts";
 import { dayAt, type Shop, shopOf } from "./shop.ts";
 
 /** A change of settings: a new version of one subject, and what changed in words. */

@@ -4,6 +4,7 @@ import { beforeEach, describe, expect, test } from "vitest";
 import { isoDay, toDay } from "../../src/core/calendar/day.ts";
 import type { FleetFile } from "../../src/core/fleet/schema.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
+import type { Database } from "../../src/ledger/database.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
 import type { Actor } from "../../src/work/actor.ts";
 import { board } from "../../src/work/board.ts";
@@ -12,7 +13,7 @@ import { exportLedger } from "../../src/work/export-ledger.ts";
 import { exportFleet, importFleet, previewFleet } from "../../src/work/fleet.ts";
 import { machineView } from "../../src/work/machine.ts";
 import { saveReadiness } from "../../src/work/readiness.ts";
-import { record } from "../../src/work/record.ts";
+import { record as recordBatch } from "../../src/work/record.ts";
 import { saveCalendar, saveMachine } from "../../src/work/set-up.ts";
 import { loadShop } from "../../src/work/shop.ts";
 import { db, newSite } from "./database.ts";
@@ -20,6 +21,8 @@ import { db, newSite } from "./database.ts";
 /** The use cases over a real database, at 09:10 on Wednesday 25 November 2026. */
 
 let site = "";
+const record = (db: Database, actor: Actor, entries: unknown[]) => recordBatch(db, { site: actor.site, actor }, { entries });
+
 const actor = (role: Actor["role"] = "supervisor", personId = "ottoline"): Actor => ({
   site,
   personId,

@@ -1,4 +1,5 @@
 import { spokenDay, weekdayName } from "../calendar/day.ts";
+import { words } from "../routines/plain.ts";
 import type { Reason } from "./occurrence.ts";
 
 const plural = (count: number, one: string) => `${count === 1 ? "" : `${count} `}${one}${count === 1 ? "" : "s"}`;
@@ -51,8 +52,7 @@ export function reasonSentence(reason: Reason): string {
   }
 }
 
-/** An id in plain words. */
-export const words = (id: string) => id.replace(/^house-/, "").replaceAll("-", " ");
+export { words } from "../routines/plain.ts";
 
 /** All reasons as one sentence. */
 export function whySentence(reasons: readonly Reason[]): string {

@@ -121,3 +121,8 @@ export const SIGNS = [
 
 export const BEATS = ["opening", "midday", "closing"] as const;
 export type Beat = (typeof BEATS)[number];
+
+export type PartKind = (typeof PARTS)[number];
+export type WasteKind = (typeof WASTE_KINDS)[number];
+export type Ability = (typeof ABILITIES)[number];
+export type PolicyName = keyof typeof POLICIES;

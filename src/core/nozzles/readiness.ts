@@ -1,6 +1,6 @@
 import type { MachineClass } from "../fleet/vocabulary.ts";
 
-export type StateWord = "Unchecked" | "Ready" | "With care" | "Hold" | "Printing" | "Asleep";
+export type StateWord = "Unchecked" | "Ready" | "With care" | "Hold" | "Printing" | "Asleep" | "Out of order";
 
 /** Settings of the judgement; defaults are common practice, no source. */
 export type ReadinessSettings = {
@@ -38,6 +38,8 @@ export type ReadinessFacts = {
   busyUntil?: Date;
   release?: { at: Date; until: Date; by: string; reason: string };
   asleep: boolean;
+  /** An open repair. */
+  outOfOrder?: { since: string; symptom: string; waitsFor?: string; expected?: string };
   /** Channels of the machine, so that what the check left out is said. */
   channels: string[];
   /** Nozzles a channel where known, so that a channel gone whole is told from a bad one. */
@@ -47,6 +49,7 @@ export type ReadinessFacts = {
 /** Why a machine's word is what it is, as data. */
 export type StateReason =
   | { kind: "asleep" }
+  | { kind: "out-of-order"; since: string; symptom: string; waitsFor?: string; expected?: string }
   | { kind: "busy"; until: Date }
   | { kind: "no-check-class" }
   | { kind: "never-checked" }
@@ -72,6 +75,7 @@ export const faultCount = ({ missing, weak, deflected }: ChannelCheck) => missin
  * practice, no source. The worst channel speaks for the machine; a release by a supervisor turns a hold into care.
  */
 export function machineState(facts: ReadinessFacts, settings: ReadinessSettings): MachineState {
+  if (facts.outOfOrder) return { word: "Out of order", reasons: [{ kind: "out-of-order", ...facts.outOfOrder }] };
   if (facts.asleep) return { word: "Asleep", reasons: [{ kind: "asleep" }] };
   const judged = judge(facts, settings);
   const { release, now } = facts;

@@ -10,6 +10,14 @@ export function stateReasonSentence(reason: StateReason, timeZone: string): stri
   switch (reason.kind) {
     case "asleep":
       return "put to sleep; no print days until it is woken";
+    case "out-of-order":
+      return [
+        `${reason.symptom}, since ${spokenDay(toDay(reason.since))}`,
+        reason.waitsFor && `waits for ${reason.waitsFor}`,
+        reason.expected && `expected back ${spokenDay(toDay(reason.expected))}`,
+      ]
+        .filter(Boolean)
+        .join("; ");
     case "busy":
       return `printing until ${at(reason.until)}`;
     case "no-check-class":

@@ -1,5 +1,6 @@
 import { type Static, Type } from "typebox";
 import { COUNTERS, SIGNS } from "../fleet/vocabulary.ts";
+import { RunBody } from "../runs/events.ts";
 
 /** What an entry of each kind may hold. People, devices, days and order are added at the edge, not sent in the body. */
 
@@ -63,6 +64,49 @@ export const BODIES = {
   ),
   move: Type.Object({ due: Day, to: Day, reason: Note, broughtIn: optional(Type.Boolean()) }, closed),
   note: Type.Object({ text: text(2000) }, closed),
+  /** What happens in a run; the entry names the run. */
+  run: RunBody,
+  /** An occurrence or one-off work given to somebody, or to nobody. */
+  task: Type.Object({ key: text(700), due: optional(Day), person: Type.Union([text(200), Type.Null()]), why: Note }, closed),
+  "one-off": Type.Object(
+    { title: text(200), on: Day, minutes: Type.Integer({ minimum: 0, maximum: 1440 }), skill: optional(text(60)), note: Note },
+    closed,
+  ),
+  /** One-off work done or skipped; `of` is the entry that asked for it. */
+  "one-off-over": Type.Object(
+    { of: Type.String({ format: "uuid" }), outcome: Type.Enum(["done", "skipped"]), reason: Note, note: Note },
+    closed,
+  ),
+  /** Who is there on some days: other shifts than usual, or none. */
+  roster: Type.Object({ person: text(200), from: Day, to: Day, shifts: Type.Array(text(200), { maxItems: 20 }), why: text(200) }, closed),
+  handover: Type.Object(
+    {
+      day: Day,
+      shift: text(200),
+      items: Type.Array(Type.Object({ kind: text(40), words: text(500), machine: optional(text(200)), key: optional(text(700)) }, closed), {
+        maxItems: 300,
+      }),
+      free: Note,
+    },
+    closed,
+  ),
+  "handover-seen": Type.Object({ of: Type.String({ format: "uuid" }), note: Note }, closed),
+  /** A machine out of order: opened by one entry, changed and closed by others that name it. */
+  repair: Type.Object(
+    {
+      event: Type.Enum(["open", "change", "close"]),
+      of: optional(Type.String({ format: "uuid" })),
+      symptom: optional(text(500)),
+      waitsFor: optional(text(500)),
+      expected: optional(Type.Union([Day, Type.Null()])),
+      /** In hundredths of the shop's money. */
+      costCents: optional(Type.Integer({ minimum: 0, maximum: 1e12 })),
+      /** Routines that go on all the same. */
+      goOn: optional(Type.Array(text(200), { maxItems: 200 })),
+      note: Note,
+    },
+    closed,
+  ),
   settings: Type.Object({ subject: text(40), id: text(200), version: Type.Integer({ minimum: 1 }), what: text(500) }, closed),
   "day-closed": Type.Object(
     {
@@ -108,11 +152,22 @@ export const SENT_KINDS = [
   "sign",
   "move",
   "note",
+  "run",
+  "task",
+  "one-off",
+  "one-off-over",
+  "roster",
+  "handover",
+  "handover-seen",
+  "repair",
   "amendment",
 ] as const;
 
+/** Kinds of entry that need no machine. */
+export const WITHOUT_MACHINE: readonly EntryKind[] = ["note", "task", "one-off", "one-off-over", "roster", "handover", "handover-seen"];
+
 /** Kinds whose entry names a routine. */
-export const WITH_ROUTINE: readonly EntryKind[] = ["routine", "prompt", "move"];
+export const WITH_ROUTINE: readonly EntryKind[] = ["routine", "prompt", "move", "run"];
 
 /** One entry as a screen sends it. */
 export const SentEntry = Type.Object(
@@ -121,8 +176,14 @@ export const SentEntry = Type.Object(
     kind: Type.Enum([...SENT_KINDS]),
     machine: optional(text(200)),
     routine: optional(text(200)),
-    device: optional(text(100)),
+    run: optional(Type.String({ format: "uuid" })),
+    /** Who acted, where that is not (or not surely) who is signed in: on a shared tablet, or in another's queue. */
+    person: optional(text(200)),
+    /** Which claim of the batch says so. */
+    claim: optional(text(100)),
     happenedAt: Instant,
+    /** A person said when it was; otherwise the device's clock did, and is held against the server's. */
+    timeGiven: optional(Type.Boolean()),
     amends: optional(Type.String({ format: "uuid" })),
     body: Type.Object({}),
   },
@@ -130,5 +191,16 @@ export const SentEntry = Type.Object(
 );
 export type SentEntry = Static<typeof SentEntry>;
 
-/** A batch for `POST /api/sync`; answered entry by entry, by id. */
-export const SyncBatch = Type.Object({ entries: Type.Array(Type.Unknown(), { minItems: 1, maxItems: 500 }) }, closed);
+/** Somebody's word, given by PIN on an enrolled device, that they were at it; sealed for the server alone. */
+export const Claim = Type.Object({ id: text(100), person: text(200), sealed: text(2000) }, closed);
+export type Claim = Static<typeof Claim>;
+
+/** A batch for `POST /api/sync`; answered entry by entry, by id. `sentAt` is the device's clock as it sends. */
+export const SyncBatch = Type.Object(
+  {
+    entries: Type.Array(Type.Unknown(), { minItems: 1, maxItems: 500 }),
+    sentAt: optional(Instant),
+    claims: optional(Type.Array(Claim, { maxItems: 200 })),
+  },
+  closed,
+);

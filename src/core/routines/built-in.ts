@@ -1,6 +1,7 @@
 import type { Trigger } from "../fleet/schema.ts";
 import type { Hazard } from "../safety/hazards.ts";
 import type { Routine } from "./routine.ts";
+import { GEAR, STEPS } from "./steps/steps.ts";
 
 /**
  * The built-in routines as data: rule, trigger, covers, minutes, skill, hazards. Numbers are defaults to be
@@ -62,6 +63,8 @@ const routine = (id: string, name: string, handsMinutes: number, waitMinutes: nu
   id,
   name,
   short: SHORT[id] ?? name,
+  ...(STEPS[id] ? { steps: STEPS[id] } : {}),
+  ...(GEAR[id] ? { gear: GEAR[id] } : {}),
   handsMinutes,
   waitMinutes,
   ...rest,
@@ -73,13 +76,6 @@ export const BUILT_IN: readonly Routine[] = [
     trigger: opening,
     isCheck: true,
     hazards: ["moving-parts"],
-    steps: [
-      { kind: "look", text: "Clear the path of the carriage. Covers shut, medium or scrap in place." },
-      { kind: "do", text: "Print the nozzle check from the panel." },
-      { kind: "wait", text: "Let it print. Keep your hands out.", minutes: 2 },
-      { kind: "nozzle-check", text: "Count each channel: gaps, faint dashes, dashes off their place. Look for gaps side by side." },
-      { kind: "decide", text: "Read the word. Ready: print. With care: mind fills and skin tones. Hold: recover first." },
-    ],
   }),
   routine("R02", "Agitate white", 2, 0, {
     rule: { classes: ["dtg", "dtf"], withoutAbilities: ["white-circulation", "full-circulation"] },

@@ -2,8 +2,7 @@ import type { Rule } from "../fleet/rule.ts";
 import type { HouseRoutine, Machine } from "../fleet/schema.ts";
 import type { MachineClass } from "../fleet/vocabulary.ts";
 import type { Hazard } from "../safety/hazards.ts";
-
-export type Step = { kind: "do" | "look" | "measure" | "nozzle-check" | "wait" | "decide"; text: string; minutes?: number };
+import type { Gear, Step } from "./step.ts";
 
 /** A routine as it can fall due and be done. A house's own has the part that a fleet file carries. */
 export type Routine = HouseRoutine & {
@@ -19,7 +18,9 @@ export type Routine = HouseRoutine & {
   voidsCheck?: boolean;
   /** Doing it takes a nozzle check of every channel. */
   isCheck?: boolean;
-  steps?: Step[];
+  steps?: readonly Step[];
+  /** What is worn and at hand before the first step. */
+  gear?: Gear;
 };
 
 const CLASS_SKILL: Record<MachineClass, string> = { dtf: "dtf", dtg: "dtg", uv: "uv", wide: "wide", cij: "cij" };

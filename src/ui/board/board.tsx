@@ -199,7 +199,7 @@ function grouped(view: BoardView, rows: MachineRow[]): { id: string; name: strin
 }
 
 /** The most pressing first. */
-const WORDS: MachineRow["word"][] = ["Hold", "Unchecked", "With care", "Printing", "Ready", "Asleep"];
+const WORDS: MachineRow["word"][] = ["Out of order", "Hold", "Unchecked", "With care", "Printing", "Ready", "Asleep"];
 
 /** How many machines are in each state; a press shows only those. */
 function Tally({ rows, word, onWord }: { rows: MachineRow[]; word: string; onWord: (word: string) => void }) {

@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import { toast } from "sonner";
-import type { Step } from "../../core/routines/routine.ts";
+import type { Step } from "../../core/routines/step.ts";
 import { DEFERENCE, HAZARDS } from "../../core/safety/hazards.ts";
 import type { BoardView, ItemView, MachineRow } from "../../work/board.ts";
 import { instantAt } from "../enter.ts";
@@ -28,7 +28,7 @@ export function CheckDesk({
   chosen: string[];
   routine: string;
   seq: number;
-  steps: Step[];
+  steps: readonly Step[];
 }) {
   const [ids, setIds] = useState(chosen);
   const picked = useMemo(() => ids.flatMap((id) => rows.find((row) => row.id === id) ?? []), [ids, rows]);

@@ -15,5 +15,6 @@ export const POST = (request: Request) =>
     const accepted = accept(Choice, await bodyJson(request, 10_000));
     if ("problems" in accepted) throw new Refusal(400, "Who signs in?", accepted.problems);
     const { DEMO_PASSWORD } = await import("../../../demo/password.ts");
-    return signedIn(await signIn(accepted.value.person, DEMO_PASSWORD, "demo", request.headers));
+    const { response, role } = await signIn(accepted.value.person, DEMO_PASSWORD, "demo", request.headers);
+    return signedIn(response, role);
   });

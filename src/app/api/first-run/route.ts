@@ -7,5 +7,6 @@ import { signedIn } from "../../signed-in.ts";
 export const POST = (request: Request) =>
   answer(request, async () => {
     const { name, password } = await foundShop(database(), await bodyJson(request, 10_000));
-    return signedIn(await signIn(name, password, request.headers.get("x-zesty-address") ?? "unknown", request.headers));
+    const { response, role } = await signIn(name, password, request.headers.get("x-zesty-address") ?? "unknown", request.headers);
+    return signedIn(response, role);
   });

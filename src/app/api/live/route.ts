@@ -1,6 +1,7 @@
 import { actorOf } from "../../../work/auth.ts";
+import { deviceOf } from "../../../work/devices.ts";
 import { placeNow, watch } from "../../../work/live.ts";
-import { answerTo } from "../../http.ts";
+import { answerSender } from "../../http.ts";
 
 export const dynamic = "force-dynamic";
 
@@ -8,7 +9,7 @@ const HEARTBEAT_MS = 15_000;
 
 /** Server-sent events that carry only the ledger's last place. */
 export const GET = (request: Request) =>
-  answerTo(request, async (actor) => {
+  answerSender(request, async (sender) => {
     const encoder = new TextEncoder();
     let end = () => {};
     const stream = new ReadableStream<Uint8Array>({
@@ -21,10 +22,10 @@ export const GET = (request: Request) =>
           }
         };
         const say = (seq: number | "resync") => send(`data: ${JSON.stringify({ seq })}\n\n`);
-        const unwatch = watch(actor.site, (message) => say(message === "resync" ? "resync" : message.seq));
+        const unwatch = watch(sender.site, (message) => say(message === "resync" ? "resync" : message.seq));
         const heartbeat = setInterval(async () => {
           // A session that was ended hears nothing more.
-          const still = await actorOf(request.headers).catch(() => actor);
+          const still = await (sender.actor ? actorOf(request.headers) : deviceOf(request.headers)).catch(() => sender);
           if (still) send(": still here\n\n");
           else {
             send("event: ended\ndata: {}\n\n");
@@ -43,7 +44,7 @@ export const GET = (request: Request) =>
         };
         request.signal.addEventListener("abort", () => end());
         send("retry: 1000\n\n");
-        say(await placeNow(actor));
+        say(await placeNow(sender.site));
       },
       cancel: () => end(),
     });

@@ -15,5 +15,6 @@ export const POST = (request: Request) =>
     const accepted = accept(Credentials, await bodyJson(request, 10_000));
     if ("problems" in accepted) throw new Refusal(400, "Name and password are needed.", accepted.problems);
     const { name, password } = accepted.value;
-    return signedIn(await signIn(name, password, request.headers.get("x-zesty-address") ?? "unknown", request.headers));
+    const { response, role } = await signIn(name, password, request.headers.get("x-zesty-address") ?? "unknown", request.headers);
+    return signedIn(response, role);
   });

@@ -3,12 +3,12 @@ import { accept } from "../../../core/record/validate.ts";
 import { database } from "../../../work/database.ts";
 import { record } from "../../../work/record.ts";
 import { Refusal } from "../../../work/refusal.ts";
-import { answerTo, bodyJson } from "../../http.ts";
+import { answerSender, bodyJson } from "../../http.ts";
 
 /** Entries from screens, in order, answered by id. */
 export const POST = (request: Request) =>
-  answerTo(request, async (actor) => {
+  answerSender(request, async (sender) => {
     const accepted = accept(SyncBatch, await bodyJson(request), { textOfItems: false });
     if ("problems" in accepted) throw new Refusal(400, "This is no batch of entries.", accepted.problems);
-    return Response.json({ answers: await record(database(), actor, accepted.value.entries) });
+    return Response.json({ answers: await record(database(), sender, accepted.value) });
   });

@@ -1,0 +1,19 @@
+import { deviceOf } from "../../../work/devices.ts";
+import { setPin, signInByPin } from "../../../work/pin.ts";
+import { Refusal } from "../../../work/refusal.ts";
+import { answer, answerTo, bodyJson } from "../../http.ts";
+
+/** Changes who is at an enrolled tablet. */
+export const POST = (request: Request) =>
+  answer(request, async () => {
+    const device = await deviceOf(request.headers);
+    if (!device) throw new Refusal(403, "A PIN counts on an enrolled tablet only. Sign in with your password here.");
+    return signInByPin(device, await bodyJson(request), request.headers);
+  });
+
+/** Sets a PIN. */
+export const PUT = (request: Request) =>
+  answerTo(request, async (actor) => {
+    await setPin(actor, await bodyJson(request));
+    return Response.json({ message: "The PIN is set." });
+  });

@@ -1,0 +1,8 @@
+import { FloorApp } from "../../ui/floor/floor-app.tsx";
+
+export const metadata = { title: "My shift" };
+
+/** The shell of the operators' screens: the same for everybody, so that a device may keep it. */
+export default function FloorPage() {
+  return <FloorApp />;
+}

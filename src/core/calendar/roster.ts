@@ -1,0 +1,29 @@
+import type { Calendar, Person } from "../fleet/schema.ts";
+import { type Day, weekday } from "./day.ts";
+
+/** A change of who is there: shifts instead of the usual ones on some days; none means absent. The latest one that speaks of a day counts. */
+export type RosterChange = { person: string; from: Day; to: Day; shifts: string[]; why: string; at: number };
+export type Shift = NonNullable<Calendar["shifts"]>[number];
+export type Presence = { shifts: Shift[]; change?: RosterChange };
+
+/** The shifts a person works on a day, and the change that made them so. */
+export function presence(
+  person: Pick<Person, "id" | "shifts">,
+  day: Day,
+  shifts: readonly Shift[],
+  changes: readonly RosterChange[],
+): Presence {
+  const change = changes.filter((each) => each.person === person.id && day >= each.from && day <= each.to).sort((a, b) => b.at - a.at)[0];
+  if (change) return { shifts: shifts.filter(({ id }) => change.shifts.includes(id)), change };
+  return { shifts: shifts.filter(({ id, days }) => person.shifts?.includes(id) && (days ?? []).includes(weekday(day))) };
+}
+
+/** Whether a clock time lies in a shift; one whose end is before its start runs past midnight. */
+export const inShift = ({ from, to }: Pick<Shift, "from" | "to">, time: string): boolean =>
+  from <= to ? time >= from && time < to : time >= from || time < to;
+
+/** The shift that a clock time belongs to: the one under way that began last, else the next to begin, else the first. */
+export function shiftAt(shifts: readonly Shift[], time: string): Shift | undefined {
+  const under = shifts.filter((shift) => inShift(shift, time)).sort((a, b) => (a.from < b.from ? 1 : -1))[0];
+  return under ?? [...shifts].sort((a, b) => (a.from < b.from ? -1 : 1)).find(({ from }) => from > time) ?? shifts[0];
+}

@@ -1,0 +1,2 @@
+/** An id in plain words. */
+export const words = (id: string) => id.replace(/^house-/, "").replaceAll("-", " ");

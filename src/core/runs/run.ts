@@ -1,0 +1,280 @@
+import type { Machine } from "../fleet/schema.ts";
+import type { RunEvent, RunForm, StepResult } from "./events.ts";
+import { holds, type PlannedStep } from "./plan.ts";
+
+/** What a person did at a step, in the order of doing. */
+export type Trace = {
+  step: string;
+  at: number;
+  person: string | null;
+  result?: StepResult;
+  note?: string;
+  /** Why it was left out. */
+  passed?: string;
+  tookSeconds: number;
+};
+export type Owed = { id: string; words: string; step: string; since: number };
+/** A running timer: of a wait, or of a hold whose condition is met. */
+export type RunTimer = { step: string; text: string; startedAt: number; endsAt: number };
+
+export type RunState = {
+  status: "running" | "stopped" | "ended" | "abandoned";
+  form: RunForm;
+  key?: string;
+  version: string;
+  gear: boolean;
+  person: string | null;
+  device: string | null;
+  startedAt: number;
+  lastAt: number;
+  trace: Trace[];
+  /** The step to do now; `null` where all are done. */
+  now: PlannedStep | null;
+  /** When the step to do now was reached. */
+  reachedAt: number;
+  timer: RunTimer | null;
+  /** The window that the step to do now lies in. */
+  window: { text: string; endsAt: number } | null;
+  owed: Owed[];
+  notes: { at: number; person: string | null; text: string }[];
+  photos: { at: number; photo: string; of?: string }[];
+  stoppedFor: string | null;
+  /** Events that did not fit, by id: done on another tablet meanwhile, or out of turn. They stay on record. */
+  strays: string[];
+};
+
+/**
+ * A run as its events leave it. Pure: the same plan, machine and events give the same state, whatever device asks.
+ * Times are milliseconds since 1970. Events are taken in the order given; what does not fit is a stray and changes nothing.
+ * `undefined` where the first event is no start.
+ */
+export function runState(plan: readonly PlannedStep[], machine: Machine, events: readonly RunEvent[]): RunState | undefined {
+  const [first, ...rest] = events;
+  if (first?.body.event !== "start") return undefined;
+  const { form, key, version, gear } = first.body;
+  const state: RunState = {
+    status: "running",
+    form,
+    ...(key ? { key } : {}),
+    version,
+    gear: gear ?? false,
+    person: first.person,
+    device: first.device ?? null,
+    startedAt: first.at,
+    lastAt: first.at,
+    trace: [],
+    now: null,
+    reachedAt: first.at,
+    timer: null,
+    window: null,
+    owed: [],
+    notes: [],
+    photos: [],
+    stoppedFor: null,
+    strays: [],
+  };
+  const clock = { clearedAt: new Map<string, number>(), settled: new Map<string, number>(), windows: new Map<string, number>() };
+  arrive(state, plan, machine, first.at, clock);
+  for (const event of rest) {
+    if (!apply(state, plan, machine, event, clock)) state.strays.push(event.id);
+    else state.lastAt = event.at;
+  }
+  return state;
+}
+
+type Clock = { clearedAt: Map<string, number>; settled: Map<string, number>; windows: Map<string, number> };
+
+function apply(state: RunState, plan: readonly PlannedStep[], machine: Machine, event: RunEvent, clock: Clock): boolean {
+  const { body, at, person } = event;
+  if (state.status === "ended" || state.status === "abandoned") return noteOnly(state, event);
+  switch (body.event) {
+    case "start":
+      return false;
+    case "step":
+    case "pass": {
+      const step = plan.find((each) => each.at === body.step);
+      if (!step || !fits(state, step, body)) return false;
+      if (state.form === "short" && state.trace.some((trace) => trace.step === step.at)) return false;
+      state.trace.push({
+        step: step.at,
+        at,
+        person,
+        tookSeconds:
+          body.event === "step" && body.tookSeconds !== undefined ? body.tookSeconds : Math.max(0, (at - state.reachedAt) / 1000),
+        ...(body.event === "step"
+          ? { ...(body.result ? { result: body.result } : {}), ...(body.note ? { note: body.note } : {}) }
+          : { passed: body.reason }),
+      });
+      state.status = "running";
+      arrive(state, plan, machine, at, clock);
+      return true;
+    }
+    case "clear":
+      if (state.now?.at !== body.step || state.now.kind !== "hold") return false;
+      clock.clearedAt.set(`${body.step}/${state.trace.length}`, at);
+      arrive(state, plan, machine, at, clock, true);
+      return true;
+    case "settle":
+      if (!state.owed.some(({ id }) => id === body.owed)) return false;
+      clock.settled.set(body.owed, at);
+      arrive(state, plan, machine, at, clock, true);
+      return true;
+    case "back":
+      if (state.trace.length === 0) return false;
+      state.trace.pop();
+      arrive(state, plan, machine, at, clock);
+      return true;
+    case "stop":
+      state.status = "stopped";
+      state.stoppedFor = body.reason;
+      return true;
+    case "resume":
+      state.status = "running";
+      state.stoppedFor = null;
+      state.person = person;
+      state.device = event.device ?? null;
+      return true;
+    case "hand":
+      state.person = body.to;
+      return true;
+    case "abandon":
+      if (state.owed.length) return false;
+      state.status = "abandoned";
+      state.stoppedFor = body.reason;
+      state.timer = null;
+      return true;
+    case "end":
+      if (state.owed.length || missing(state, plan, machine).length) return false;
+      state.status = "ended";
+      state.timer = null;
+      return true;
+    default:
+      return noteOnly(state, event);
+  }
+}
+
+/** Notes and pictures come at any time, after the end as well. */
+function noteOnly(state: RunState, { body, at, person }: RunEvent): boolean {
+  if (body.event === "note") state.notes.push({ at, person, text: body.text });
+  else if (body.event === "photo") state.photos.push({ at, photo: body.photo, ...(body.of ? { of: body.of } : {}) });
+  else return false;
+  return true;
+}
+
+function fits(state: RunState, step: PlannedStep, body: { event: "step"; result?: StepResult } | { event: "pass" }): boolean {
+  if (state.form === "guided" && state.now?.at !== step.at) return false;
+  if (body.event === "pass") return true;
+  if (step.powersOn && state.owed.length) return false;
+  return resultProblem(step, body.result) === undefined;
+}
+
+/** What is wrong with a step's result, in words for the person; `undefined` where it can be kept. */
+export function resultProblem(step: PlannedStep, result: StepResult | undefined): string | undefined {
+  switch (step.kind) {
+    case "look":
+    case "decide":
+      if (result?.choice === undefined) return step.kind === "look" && step.optional ? undefined : "Choose what you see.";
+      return step.choices.some(({ id }) => id === result.choice) ? undefined : "This answer is none of those offered.";
+    case "found":
+      return result?.found === undefined && !step.optional ? "Choose how you found it." : undefined;
+    case "measure":
+      if (result?.value === undefined) return step.optional ? undefined : `Enter the ${step.what} in ${step.unit}.`;
+      return result.value < step.min || result.value > step.max
+        ? `The ${step.what} lies between ${step.min} and ${step.max} ${step.unit}.`
+        : undefined;
+    case "nozzle-check":
+      return result?.check === undefined ? "Enter the readings of the check." : undefined;
+    case "photo":
+      return result?.photo === undefined && !step.optional ? "Take the picture." : undefined;
+    case "confirm":
+      return result?.by === undefined ? (step.by === "second" ? "Who had the second look?" : "Which supervisor agrees?") : undefined;
+    default:
+      return undefined;
+  }
+}
+
+/** What an earlier step recorded, as a condition asks it. */
+const recordedIn =
+  (state: RunState) =>
+  (id: string): string | undefined => {
+    const trace = [...state.trace].reverse().find(({ step }) => step === id || step.startsWith(`${id}@`));
+    return trace?.result?.choice ?? trace?.result?.found ?? (trace?.result?.value === undefined ? undefined : String(trace.result.value));
+  };
+
+/** The steps of a short form that still want a reading; of a guided run, the step to do now. */
+export function missing(state: RunState, plan: readonly PlannedStep[], machine: Machine): PlannedStep[] {
+  if (state.form === "guided") return state.now ? [state.now] : [];
+  const recorded = recordedIn(state);
+  return plan.filter(
+    (step) => isReading(step) && holds(step.when, machine, recorded) && !state.trace.some((trace) => trace.step === step.at),
+  );
+}
+
+/** Whether a step belongs on the short form: what must be read, chosen or seen by a second person. */
+export function isReading(step: PlannedStep): boolean {
+  if (step.kind === "measure" || step.kind === "look" || step.kind === "found" || step.kind === "photo") return !step.optional;
+  return step.kind === "nozzle-check" || step.kind === "decide" || step.kind === "confirm";
+}
+
+/** Finds the step to do now and what follows from being there: timer, window, what is owed. */
+function arrive(state: RunState, plan: readonly PlannedStep[], machine: Machine, at: number, clock: Clock, same = false): void {
+  state.owed = owedBy(state, plan, clock);
+  if (state.form === "short") {
+    state.now = null;
+    return;
+  }
+  if (!same) {
+    state.now = next(state, plan, machine);
+    state.reachedAt = at;
+  }
+  const step = state.now;
+  state.timer = step ? timerOf(step, state, clock) : null;
+  if (!step?.window) {
+    state.window = null;
+    clock.windows.clear();
+    return;
+  }
+  const opened = clock.windows.get(step.window.id) ?? at;
+  clock.windows.set(step.window.id, opened);
+  state.window = { text: step.window.text, endsAt: opened + step.window.withinMinutes * 60_000 };
+}
+
+function next(state: RunState, plan: readonly PlannedStep[], machine: Machine): PlannedStep | null {
+  const last = state.trace.at(-1);
+  let index = 0;
+  if (last) {
+    const step = plan.find(({ at }) => at === last.step);
+    const chosen = step && "choices" in step ? step.choices.find(({ id }) => id === last.result?.choice) : undefined;
+    index = chosen?.goTo ? plan.findIndex(({ id }) => id === chosen.goTo) : plan.findIndex(({ at }) => at === last.step) + 1;
+  }
+  const recorded = recordedIn(state);
+  return plan.slice(index).find((step) => holds(step.when, machine, recorded)) ?? null;
+}
+
+function timerOf(step: PlannedStep, state: RunState, clock: Clock): RunTimer | null {
+  const since = step.kind === "hold" ? clock.clearedAt.get(`${step.at}/${state.trace.length}`) : state.reachedAt;
+  const seconds = step.kind === "wait" ? step.waitMinutes * 60 : step.kind === "hold" ? step.thenSeconds : undefined;
+  if (since === undefined || seconds === undefined) return null;
+  return { step: step.at, text: step.text, startedAt: since, endsAt: since + seconds * 1000 };
+}
+
+/** What is opened and not closed: from the steps done, and what was settled by itself since. A short form owes nothing: it is entered when all is over. */
+function owedBy(state: RunState, plan: readonly PlannedStep[], clock: Clock): Owed[] {
+  const owed = new Map<string, Owed>();
+  if (state.form === "short") return [];
+  for (const { step: at, at: when, passed } of state.trace) {
+    const step = plan.find((each) => each.at === at);
+    if (!step || passed !== undefined) continue;
+    if (step.owes) owed.set(step.owes.id, { ...step.owes, step: at, since: when });
+    if (step.settles) owed.delete(step.settles);
+  }
+  for (const [id, at] of clock.settled) {
+    const open = owed.get(id);
+    if (open && open.since <= at) owed.delete(id);
+  }
+  return [...owed.values()];
+}
+
+/** Hands-on minutes that a plan's steps take together, where they say so. */
+export const plannedSeconds = (step: PlannedStep): number =>
+  Math.round(60 * (step.kind === "wait" ? step.waitMinutes : (step.minutes ?? 0)));

@@ -1,0 +1,68 @@
+import { sql } from "drizzle-orm";
+import type { RunBody, RunEvent } from "../core/runs/events.ts";
+import type { Connection } from "./database.ts";
+
+export type RunRow = {
+  run: string;
+  machine: string;
+  routine: string;
+  key: string | null;
+  form: string;
+  status: "running" | "stopped" | "ended" | "abandoned";
+  person: string | null;
+  device: string | null;
+  startedAt: Date;
+  lastAt: Date;
+  day: string;
+};
+
+const COLUMNS = sql`run, machine, routine, key, form, status, person, device, started_at AS "startedAt", last_at AS "lastAt", day`;
+const dated = (row: RunRow): RunRow => ({ ...row, startedAt: new Date(row.startedAt), lastAt: new Date(row.lastAt) });
+
+/** Runs that are open, and those of a day. */
+export async function runsOn(db: Connection, site: string, day: string): Promise<RunRow[]> {
+  const { rows } = await db.execute<RunRow>(sql`
+    SELECT ${COLUMNS} FROM run WHERE site = ${site} AND (status IN ('running', 'stopped') OR day = ${day}) ORDER BY started_at LIMIT 500`);
+  return rows.map(dated);
+}
+
+export async function runRow(db: Connection, site: string, run: string): Promise<RunRow | undefined> {
+  const { rows } = await db.execute<RunRow>(sql`SELECT ${COLUMNS} FROM run WHERE site = ${site} AND run = ${run}`);
+  return rows.map(dated)[0];
+}
+
+/** Open runs of a piece of work. */
+export async function openRunsOf(db: Connection, site: string, key: string): Promise<RunRow[]> {
+  const { rows } = await db.execute<RunRow>(sql`
+    SELECT ${COLUMNS} FROM run WHERE site = ${site} AND key = ${key} AND status IN ('running', 'stopped')`);
+  return rows.map(dated);
+}
+
+/** The events of runs in the order of their doing; the check of a run's nozzle-check step is known by its entry. */
+export async function runEvents(db: Connection, site: string, runs: string[]): Promise<Map<string, RunEvent[]>> {
+  const found = new Map<string, RunEvent[]>();
+  if (runs.length === 0) return found;
+  const { rows } = await db.execute<{
+    run: string;
+    id: string;
+    at: string;
+    person: string | null;
+    device: string | null;
+    body: RunBody;
+  }>(sql`
+    SELECT run, id, happened_at AS at, person, device, body FROM effective_entry
+    WHERE site = ${site} AND run = ANY(${sql.param(runs)}::uuid[]) AND kind = 'run' ORDER BY (body ->> 'event' = 'start') DESC, happened_at, seq`);
+  for (const { run, id, at, person, device, body } of rows) {
+    const events = found.get(run) ?? [];
+    events.push({ id, at: new Date(at).getTime(), person, device, body });
+    found.set(run, events);
+  }
+  return found;
+}
+
+/** The steps that a routine had under a mark. */
+export async function stepsUnder(db: Connection, site: string, routine: string, version: string): Promise<unknown> {
+  const { rows } = await db.execute<{ steps: unknown }>(sql`
+    SELECT body -> 'steps' AS steps FROM settings_version WHERE site = ${site} AND subject = 'steps' AND id = ${routine} AND body ->> 'mark' = ${version} LIMIT 1`);
+  return rows[0]?.steps;
+}

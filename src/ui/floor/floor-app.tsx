@@ -1,0 +1,171 @@
+"use client";
+import { useEffect } from "react";
+import { FloorCheck } from "./check.tsx";
+import { Handover } from "./handover.tsx";
+import { FloorMachinePage } from "./machine.tsx";
+import { MyShift } from "./my-shift.tsx";
+import { to, usePlace } from "./route.ts";
+import { RunPage } from "./run-page.tsx";
+import { openRuns } from "./runs.ts";
+import { Scan } from "./scan.tsx";
+import { Several } from "./several.tsx";
+import { TaskSheet } from "./task-sheet.tsx";
+import { TimersBar } from "./timers-bar.tsx";
+import { Unsent } from "./unsent.tsx";
+import { type Floor, useFloor } from "./use-floor.ts";
+import { Who } from "./who.tsx";
+
+/** The operators' screens: one page that goes on without a network. */
+export function FloorApp() {
+  const floor = useFloor();
+  useEffect(() => {
+    const night = /(?:^|;\s*)zesty-light=night/.test(document.cookie);
+    document.documentElement.dataset.light = night ? "night" : "day";
+    if ("serviceWorker" in navigator) void navigator.serviceWorker.register("/sw.js").catch(() => {});
+    // Asks the browser not to clear away what is not sent yet.
+    void navigator.storage?.persist?.();
+  }, []);
+  useWakeLock();
+  if (floor === "loading") return <p className="p-6 text-soft">One moment …</p>;
+  if (floor === "empty")
+    return (
+      <main className="mx-auto max-w-md px-4 py-12">
+        <h1>Zesty Anvil, on the floor</h1>
+        <p className="mt-2">
+          {typeof navigator !== "undefined" && !navigator.onLine
+            ? "There is no network, and nothing is kept on this device yet."
+            : "Sign in, or enrol this tablet, and the day's work is here."}
+        </p>
+        <p className="mt-4 flex gap-3">
+          <a href="/sign-in" className="press press-main hand">
+            Sign in
+          </a>
+          <a href="/enrol" className="press hand">
+            Enrol this tablet
+          </a>
+        </p>
+      </main>
+    );
+  return (
+    <>
+      <Head floor={floor} />
+      <TimersBar runs={openRuns(floor.view)} now={floor.now} />
+      <Body floor={floor} />
+    </>
+  );
+}
+
+function Body({ floor }: { floor: Floor }) {
+  const place = usePlace();
+  switch (place.at) {
+    case "task":
+      return <TaskSheet key={place.key} floor={floor} taskKey={place.key} />;
+    case "run":
+      return <RunPage key={place.id} floor={floor} id={place.id} />;
+    case "several":
+      return <Several key={place.routine} floor={floor} routine={place.routine} />;
+    case "check":
+      return (
+        <FloorCheck
+          key={`${place.machines.join()}/${place.run}/${place.key}`}
+          floor={floor}
+          machines={place.machines}
+          run={place.run}
+          step={place.step}
+          taskKey={place.key}
+        />
+      );
+    case "machine":
+      return <FloorMachinePage key={place.id} floor={floor} id={place.id} />;
+    case "handover":
+      return <Handover floor={floor} />;
+    case "scan":
+      return <Scan floor={floor} />;
+    case "who":
+      return <Who floor={floor} />;
+    case "unsent":
+      return <Unsent floor={floor} />;
+    default:
+      return <MyShift floor={floor} />;
+  }
+}
+
+function Head({ floor }: { floor: Floor }) {
+  const { view, who, queue, online } = floor;
+  const me = view.people.find(({ id }) => id === who?.person);
+  const refused = queue.filter(({ state }) => state === "refused").length;
+  const link = "flex min-h-12 items-center rounded-sm px-2 text-ink no-underline hover:bg-tint";
+  return (
+    <header className="flex flex-wrap items-center gap-x-2 border-hair border-b px-3">
+      <nav aria-label="Floor" className="flex flex-wrap">
+        <a href={to.shift} className={`${link} font-semibold`}>
+          My shift
+        </a>
+        <a href={to.handover} className={link}>
+          Handover
+        </a>
+        <a href={to.scan} className={link}>
+          Scan
+        </a>
+        {me && online && (
+          <a href="/" className={link}>
+            Board
+          </a>
+        )}
+      </nav>
+      <a
+        href={to.unsent}
+        className={`${link} ml-auto ${refused ? "!text-stop font-semibold" : queue.length ? "font-semibold" : "!text-soft"}`}
+      >
+        {refused
+          ? `${refused} need${refused === 1 ? "s" : ""} you`
+          : queue.length
+            ? `${queue.length} not sent`
+            : online
+              ? "all sent"
+              : "no network"}
+        {queue.length > 0 && !online && ", no network"}
+      </a>
+      <a href={view.device ? to.who : "/sign-in"} className={link}>
+        {me ? me.name.split(" ")[0] : "Who?"}
+        {view.device && <span className="ml-1 text-soft text-sm">at {view.device.name}</span>}
+      </a>
+      {floor.signInFirst && (
+        <p className="w-full border-stop border-l-4 py-1 pl-3" role="alert">
+          Nobody is signed in here any more. Work goes on and is kept; <a href={view.device ? to.who : "/sign-in"}>say who you are</a> and
+          it is sent.
+        </p>
+      )}
+      {floor.newBuild && (
+        <p className="w-full py-1">
+          A newer version is there.{" "}
+          <button type="button" className="press hand" onClick={() => location.reload()}>
+            Load it
+          </button>
+        </p>
+      )}
+    </header>
+  );
+}
+
+/** Keeps the screen on while a page of the floor is open, where the browser can. */
+function useWakeLock(): void {
+  useEffect(() => {
+    let lock: WakeLockSentinel | undefined;
+    const hold = () => {
+      if (document.visibilityState === "visible")
+        navigator.wakeLock
+          ?.request("screen")
+          .then((held) => {
+            lock = held;
+          })
+          .catch(() => {});
+    };
+    hold();
+    document.addEventListener("visibilitychange", hold);
+    return () => {
+      document.removeEventListener("visibilitychange", hold);
+      void lock?.release();
+    };
+  }, []);
+}

@@ -1,0 +1,194 @@
+"use client";
+import { useState } from "react";
+import { toast } from "sonner";
+import { words } from "../../core/routines/plain.ts";
+import { Comb } from "../comb.tsx";
+import { StateMark } from "../state-mark.tsx";
+import { type Draft, put } from "./outbox.ts";
+import { go, to } from "./route.ts";
+import { openRuns } from "./runs.ts";
+import { begin } from "./task-sheet.tsx";
+import type { Floor } from "./use-floor.ts";
+
+/** A machine on the floor: its word, what is due there, signs, notes, out of order and back. */
+export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
+  const { view } = floor;
+  const machine = view.machines.find((each) => each.id === id);
+  if (!machine)
+    return (
+      <main className="mx-auto max-w-3xl px-3 py-4">
+        <h1>There is no such machine</h1>
+        <a href={to.scan} className="press hand mt-4">
+          Scan or type a tag
+        </a>
+      </main>
+    );
+  const tasks = view.tasks.filter((task) => task.machine === id && task.state !== "done" && task.state !== "skipped");
+  const runs = openRuns(view).filter(({ run }) => run.machine === id);
+  const callable = Object.values(view.routines).filter(
+    ({ steps, id: routine }) =>
+      steps.length > 0 &&
+      (machine.machine.routines ?? []).concat(["R45", "R01"]).includes(routine) &&
+      !tasks.some((task) => task.routine === routine),
+  );
+  const enter = async (draft: Draft, said: string) => {
+    const { full } = await put([{ machine: id, ...draft }]);
+    toast(full ? `${said} This tablet's storage is full: it is kept while this page is open.` : said);
+  };
+  return (
+    <main className="mx-auto max-w-3xl px-3 py-4">
+      <h1 className="flex flex-wrap items-center gap-3">
+        {machine.name} <StateMark word={machine.word} />
+      </h1>
+      <p className="mt-1 text-lg">{machine.why}</p>
+      {machine.missed && (
+        <p className="mt-1 text-stop">
+          Missed on {machine.missed.day}: {machine.missed.names.join(", ")}.
+        </p>
+      )}
+      <div className="mt-2 flex gap-1">
+        {machine.class !== "cij" && machine.channels.map((channel) => <Comb key={channel.id} channel={channel} width={40} height={22} />)}
+      </div>
+      <section aria-label="Due here" className="mt-4">
+        <h2 className="border-soft border-b pb-1">Due here</h2>
+        {tasks.length === 0 && runs.length === 0 && <p className="py-2 text-soft">Nothing today.</p>}
+        <ul className="divide-y divide-hair">
+          {runs.map(({ run, routine, state }) => (
+            <li key={run.id} className="py-1">
+              <a href={to.run(run.id)} className="press hand w-full !justify-between">
+                {routine.name}{" "}
+                <span className="font-normal text-soft">{state.status === "stopped" ? "stopped" : `${run.personName} is at it`}</span>
+              </a>
+            </li>
+          ))}
+          {tasks
+            .filter(({ key }) => !runs.some(({ run }) => run.key === key))
+            .map((task) => (
+              <li key={task.key} className="py-1">
+                <a href={to.task(task.key)} className="press hand w-full !justify-between">
+                  <span className={task.late ? "text-stop" : ""}>{task.name}</span>
+                  <span className="font-normal text-soft">{task.late ? "late" : task.dueWords}</span>
+                </a>
+              </li>
+            ))}
+        </ul>
+      </section>
+      <div className="mt-4 flex flex-wrap gap-2">
+        {machine.class !== "cij" && machine.channels.length > 0 && (
+          <a href={to.check([id])} className="press hand">
+            Enter a check
+          </a>
+        )}
+        {callable.map((routine) => (
+          <button
+            key={routine.id}
+            type="button"
+            className="press hand"
+            onClick={() => void begin(view, id, routine.id, "guided").then((run) => go(to.run(run)))}
+          >
+            {routine.name} now
+          </button>
+        ))}
+      </div>
+      <Said signs={view.signs} enter={enter} />
+      <OutOfOrder floor={floor} machine={machine} enter={enter} />
+      <a href={to.shift} className="press hand mt-6">
+        Back to the shift
+      </a>
+    </main>
+  );
+}
+
+type Enter = (draft: Draft, said: string) => Promise<void>;
+
+function Said({ signs, enter }: { signs: string[]; enter: Enter }) {
+  const [sign, setSign] = useState("");
+  const [note, setNote] = useState("");
+  const extra = note.trim() ? { note: note.trim() } : {};
+  return (
+    <section aria-label="Seen on it" className="mt-5 grid gap-2">
+      <h2 className="border-soft border-b pb-1">Seen on it</h2>
+      <label className="grid">
+        Note
+        <input value={note} maxLength={2000} onChange={(event) => setNote(event.target.value)} className="field hand" />
+      </label>
+      <div className="flex items-end gap-2">
+        <label className="grid grow">
+          Sign
+          <select value={sign} onChange={(event) => setSign(event.target.value)} className="field hand">
+            <option value="">only the note</option>
+            {signs.map((id) => (
+              <option key={id} value={id}>
+                {words(id)}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button
+          type="button"
+          disabled={!sign && !note.trim()}
+          className="press hand"
+          onClick={() => {
+            void enter(
+              sign ? { kind: "sign", body: { sign, ...extra } } : { kind: "note", body: { text: note.trim() } },
+              sign ? "The sign is entered." : "Noted.",
+            );
+            setSign("");
+            setNote("");
+          }}
+        >
+          Enter
+        </button>
+      </div>
+    </section>
+  );
+}
+
+function OutOfOrder({ machine, enter, floor }: { machine: Floor["view"]["machines"][number]; enter: Enter; floor: Floor }) {
+  const [symptom, setSymptom] = useState("");
+  const { repair } = machine;
+  const supervisor = floor.view.people.some(({ id, role }) => id === floor.who?.person && (role === "supervisor" || role === "technician"));
+  if (repair)
+    return (
+      <section aria-label="Out of order" className="mt-5 border-stop border-l-4 pl-3">
+        <h2>Out of order</h2>
+        <p>
+          {repair.body.symptom}
+          {repair.body.waitsFor && `; waits for ${repair.body.waitsFor}`}
+        </p>
+        <p className="text-soft">A nozzle check closes the repair.</p>
+        {supervisor && (
+          <button
+            type="button"
+            className="press hand mt-2"
+            onClick={() =>
+              void enter({ kind: "repair", body: { event: "close", of: repair.id } }, "The repair is closed, if a check was entered since.")
+            }
+          >
+            Repaired and checked
+          </button>
+        )}
+      </section>
+    );
+  return (
+    <details className="mt-5 border-hair border-t pt-2">
+      <summary className="cursor-pointer py-2">It is out of order</summary>
+      <div className="flex items-end gap-2">
+        <label className="grid grow">
+          What is wrong
+          <input value={symptom} maxLength={500} onChange={(event) => setSymptom(event.target.value)} className="field hand" />
+        </label>
+        <button
+          type="button"
+          disabled={!symptom.trim()}
+          className="press hand"
+          onClick={() =>
+            void enter({ kind: "repair", body: { event: "open", symptom: symptom.trim() } }, "It is out of order; the supervisor sees it.")
+          }
+        >
+          Report
+        </button>
+      </div>
+    </details>
+  );
+}

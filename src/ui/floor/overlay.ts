@@ -1,0 +1,118 @@
+import { machineState } from "../../core/nozzles/readiness.ts";
+import type { RunBody, RunEvent } from "../../core/runs/events.ts";
+import type { FloorMachine, FloorRun, FloorView } from "../../work/floor.ts";
+import type { Queued } from "./keep.ts";
+
+/**
+ * The floor as this device knows it: the last snapshot with what is queued here laid over it. Pure.
+ * @param offset milliseconds by which the server's clock is ahead of this device's
+ */
+export function withQueue(view: FloorView, queue: readonly Queued[], offset: number): FloorView {
+  let next = view;
+  for (const { entry, state } of queue) {
+    if (state === "refused") continue;
+    const at = new Date(entry.happenedAt).getTime() + (entry.timeGiven ? 0 : offset);
+    if (entry.kind === "run" && entry.run) next = withRunEvent(next, entry, at);
+    if (entry.kind === "check" && entry.machine) next = withCheck(next, entry, at);
+    if (entry.kind === "routine" || entry.kind === "check")
+      next = withDone(next, entry, entry.body.outcome === "skipped" ? "skipped" : "done");
+    if (entry.kind === "run" && entry.body.event === "end") next = withDone(next, entry, "done");
+    if (entry.kind === "task") next = withTask(next, entry.body as { key: string; person: string | null });
+    if (entry.kind === "one-off-over") next = withOneOff(next, entry.body as { of: string; outcome: "done" | "skipped" });
+    if (entry.kind === "handover-seen" && next.handover?.id === entry.body.of) next = { ...next, handover: null };
+  }
+  return next;
+}
+
+type Entry = Queued["entry"];
+
+function withRunEvent(view: FloorView, entry: Entry, at: number): FloorView {
+  const known = view.runs.find(({ id }) => id === entry.run);
+  // What this device queues was made by its own screens.
+  const body = entry.body as RunBody;
+  const event: RunEvent = { id: entry.id, at, person: entry.person ?? null, body };
+  if (known?.events.some(({ id }) => id === event.id)) return view;
+  if (known) {
+    const person = body.event === "hand" ? body.to : body.event === "resume" ? (entry.person ?? null) : known.person;
+    const changed: FloorRun = { ...known, events: [...known.events, event], person, personName: nameOf(view, person) };
+    return { ...view, runs: view.runs.map((run) => (run.id === known.id ? changed : run)) };
+  }
+  if (body.event !== "start" || !entry.machine || !entry.routine || !entry.run) return view;
+  const person = entry.person ?? null;
+  return {
+    ...view,
+    runs: [
+      ...view.runs,
+      {
+        id: entry.run,
+        machine: entry.machine,
+        routine: entry.routine,
+        key: body.key ?? null,
+        status: "running",
+        person,
+        personName: nameOf(view, person),
+        device: view.device?.id ?? null,
+        startedWords: "",
+        steps: view.routines[entry.routine]?.steps ?? [],
+        events: [event],
+      },
+    ],
+  };
+}
+
+const nameOf = (view: FloorView, person: string | null) => view.people.find(({ id }) => id === person)?.name ?? person ?? "somebody";
+
+function withDone(view: FloorView, entry: Entry, state: "done" | "skipped"): FloorView {
+  return {
+    ...view,
+    tasks: view.tasks.map((task) =>
+      task.machine === entry.machine && task.routine === entry.routine && task.routine !== undefined && task.state !== "done"
+        ? { ...task, state, late: false }
+        : task,
+    ),
+  };
+}
+
+const withTask = (view: FloorView, { key, person }: { key: string; person: string | null }): FloorView => ({
+  ...view,
+  tasks: view.tasks.map((task) => (task.key === key ? { ...task, person } : task)),
+});
+
+const withOneOff = (view: FloorView, { of, outcome }: { of: string; outcome: "done" | "skipped" }): FloorView => ({
+  ...view,
+  tasks: view.tasks.map((task) => (task.oneOff === of ? { ...task, state: outcome, late: false } : task)),
+});
+
+function withCheck(view: FloorView, entry: Entry, at: number): FloorView {
+  const channels = entry.body.channels as { id: string; missing: number; weak: number; deflected: number; neighbours: boolean }[];
+  return {
+    ...view,
+    machines: view.machines.map((machine): FloorMachine => {
+      if (machine.id !== entry.machine || machine.word === "Out of order" || machine.word === "Asleep") return machine;
+      const state = machineState(
+        {
+          now: new Date(at),
+          today: view.today,
+          printsChecks: true,
+          check: { at: new Date(at), day: view.today, channels, entry: entry.id },
+          asleep: false,
+          channels: machine.channels.map(({ id }) => id),
+        },
+        machine.readiness,
+      );
+      const read = new Map(channels.map((channel) => [channel.id, channel]));
+      return {
+        ...machine,
+        word: state.word,
+        why: "By the check entered here; it is not sent yet.",
+        channels: machine.channels.map((channel) => ({
+          ...channel,
+          gone: false,
+          unread: false,
+          read: read.has(channel.id),
+          ...read.get(channel.id),
+        })),
+      };
+    }),
+  };
+}

@@ -1,0 +1,372 @@
+"use client";
+import { useEffect, useRef, useState } from "react";
+import type { RunBody } from "../../core/runs/events.ts";
+import { HeadDrawing } from "../machine/head-drawing.tsx";
+import { put } from "./outbox.ts";
+import { allowSound } from "./ring.ts";
+import { go, to } from "./route.ts";
+import { clock, type OpenRun, openRun, wallClock } from "./runs.ts";
+import { StepControls } from "./step-controls.tsx";
+import { useTick } from "./timers-bar.tsx";
+import type { Floor } from "./use-floor.ts";
+
+/** A run as it stands: led step by step for whoever has it, to be looked at (and taken over) by everybody else. */
+export function RunPage({ floor, id }: { floor: Floor; id: string }) {
+  const found = openRun(floor.view, id);
+  if (!found)
+    return (
+      <main className="mx-auto max-w-3xl px-3 py-4">
+        <h1>This run is not on this device yet</h1>
+        <p className="mt-2">It comes as soon as there is a network.</p>
+        <a href={to.shift} className="press hand mt-4">
+          Back to the shift
+        </a>
+      </main>
+    );
+  const { state } = found;
+  const mine = state.person === floor.who?.person;
+  const send = (body: RunBody, extra: { picture?: string } = {}) =>
+    put([{ kind: "run", machine: found.run.machine, routine: found.run.routine, run: found.run.id, body: { ...body } }], extra.picture);
+  return (
+    <main className="mx-auto grid max-w-5xl gap-4 px-3 py-3" onPointerDown={allowSound}>
+      <header className="flex flex-wrap items-baseline gap-x-3 border-hair border-b pb-2">
+        <h1>
+          {found.machine.name}: {found.routine.name}
+        </h1>
+        <span className="text-soft">
+          {found.run.personName}
+          {state.form === "guided" && state.now && `, step ${state.trace.length + 1}`}
+        </span>
+      </header>
+      {state.owed.length > 0 && (
+        <p className="border-stop border-l-4 pl-3 text-lg" role="status">
+          <strong>Owed:</strong> {state.owed.map(({ words }) => words).join("; ")}
+        </p>
+      )}
+      {state.status === "ended" || state.status === "abandoned" ? (
+        <Over found={found} floor={floor} />
+      ) : !mine || state.status === "stopped" ? (
+        <TakeOver found={found} floor={floor} send={send} mine={mine} />
+      ) : needsGear(found) ? (
+        <Gear found={found} floor={floor} send={send} />
+      ) : state.now ? (
+        <Now key={`${state.now.at}/${state.trace.length}`} found={found} floor={floor} send={send} />
+      ) : (
+        <AtTheEnd found={found} send={send} />
+      )}
+      {mine && (state.status === "running" || state.status === "stopped") && <Aside found={found} floor={floor} send={send} />}
+    </main>
+  );
+}
+
+export type Send = (body: RunBody, extra?: { picture?: string }) => Promise<{ full: boolean }>;
+type Part = { found: OpenRun; floor: Floor; send: Send };
+
+/** Gear and cautions come before the first step; a run that went on without saying so asks again. */
+const needsGear = ({ state, routine }: OpenRun): boolean =>
+  !state.gear &&
+  state.trace.length === 0 &&
+  (routine.hazards.length > 0 || routine.gear.length > 0) &&
+  !state.notes.some(({ text }) => text === GEAR_ON);
+const GEAR_ON = "Gear is on; the cautions are read.";
+
+function Gear({ found, floor, send }: Part) {
+  const { routine } = found;
+  return (
+    <section aria-label="Before you begin">
+      {routine.gear.length > 0 && (
+        <>
+          <h2 className="text-2xl">On and at hand</h2>
+          <ul className="mt-2 grid gap-x-6 text-2xl sm:grid-cols-2">
+            {routine.gear.map((item) => (
+              <li key={item}>{item}</li>
+            ))}
+          </ul>
+        </>
+      )}
+      {routine.hazards.map(({ id, name, caution }) => (
+        <p key={id} className="mt-3 border-stop border-l-4 pl-3 text-lg">
+          <strong>{name}.</strong> {caution}
+        </p>
+      ))}
+      <p className="mt-3 text-soft">{floor.view.deference}</p>
+      <p className="mt-1 text-soft">
+        Never touch the nozzle plate unless a step says so. Wipe in the nozzles' direction. A separate swab for white and for colour.
+      </p>
+      <button
+        type="button"
+        className="press press-main hand mt-4 w-full py-6 !text-2xl"
+        onClick={() => void send({ event: "note", text: GEAR_ON })}
+      >
+        It is on, I have read this
+      </button>
+    </section>
+  );
+}
+
+function Now({ found, floor, send }: Part) {
+  useTick();
+  const { state, machine } = found;
+  const step = state.now;
+  const heading = useRef<HTMLHeadingElement>(null);
+  useEffect(() => heading.current?.focus(), []);
+  if (!step) return null;
+  const now = floor.now();
+  const lit = new Set<string>(step.lights ?? []);
+  return (
+    <>
+      {state.window && (
+        <p
+          className={`border-r-4 border-l-4 px-3 py-1 text-xl ${state.window.endsAt - now < 60_000 ? "border-stop text-stop" : "border-accent"}`}
+          role="timer"
+        >
+          {state.window.endsAt > now ? (
+            <>
+              <span className="figure">{clock(state.window.endsAt - now)}</span> left: {state.window.text}
+            </>
+          ) : (
+            <>The window is over by {clock(now - state.window.endsAt)}. Finish at once, then say what happened.</>
+          )}
+        </p>
+      )}
+      <section aria-label="Now" className="min-h-40">
+        <h2 ref={heading} tabIndex={-1} className="text-[clamp(1.9rem,5.2vw,3rem)] leading-[1.15] outline-none">
+          {step.text}
+          {step.on && <span className="text-soft"> ({step.on})</span>}
+        </h2>
+        {step.detail && <p className="mt-3 text-2xl text-soft">{step.detail}</p>}
+      </section>
+      <StepControls found={found} floor={floor} send={send} step={step} />
+      {(lit.size > 0 || state.trace.length === 0) && machine.channels.length > 0 && (
+        <figure className="border-hair border-t pt-2">
+          <HeadDrawing machine={machine.machine} channels={machine.channels} lit={lit} />
+        </figure>
+      )}
+    </>
+  );
+}
+
+/** Back a step, stop, leave a step out, note, picture, hand over. */
+function Aside({ found, floor, send }: Part) {
+  const [what, setWhat] = useState<"stop" | "pass" | "note" | "hand" | null>(null);
+  const [text, setText] = useState("");
+  const [person, setPerson] = useState("");
+  const { state } = found;
+  const close = () => {
+    setWhat(null);
+    setText("");
+  };
+  const people = floor.view.people.filter(({ id, role }) => id !== floor.who?.person && role !== "viewer");
+  return (
+    <section aria-label="Besides" className="grid gap-2 border-hair border-t pt-3">
+      <div className="flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="press hand"
+          disabled={state.trace.length === 0 || state.status !== "running"}
+          onClick={() => void send({ event: "back" })}
+        >
+          Back a step
+        </button>
+        <button
+          type="button"
+          className="press hand"
+          aria-expanded={what === "note"}
+          onClick={() => setWhat(what === "note" ? null : "note")}
+        >
+          Note
+        </button>
+        {state.now && (
+          <button
+            type="button"
+            className="press hand"
+            aria-expanded={what === "pass"}
+            onClick={() => setWhat(what === "pass" ? null : "pass")}
+          >
+            Leave this step out
+          </button>
+        )}
+        <button
+          type="button"
+          className="press hand"
+          aria-expanded={what === "hand"}
+          onClick={() => setWhat(what === "hand" ? null : "hand")}
+        >
+          Hand over
+        </button>
+        {state.status === "running" && (
+          <button
+            type="button"
+            className="press hand"
+            aria-expanded={what === "stop"}
+            onClick={() => setWhat(what === "stop" ? null : "stop")}
+          >
+            Stop
+          </button>
+        )}
+        {state.status === "stopped" && state.owed.length === 0 && (
+          <button
+            type="button"
+            className="press hand"
+            onClick={() => void send({ event: "abandon", reason: state.stoppedFor ?? "stopped" }).then(() => go(to.shift))}
+          >
+            Give it up
+          </button>
+        )}
+        <a href={to.shift} className="press hand">
+          To the shift; this goes on
+        </a>
+      </div>
+      {what === "hand" && (
+        <div className="flex items-end gap-2">
+          <label className="grid grow">
+            To
+            <select value={person} onChange={(event) => setPerson(event.target.value)} className="field hand">
+              <option value="">choose</option>
+              {people.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </label>
+          <button
+            type="button"
+            disabled={!person}
+            className="press hand"
+            onClick={() => {
+              close();
+              void send({ event: "hand", to: person });
+            }}
+          >
+            Hand over
+          </button>
+        </div>
+      )}
+      {(what === "stop" || what === "pass" || what === "note") && (
+        <div className="flex items-end gap-2">
+          <label className="grid grow">
+            {what === "note" ? "Note" : "Because"}
+            <input value={text} maxLength={500} onChange={(event) => setText(event.target.value)} className="field hand" />
+          </label>
+          <button
+            type="button"
+            disabled={!text.trim()}
+            className="press hand"
+            onClick={() => {
+              const said = text.trim();
+              close();
+              if (what === "note") void send({ event: "note", text: said });
+              else if (what === "stop") void send({ event: "stop", reason: said });
+              else if (state.now) void send({ event: "pass", step: state.now.at, reason: said });
+            }}
+          >
+            {what === "note" ? "Keep" : what === "stop" ? "Stop" : "Leave it out"}
+          </button>
+        </div>
+      )}
+    </section>
+  );
+}
+
+function TakeOver({ found, floor, send, mine }: Part & { mine: boolean }) {
+  const { state, run } = found;
+  const stopped = state.status === "stopped";
+  return (
+    <section>
+      <p className="text-2xl">
+        {stopped ? `Stopped: ${state.stoppedFor}` : `${run.personName} is at it: ${state.now?.text ?? "all steps are done"}`}
+      </p>
+      <ol className="mt-3 list-decimal pl-6 text-soft">
+        {state.trace.map((trace, index) => (
+          <li key={`${trace.step}/${index}`}>{found.plan.find(({ at }) => at === trace.step)?.text}</li>
+        ))}
+      </ol>
+      {floor.who ? (
+        <button type="button" className="press press-main hand mt-4 w-full !text-xl" onClick={() => void send({ event: "resume" })}>
+          {mine ? "Go on with it" : "Take it over"}
+        </button>
+      ) : (
+        <a href={to.who} className="press hand mt-4 w-full">
+          Say who you are to take it over
+        </a>
+      )}
+    </section>
+  );
+}
+
+function AtTheEnd({ found, send }: Omit<Part, "floor">) {
+  const { state } = found;
+  return (
+    <section>
+      {state.owed.length > 0 ? (
+        <>
+          <h2 className="text-3xl">Not yet: something is still open</h2>
+          <ul className="mt-4 grid gap-3">
+            {state.owed.map(({ id, words }) => (
+              <li key={id} className="flex flex-wrap items-center justify-between gap-3 border-hair border-b pb-3 text-2xl">
+                {words}
+                <button type="button" className="press press-main hand" onClick={() => void send({ event: "settle", owed: id })}>
+                  That is put right now
+                </button>
+              </li>
+            ))}
+          </ul>
+        </>
+      ) : (
+        <>
+          <h2 className="text-3xl">All steps are done</h2>
+          <p className="mt-2 text-soft">Tools away, rags and swabs to the waste ink.</p>
+          <button type="button" className="press press-main hand mt-4 w-full py-6 !text-2xl" onClick={() => void send({ event: "end" })}>
+            End the run
+          </button>
+        </>
+      )}
+    </section>
+  );
+}
+
+function Over({ found, floor }: { found: OpenRun; floor: Floor }) {
+  const { state, plan } = found;
+  return (
+    <section>
+      <h2 className="text-3xl">
+        {state.status === "ended" ? `Done at ${wallClock(floor.view, state.lastAt)}` : `Given up: ${state.stoppedFor}`}
+      </h2>
+      <table className="mt-4 w-full max-w-2xl">
+        <thead>
+          <tr className="border-soft border-b text-left text-soft">
+            <th scope="col" className="font-medium">
+              Step
+            </th>
+            <th scope="col" className="text-right font-medium">
+              planned
+            </th>
+            <th scope="col" className="text-right font-medium">
+              took
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {state.trace.map((trace, index) => {
+            const step = plan.find(({ at }) => at === trace.step);
+            const planned = step ? (step.kind === "wait" ? step.waitMinutes : (step.minutes ?? 0)) : 0;
+            return (
+              <tr key={`${trace.step}/${index}`} className="border-hair border-b align-baseline">
+                <td className="py-1">
+                  {step?.text}
+                  {trace.passed && <span className="text-soft"> (left out: {trace.passed})</span>}
+                </td>
+                <td className="figure text-right">{clock(planned * 60_000)}</td>
+                <td className="figure text-right">{clock(trace.tookSeconds * 1000)}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <a href={to.shift} className="press press-main hand mt-4 w-full">
+        Back to the shift
+      </a>
+    </section>
+  );
+}

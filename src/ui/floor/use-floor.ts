@@ -1,0 +1,118 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { toast } from "sonner";
+import type { FloorView } from "../../work/floor.ts";
+import { useLive } from "../use-live.ts";
+import { isFull, keepOffset, keepView, keepWho, keptOffset, keptView, keptWho, type Queued, queued, type Who } from "./keep.ts";
+import { flush, onNews, retryWaiting } from "./outbox.ts";
+import { withQueue } from "./overlay.ts";
+
+export type Floor = {
+  view: FloorView;
+  who: Who | null;
+  queue: Queued[];
+  online: boolean;
+  /** Somebody must sign in before what is queued can go. */
+  signInFirst: boolean;
+  /** Another build is there; the page wants to be loaded anew when nothing is under way. */
+  newBuild: boolean;
+  full: boolean;
+  /** The server's clock, as far as this device knows. */
+  now: () => number;
+  refresh: () => Promise<void>;
+  setWho: (who: Who | null) => Promise<void>;
+};
+
+/** The floor: at once from what the device keeps, then from the server, always with what is queued here laid over it. */
+export function useFloor(): Floor | "loading" | "empty" {
+  const [snapshot, setSnapshot] = useState<FloorView | null>(null);
+  const [queue, setQueue] = useState<Queued[]>([]);
+  const [who, setWhoState] = useState<Who | null>(null);
+  const [offset, setOffset] = useState(0);
+  const [state, setState] = useState({ loaded: false, online: true, signInFirst: false });
+  const builtWith = useRef<string | null>(null);
+  const [newBuild, setNewBuild] = useState(false);
+
+  const look = useCallback(async () => setQueue(await queued()), []);
+  const refresh = useCallback(async () => {
+    const asked = Date.now();
+    let response: Response;
+    try {
+      response = await fetch("/api/floor");
+    } catch {
+      return setState((before) => ({ ...before, loaded: true, online: false }));
+    }
+    if (response.status === 401) return setState((before) => ({ ...before, loaded: true, online: true, signInFirst: true }));
+    if (!response.ok) return setState((before) => ({ ...before, loaded: true, online: response.status < 500 }));
+    const view: FloorView = await response.json();
+    const ahead = new Date(view.now).getTime() - (asked + Date.now()) / 2;
+    setOffset(ahead);
+    setSnapshot(view);
+    builtWith.current ??= view.build;
+    setNewBuild(builtWith.current !== view.build);
+    setState({ loaded: true, online: true, signInFirst: false });
+    await Promise.all([keepView(view), keepOffset(ahead)]);
+    const kept = await keptWho();
+    // Whoever is signed in is who acts, unless somebody else took over here by PIN meanwhile.
+    if (view.me && (!kept || (!kept.claim && kept.person !== view.me.id))) {
+      await keepWho({ person: view.me.id });
+      setWhoState({ person: view.me.id });
+      await retryWaiting();
+    }
+    await look();
+    void flush();
+  }, [look]);
+
+  useEffect(() => {
+    let gone = false;
+    void (async () => {
+      const [view, kept, ahead, waiting] = await Promise.all([keptView(), keptWho(), keptOffset(), queued()]);
+      if (gone) return;
+      if (view) setSnapshot((before) => before ?? view);
+      setWhoState(kept ?? null);
+      setOffset(ahead);
+      setQueue(waiting);
+      await refresh();
+    })();
+    const stop = onNews((news) => {
+      void look();
+      if (news.kind === "sign-in") setState((before) => ({ ...before, signInFirst: true }));
+      if (news.kind === "sent") {
+        for (const message of news.messages) toast(message, { duration: 15_000 });
+        void refresh();
+      }
+    });
+    const back = () => {
+      void refresh();
+      void flush();
+    };
+    const away = () => setState((before) => ({ ...before, online: false }));
+    addEventListener("online", back);
+    addEventListener("offline", away);
+    const again = setInterval(() => void flush(), 5000);
+    return () => {
+      gone = true;
+      stop();
+      clearInterval(again);
+      removeEventListener("online", back);
+      removeEventListener("offline", away);
+    };
+  }, [refresh, look]);
+  useLive(
+    () => void refresh(),
+    () => setState((before) => ({ ...before, signInFirst: true })),
+  );
+
+  const view = useMemo(() => (snapshot ? withQueue(snapshot, queue, offset) : null), [snapshot, queue, offset]);
+  const now = useCallback(() => Date.now() + offset, [offset]);
+  const setWho = useCallback(
+    async (next: Who | null) => {
+      await keepWho(next ?? undefined);
+      setWhoState(next);
+      await refresh();
+      await retryWaiting();
+    },
+    [refresh],
+  );
+  if (!view) return state.loaded ? "empty" : "loading";
+  return { view, who, queue, online: state.online, signInFirst: state.signInFirst, newBuild, full: isFull(), now, refresh, setWho };
+}

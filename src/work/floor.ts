@@ -1,0 +1,207 @@
+import { isoDay, spokenDay } from "../core/calendar/day.ts";
+import { clockTime, instantOf } from "../core/calendar/site-time.ts";
+import type { Machine } from "../core/fleet/schema.ts";
+import { type Beat, type Role, SIGNS } from "../core/fleet/vocabulary.ts";
+import { type ReadinessSettings, readinessSettings } from "../core/nozzles/readiness.ts";
+import type { Step } from "../core/routines/step.ts";
+import type { RunEvent } from "../core/runs/events.ts";
+import { stepsVersion } from "../core/runs/version.ts";
+import { DEFERENCE, HAZARDS } from "../core/safety/hazards.ts";
+import type { Database } from "../ledger/database.ts";
+import { lastPhotos } from "../ledger/pictures.ts";
+import { headSeq } from "../ledger/reading.ts";
+import { runsOn } from "../ledger/runs.ts";
+import { handovers, openRepairs, type RepairBody } from "../ledger/tasks.ts";
+import { type MachineRow, machineRows } from "./board.ts";
+import { now } from "./clock.ts";
+import { dayWork, type TaskView } from "./day.ts";
+import { type HandoverItem, leftForTheNext, shiftNow } from "./handover.ts";
+import { pinsOf, sealingKey } from "./pin.ts";
+import type { Sender } from "./record.ts";
+import { runBook } from "./run-book.ts";
+import { dayAt, loadShop, personName } from "./shop.ts";
+import { tagOf } from "./tags.ts";
+
+/** All that an operator's screens need to go on working without a network: a snapshot, kept on the device. */
+export type FloorView = {
+  /** The build that made it: another one means that the screens themselves may have changed. */
+  build: string;
+  seq: number;
+  now: string;
+  today: string;
+  todayWords: string;
+  timeZone: string;
+  site: string;
+  me: { id: string; name: string; role: Role } | null;
+  device: { id: string; name: string } | null;
+  people: { id: string; name: string; role: Role; skills: string[]; there: boolean; hasPin: boolean }[];
+  areas: { id: string; name: string }[];
+  beats: { beat: Beat; by: string | null; passed: boolean }[];
+  machines: FloorMachine[];
+  routines: Record<string, FloorRoutine>;
+  tasks: TaskView[];
+  runs: FloorRun[];
+  handover: { id: string; words: string; by: string; items: HandoverItem[]; free: string | null } | null;
+  /** What the shift under way would leave to the next, just now. */
+  leaves: { shift: string; day: string; items: HandoverItem[] };
+  sealWith: string;
+  signs: string[];
+  deference: string;
+};
+export type FloorMachine = {
+  id: string;
+  name: string;
+  class: Machine["class"];
+  area: string | null;
+  tag: string;
+  word: MachineRow["word"];
+  why: string;
+  missed: MachineRow["missed"];
+  channels: MachineRow["channels"];
+  machine: Machine;
+  readiness: ReadinessSettings;
+  repair: { id: string; since: string; body: RepairBody } | null;
+  photos: Record<string, string>;
+};
+export type FloorRoutine = {
+  id: string;
+  name: string;
+  short: string;
+  handsMinutes: number;
+  waitMinutes: number;
+  isCheck: boolean;
+  hazards: { id: string; name: string; caution: string }[];
+  gear: string[];
+  steps: readonly Step[];
+  version: string;
+};
+export type FloorRun = {
+  id: string;
+  machine: string;
+  routine: string;
+  key: string | null;
+  status: string;
+  person: string | null;
+  personName: string;
+  device: string | null;
+  startedWords: string;
+  steps: readonly Step[];
+  events: RunEvent[];
+};
+
+export async function floor(db: Database, sender: Sender): Promise<FloorView> {
+  const shop = await loadShop(db, sender.site);
+  const seq = await headSeq(db, sender.site);
+  const today = dayAt(shop);
+  const [rows, work, runs, repairs, notes, pins, sealWith, photos] = await Promise.all([
+    machineRows(db, shop, shop.machines),
+    dayWork(db, shop, today),
+    runsOn(db, shop.id, isoDay(today)),
+    openRepairs(db, shop.id),
+    handovers(db, shop.id, 3),
+    pinsOf(shop.id),
+    sealingKey(),
+    lastPhotos(db, shop.id),
+  ]);
+  const book = await runBook(db, shop, runs);
+  const rowOf = new Map(rows.map((row) => [row.id, row]));
+  const usedRoutines = new Set([...work.tasks.flatMap(({ routine }) => routine ?? []), ...runs.map(({ routine }) => routine)]);
+  const there = new Map(work.workers.map(({ id, shifts }) => [id, shifts.length > 0]));
+  const unseen = notes.find(({ seenBy }) => seenBy === null);
+  const shift = shiftNow(shop);
+  return {
+    build: process.env.ZESTY_BUILD_ID ?? "",
+    seq,
+    now: now().toISOString(),
+    today: isoDay(today),
+    todayWords: spokenDay(today, true),
+    timeZone: shop.site.timeZone,
+    site: shop.site.name,
+    me: sender.actor ? { id: sender.actor.personId, name: sender.actor.name, role: sender.actor.role } : null,
+    device: sender.device ? { id: sender.device.id, name: sender.device.name } : null,
+    people: shop.people.map(({ id, name, role, skills }) => ({
+      id,
+      name,
+      role,
+      skills: [...(skills ?? [])],
+      there: there.get(id) ?? false,
+      hasPin: pins.has(id),
+    })),
+    areas: shop.areas,
+    beats: (["opening", "midday", "closing"] as const).map((beat) => {
+      const by = shop.calendar.beats?.[beat]?.by ?? null;
+      return { beat, by, passed: by !== null && now() > instantOf(today, by, shop.site.timeZone) };
+    }),
+    machines: shop.machines.flatMap((machine) => {
+      const row = rowOf.get(machine.id);
+      if (!row) return [];
+      const repair = repairs.find((each) => each.machine === machine.id);
+      return [
+        {
+          id: machine.id,
+          name: machine.name,
+          class: machine.class,
+          area: machine.area ?? null,
+          tag: tagOf(shop, machine.id),
+          word: row.word,
+          why: row.why,
+          missed: row.missed,
+          channels: row.channels,
+          machine,
+          readiness: readinessSettings(
+            machine.class,
+            ["site", machine.class, machine.id].flatMap((id) => shop.readiness.get(id) ?? []),
+          ),
+          repair: repair ? { id: repair.id, since: repair.openedDay, body: repair.body } : null,
+          photos: photos.get(machine.id) ?? {},
+        },
+      ];
+    }),
+    routines: Object.fromEntries(
+      [...shop.rules.book.values()]
+        .filter(({ id, steps }) => usedRoutines.has(id) || steps)
+        .map((routine) => [
+          routine.id,
+          {
+            id: routine.id,
+            name: routine.name,
+            short: routine.short ?? routine.name,
+            handsMinutes: routine.handsMinutes ?? 0,
+            waitMinutes: routine.waitMinutes ?? 0,
+            isCheck: routine.isCheck ?? false,
+            hazards: (routine.hazards ?? []).map((id) => ({ id, ...HAZARDS[id] })),
+            gear: [...(routine.gear ?? [])],
+            steps: routine.steps ?? [],
+            version: stepsVersion(routine.steps ?? []),
+          },
+        ]),
+    ),
+    tasks: work.tasks,
+    runs: book.map(({ row, events, steps, state }) => ({
+      id: row.run,
+      machine: row.machine,
+      routine: row.routine,
+      key: row.key,
+      status: state.status,
+      person: state.person,
+      personName: personName(shop, state.person),
+      device: state.device,
+      startedWords: clockTime(row.startedAt, shop.site.timeZone),
+      steps,
+      events,
+    })),
+    handover: unseen
+      ? {
+          id: unseen.id,
+          words: `${unseen.shift}, ${spokenDay(dayAt(shop, unseen.happenedAt))}, ${clockTime(unseen.happenedAt, shop.site.timeZone)}`,
+          by: personName(shop, unseen.person),
+          items: unseen.body.items,
+          free: unseen.body.free ?? null,
+        }
+      : null,
+    leaves: { shift: shift?.id ?? "day", day: isoDay(today), items: leftForTheNext(shop, rows, work.tasks, book, repairs) },
+    sealWith,
+    signs: [...SIGNS],
+    deference: DEFERENCE,
+  };
+}
