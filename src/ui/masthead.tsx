@@ -5,6 +5,8 @@ import { ask } from "./send.ts";
 
 const PLACES = [
   { href: "/", name: "Board" },
+  { href: "/day", name: "Day" },
+  { href: "/floor", name: "Floor" },
   { href: "/ledger", name: "Ledger" },
   { href: "/shop", name: "Shop" },
 ];

@@ -225,6 +225,8 @@ function runWords(body: Record<string, unknown>): string {
       return text("text");
     case "photo":
       return `picture${text("of") ? ` of ${text("of")}` : ""}`;
+    case "gear":
+      return "gear is on, cautions read";
     case "back":
       return "one step back";
     case "end":

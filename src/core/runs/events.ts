@@ -39,6 +39,8 @@ export const RUN_EVENTS = {
     /** Gear is on and the cautions are read. */
     gear: optional(Type.Boolean()),
   }),
+  /** Gear is on, the cautions are read. */
+  gear: event("gear", {}),
   step: event("step", {
     step: StepId,
     result: optional(StepResult),

@@ -90,6 +90,10 @@ function apply(state: RunState, plan: readonly PlannedStep[], machine: Machine, 
   switch (body.event) {
     case "start":
       return false;
+    case "gear":
+      state.gear = true;
+      state.reachedAt = at;
+      return true;
     case "step":
     case "pass": {
       const step = plan.find((each) => each.at === body.step);

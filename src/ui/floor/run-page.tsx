@@ -62,13 +62,8 @@ export function RunPage({ floor, id }: { floor: Floor; id: string }) {
 export type Send = (body: RunBody, extra?: { picture?: string }) => Promise<{ full: boolean }>;
 type Part = { found: OpenRun; floor: Floor; send: Send };
 
-/** Gear and cautions come before the first step; a run that went on without saying so asks again. */
-const needsGear = ({ state, routine }: OpenRun): boolean =>
-  !state.gear &&
-  state.trace.length === 0 &&
-  (routine.hazards.length > 0 || routine.gear.length > 0) &&
-  !state.notes.some(({ text }) => text === GEAR_ON);
-const GEAR_ON = "Gear is on; the cautions are read.";
+/** Gear and cautions come before the first step. */
+const needsGear = ({ state, routine }: OpenRun): boolean => !state.gear && (routine.hazards.length > 0 || routine.gear.length > 0);
 
 function Gear({ found, floor, send }: Part) {
   const { routine } = found;
@@ -93,11 +88,7 @@ function Gear({ found, floor, send }: Part) {
       <p className="mt-1 text-soft">
         Never touch the nozzle plate unless a step says so. Wipe in the nozzles' direction. A separate swab for white and for colour.
       </p>
-      <button
-        type="button"
-        className="press press-main hand mt-4 w-full py-6 !text-2xl"
-        onClick={() => void send({ event: "note", text: GEAR_ON })}
-      >
+      <button type="button" className="press press-main hand mt-4 w-full py-6 !text-2xl" onClick={() => void send({ event: "gear" })}>
         It is on, I have read this
       </button>
     </section>
@@ -176,7 +167,7 @@ function Aside({ found, floor, send }: Part) {
         >
           Note
         </button>
-        {state.now && (
+        {state.now && !needsGear(found) && (
           <button
             type="button"
             className="press hand"

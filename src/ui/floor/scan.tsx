@@ -56,7 +56,6 @@ export function Scan({ floor }: { floor: Floor }) {
   return (
     <main className="mx-auto max-w-3xl px-3 py-4">
       <h1>Scan a machine's tag</h1>
-      {/* biome-ignore lint/a11y/useMediaCaption: what the camera sees has no words */}
       <video ref={video} playsInline muted className="mt-3 max-h-96 w-full border border-hair bg-tint" />
       <p role="alert" className="text-stop">
         {fault}

@@ -220,7 +220,6 @@ function Photo({ found, step, take, without }: { found: OpenRun; step: PlannedSt
     <div className="grid gap-3">
       {last && (
         <figure>
-          {/* biome-ignore lint/performance/noImgElement: kept pictures are not the framework's to make small */}
           <img src={`/api/pictures/${last}`} alt="The last one of the same place" className="max-h-64" />
           <figcaption className="text-soft">The last one of the same place</figcaption>
         </figure>

@@ -1,0 +1,280 @@
+"use client";
+import { type FormEvent, useState } from "react";
+import { toast } from "sonner";
+import { SKILLS } from "../../core/fleet/vocabulary.ts";
+import type { DayView } from "../../work/day-view.ts";
+import { enter } from "../enter.ts";
+import { sayFault } from "../say-fault.ts";
+import { ask, entryOf, sendEntries } from "../send.ts";
+
+type Done = () => Promise<void>;
+const text = (form: FormData, name: string) => String(form.get(name) ?? "").trim();
+
+/** One-off work: “Thursday, look at the rail”. */
+export function OneOffForm({ view, done }: { view: DayView; done: Done }) {
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = event.currentTarget;
+    const said = new FormData(form);
+    const machine = text(said, "machine");
+    const skill = text(said, "skill");
+    const entered = await enter(
+      {
+        kind: "one-off",
+        ...(machine ? { machine } : {}),
+        body: {
+          title: text(said, "title"),
+          on: text(said, "on"),
+          minutes: Number(text(said, "minutes")) || 0,
+          ...(skill ? { skill } : {}),
+        },
+      },
+      `${text(said, "title")} is planned.`,
+    );
+    if (entered) {
+      form.reset();
+      await done();
+    }
+  };
+  return (
+    <form onSubmit={submit} className="grid h-fit gap-2">
+      <h2>One-off work</h2>
+      <label className="grid text-sm">
+        What
+        <input name="title" required maxLength={200} className="field" />
+      </label>
+      <div className="grid grid-cols-2 gap-2">
+        <label className="grid text-sm">
+          Day
+          <input name="on" type="date" required defaultValue={view.day} min={view.today} className="field" />
+        </label>
+        <label className="grid text-sm">
+          Hands-on minutes
+          <input name="minutes" type="number" min={0} max={1440} defaultValue={10} className="field" />
+        </label>
+        <label className="grid text-sm">
+          Machine
+          <select name="machine" className="field">
+            <option value="">none</option>
+            {view.machines.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="grid text-sm">
+          Skill
+          <select name="skill" className="field">
+            <option value="">anybody</option>
+            {SKILLS.map((skill) => (
+              <option key={skill}>{skill}</option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <button type="submit" className="press">
+        Plan it
+      </button>
+    </form>
+  );
+}
+
+/** Absences, other shifts, and swaps of two people's shifts. */
+export function RosterForms({ view, done }: { view: DayView; done: Done }) {
+  const [other, setOther] = useState("");
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = event.currentTarget;
+    const said = new FormData(form);
+    const person = view.people.find(({ id }) => id === text(said, "person"));
+    const swapped = view.people.find(({ id }) => id === other);
+    if (!person) return;
+    const [from, to, why] = [text(said, "from"), text(said, "to") || text(said, "from"), text(said, "why")];
+    const entries = swapped
+      ? [
+          entryOf({
+            kind: "roster",
+            body: { person: person.id, from, to, shifts: swapped.usual, why: `swap with ${swapped.name}: ${why}` },
+          }),
+          entryOf({
+            kind: "roster",
+            body: { person: swapped.id, from, to, shifts: person.usual, why: `swap with ${person.name}: ${why}` },
+          }),
+        ]
+      : [entryOf({ kind: "roster", body: { person: person.id, from, to, shifts: said.getAll("shift").map(String), why } })];
+    try {
+      await sendEntries(entries);
+      toast(swapped ? `${person.name} and ${swapped.name} swap.` : `${person.name}: saved.`);
+      form.reset();
+      setOther("");
+      await done();
+    } catch (error) {
+      sayFault(error);
+    }
+  };
+  return (
+    <form onSubmit={submit} className="grid h-fit gap-2">
+      <h2>Absences and swaps</h2>
+      <div className="grid grid-cols-2 gap-2">
+        <label className="grid text-sm">
+          Who
+          <select name="person" className="field">
+            {view.people.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="grid text-sm">
+          Swaps with
+          <select value={other} onChange={(event) => setOther(event.target.value)} className="field">
+            <option value="">nobody</option>
+            {view.people.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="grid text-sm">
+          From
+          <input name="from" type="date" required defaultValue={view.day} className="field" />
+        </label>
+        <label className="grid text-sm">
+          To
+          <input name="to" type="date" defaultValue={view.day} className="field" />
+        </label>
+      </div>
+      {!other && (
+        <fieldset className="flex flex-wrap gap-3 text-sm">
+          <legend>Works (none: away)</legend>
+          {view.shifts.map(({ id, from, to }) => (
+            <label key={id} className="flex items-center gap-1">
+              <input type="checkbox" name="shift" value={id} /> {id}{" "}
+              <span className="figure text-soft">
+                {from}–{to}
+              </span>
+            </label>
+          ))}
+        </fieldset>
+      )}
+      <label className="grid text-sm">
+        Why
+        <input name="why" required maxLength={150} className="field" />
+      </label>
+      <button type="submit" className="press">
+        Save
+      </button>
+      <ul className="text-sm">
+        {view.roster.map(({ entry, name, words }) => (
+          <li key={entry} className="flex items-baseline justify-between gap-2">
+            <span>
+              {name}, {words}
+            </span>
+            <button
+              type="button"
+              className="rounded-sm px-1 text-accent underline"
+              onClick={() =>
+                void sendEntries([entryOf({ kind: "amendment", amends: entry, body: { why: "Taken back", struck: true } })])
+                  .then(done)
+                  .catch(sayFault)
+              }
+            >
+              take back
+            </button>
+          </li>
+        ))}
+      </ul>
+    </form>
+  );
+}
+
+/** Who usually has which machine or area. */
+export function UsualForm({ view, done }: { view: DayView; done: Done }) {
+  const [usual, setUsual] = useState(view.usual);
+  const change = (kind: "machines" | "areas", id: string, person: string) => {
+    const { [id]: _before, ...rest } = usual[kind];
+    setUsual({ ...usual, [kind]: person ? { ...rest, [id]: person } : rest });
+  };
+  const save = async () => {
+    try {
+      await ask("/api/day", { method: "PUT", body: usual });
+      toast("The usual people are saved.");
+      await done();
+    } catch (error) {
+      sayFault(error);
+    }
+  };
+  const line = (kind: "machines" | "areas", id: string, name: string) => (
+    <label key={`${kind}/${id}`} className="flex items-center justify-between gap-2 text-sm">
+      {name}
+      <select value={usual[kind][id] ?? ""} onChange={(event) => change(kind, id, event.target.value)} className="field !min-h-8 w-40">
+        <option value="">{kind === "machines" ? "as its area" : "nobody"}</option>
+        {view.people.map((person) => (
+          <option key={person.id} value={person.id}>
+            {person.name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+  return (
+    <details className="h-fit">
+      <summary className="cursor-pointer font-semibold">Usual people</summary>
+      <div className="mt-2 grid gap-1">
+        {view.areas.map(({ id, name }) => line("areas", id, name))}
+        {view.machines.map(({ id, name }) => line("machines", id, name))}
+        <button type="button" className="press mt-1" onClick={() => void save()}>
+          Save the usual people
+        </button>
+      </div>
+    </details>
+  );
+}
+
+/** Moves work within its window, or further with a reason; skips it with one. */
+export function MoveForm({ task, done }: { task: DayView["tasks"][number]; done: Done }) {
+  const [to, setTo] = useState(task.dueDay);
+  const [reason, setReason] = useState("");
+  const outside = to < task.opens || to > task.overdueAfter;
+  const send = async (what: "move" | "skip") => {
+    const of = { ...(task.machine ? { machine: task.machine } : {}), ...(task.routine ? { routine: task.routine } : {}) };
+    const because = reason.trim() ? { reason: reason.trim() } : {};
+    const entry =
+      what === "move"
+        ? { ...of, kind: "move", body: { due: task.dueDay, to, ...because } }
+        : task.oneOff
+          ? { ...of, kind: "one-off-over", body: { of: task.oneOff, outcome: "skipped", ...because } }
+          : { ...of, kind: "routine", body: { outcome: "skipped", ...because } };
+    if (await enter(entry, what === "move" ? `${task.name}: moved to ${to}.` : `${task.name}: skipped.`)) await done();
+  };
+  return (
+    <div className="mt-1 grid gap-1 border-hair border-t pt-2 text-sm">
+      <label className="grid">
+        Because
+        <input value={reason} maxLength={500} onChange={(event) => setReason(event.target.value)} className="field" />
+      </label>
+      {task.movable && (
+        <div className="flex items-end gap-2">
+          <label className="grid grow">
+            Move to (window {task.opens} to {task.overdueAfter})
+            <input type="date" value={to} onChange={(event) => setTo(event.target.value)} className="field" />
+          </label>
+          <button
+            type="button"
+            disabled={to === task.dueDay || (outside && !reason.trim())}
+            className="press"
+            onClick={() => void send("move")}
+          >
+            Move
+          </button>
+        </div>
+      )}
+      <button type="button" disabled={!reason.trim()} className="press" onClick={() => void send("skip")}>
+        Skip it
+      </button>
+    </div>
+  );
+}
