@@ -1,6 +1,7 @@
 // Serves the built application: true client addresses, brotli made at build time, a limit on bodies, a clean end.
-import { createReadStream, existsSync, statSync } from "node:fs";
+import { createReadStream, existsSync, readFileSync, statSync } from "node:fs";
 import { createServer } from "node:http";
+import { createServer as createSecureServer } from "node:https";
 import { extname, join, normalize } from "node:path";
 import next from "next";
 
@@ -33,7 +34,8 @@ function serveCompressed(request, response) {
   return true;
 }
 
-const server = createServer((request, response) => {
+const tls = process.env.ZESTY_TLS_KEY && { key: readFileSync(process.env.ZESTY_TLS_KEY), cert: readFileSync(process.env.ZESTY_TLS_CERT) };
+const serve = (request, response) => {
   request.headers["x-zesty-address"] = request.socket.remoteAddress ?? "unknown";
   if (Number(request.headers["content-length"] ?? 0) > MAX_BODY_BYTES) {
     response.writeHead(413, { "content-type": "application/json" });
@@ -51,13 +53,29 @@ const server = createServer((request, response) => {
     if (!response.headersSent) response.writeHead(500);
     response.end();
   });
-});
+};
+const server = tls ? createSecureServer(tls, serve) : createServer(serve);
 server.keepAliveTimeout = 65_000;
 server.on("error", (error) => {
   console.error(error.code === "EADDRINUSE" ? `Port ${port} is in use.` : error);
   process.exit(1);
 });
 server.listen(port, host, () => console.log(`ready on ${host}:${port}`));
+
+// Beside the secure address, the page that leads a tablet through trusting it; nothing else is served there.
+const { ZESTY_TRUST_PORT, ZESTY_TRUST_PAGE, ZESTY_TRUST_CA } = process.env;
+if (ZESTY_TRUST_PORT)
+  createServer((request, response) => {
+    const [file, type] =
+      request.url === "/zesty-anvil-ca.crt"
+        ? [ZESTY_TRUST_CA, "application/x-x509-ca-cert"]
+        : [ZESTY_TRUST_PAGE, "text/html; charset=utf-8"];
+    response.writeHead(200, { "content-type": type, "cache-control": "no-store" });
+    createReadStream(file).pipe(response);
+  })
+    .on("error", (error) => console.error("the page for trusting could not be served:", error.code))
+    .listen(Number(ZESTY_TRUST_PORT), host)
+    .unref();
 
 let ending = false;
 for (const signal of ["SIGTERM", "SIGINT"])

@@ -1,8 +1,11 @@
 import { type ChildProcess, spawn, spawnSync } from "node:child_process";
 import { createHash, randomBytes } from "node:crypto";
 import { existsSync, mkdirSync, openSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { get as httpGet } from "node:http";
+import { get as httpsGet } from "node:https";
 import { join } from "node:path";
 import { brotliCompressSync, constants } from "node:zlib";
+import type { Certificate } from "./lan.ts";
 import { Fault, say } from "./say.ts";
 import { buildServiceWorker } from "./service-worker.ts";
 
@@ -66,9 +69,11 @@ export type ServerOptions = {
   now?: string;
   log: string;
   env?: Record<string, string>;
+  /** Served by HTTPS to the whole network. */
+  lan?: { address: string; certificate: Certificate; trust?: { port: number; page: string } };
 };
 
-export function startServer({ port, databaseUrl, demo, dev, now, log, env }: ServerOptions): ChildProcess {
+export function startServer({ port, databaseUrl, demo, dev, now, log, env, lan }: ServerOptions): ChildProcess {
   const out = openSync(log, "a");
   return spawn(process.execPath, ["server.mjs"], {
     detached: true,
@@ -78,8 +83,13 @@ export function startServer({ port, databaseUrl, demo, dev, now, log, env }: Ser
       NODE_ENV: dev ? "development" : "production",
       NEXT_TELEMETRY_DISABLED: "1",
       PORT: String(port),
-      HOST: "127.0.0.1",
-      ZESTY_URL: `http://127.0.0.1:${port}`,
+      HOST: lan ? "0.0.0.0" : "127.0.0.1",
+      ZESTY_URL: lan ? lan.address : `http://127.0.0.1:${port}`,
+      ZESTY_TLS_KEY: lan?.certificate.keyFile ?? "",
+      ZESTY_TLS_CERT: lan?.certificate.certificateFile ?? "",
+      ZESTY_TRUST_PORT: lan?.trust ? String(lan.trust.port) : "",
+      ZESTY_TRUST_PAGE: lan?.trust?.page ?? "",
+      ZESTY_TRUST_CA: lan?.certificate.caFile ?? "",
       ZESTY_SECRET: secret(),
       DATABASE_URL: databaseUrl,
       DATABASE_OWNER_URL: "",
@@ -92,15 +102,24 @@ export function startServer({ port, databaseUrl, demo, dev, now, log, env }: Ser
   });
 }
 
+function isUp(port: number, secure: boolean): Promise<boolean> {
+  // Our own server on loopback: that it answers is all that is asked.
+  const options = { host: "127.0.0.1", port, path: "/api/health", rejectUnauthorized: false };
+  return new Promise((done) => {
+    const request = (secure ? httpsGet : httpGet)(options, (response) => {
+      response.resume();
+      done(response.statusCode === 200);
+    });
+    request.on("error", () => done(false));
+  });
+}
+
 /** Waits until the application answers. @throws Fault with the log's end where it does not come up. */
-export async function waitUntilUp(port: number, server: ChildProcess, log: string, seconds = 60): Promise<void> {
+export async function waitUntilUp(port: number, server: ChildProcess, log: string, { seconds = 60, secure = false } = {}): Promise<void> {
   const until = Date.now() + seconds * 1000;
   while (Date.now() < until) {
     if (server.exitCode !== null) break;
-    const up = await fetch(`http://127.0.0.1:${port}/api/health`).then(
-      (response) => response.ok,
-      () => false,
-    );
+    const up = await isUp(port, secure);
     if (up) return;
     await new Promise((done) => setTimeout(done, 150));
   }

@@ -1,11 +1,14 @@
 import { mkdirSync, writeFileSync } from "node:fs";
+import { isIP } from "node:net";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { sql } from "drizzle-orm";
+import QRCode from "qrcode";
 import { openDatabase } from "../src/ledger/database.ts";
 import { migrateDatabase } from "../src/ledger/migrate.ts";
 import { allSites } from "../src/ledger/settings.ts";
 import { build, STATE, secret, startServer, waitUntilUp } from "./app.ts";
+import { ensureCertificate, lanAddresses, writeTrustPage } from "./lan.ts";
 import { APP_ROLE, ensureDatabase, freePort, portIsFree } from "./postgres.ts";
 import { runningServer } from "./running.ts";
 import { Fault, run, say } from "./say.ts";
@@ -15,11 +18,21 @@ const FIRST_PORT = 4780;
 await run(main);
 
 async function main(): Promise<void> {
-  const { values } = parseArgs({ options: { port: { type: "string" }, "no-demo": { type: "boolean" }, dev: { type: "boolean" } } });
+  const { values } = parseArgs({
+    options: {
+      port: { type: "string" },
+      "no-demo": { type: "boolean" },
+      dev: { type: "boolean" },
+      lan: { type: "boolean" },
+      address: { type: "string" },
+      cert: { type: "string" },
+      key: { type: "string" },
+    },
+  });
   mkdirSync(STATE, { recursive: true });
   const running = runningServer();
   if (running) {
-    say(`Zesty Anvil is running already at http://127.0.0.1:${running.port} (stop it with ./zesty stop).`);
+    say(`Zesty Anvil is running already at ${running.address ?? `http://127.0.0.1:${running.port}`} (stop it with ./zesty stop).`);
     return;
   }
   const port = await choosePort(values.port);
@@ -39,17 +52,39 @@ async function main(): Promise<void> {
   if (!values.dev) await build();
   const log = join(STATE, "server.log");
   writeFileSync(log, "");
-  const server = startServer({ port, databaseUrl: urls.app, demo, dev: values.dev, log });
-  writeFileSync(join(STATE, "server.json"), JSON.stringify({ pid: server.pid, port, demo }));
-  await waitUntilUp(port, server, log);
+  const lan = values.lan ? await onTheNetwork(port, values) : undefined;
+  const server = startServer({ port, databaseUrl: urls.app, demo, dev: values.dev, log, lan });
+  writeFileSync(join(STATE, "server.json"), JSON.stringify({ pid: server.pid, port, demo, ...(lan ? { address: lan.address } : {}) }));
+  await waitUntilUp(port, server, log, { secure: Boolean(lan) });
   server.unref();
-  say(`\nZesty Anvil is at http://127.0.0.1:${port}`);
+  say(`\nZesty Anvil is at ${lan?.address ?? `http://127.0.0.1:${port}`}`);
+  if (lan?.trust) {
+    say(`A tablet is led through trusting it at http://${new URL(lan.address).hostname}:${lan.trust.port} (once for each tablet):`);
+    say(await QRCode.toString(`http://${new URL(lan.address).hostname}:${lan.trust.port}`, { type: "terminal", small: true }));
+  }
   say(
     demo
       ? "Demo house Tern & Harrow. One click signs in: Ottoline Marsh (supervisor), Bram Teasel, Ngozi Fairweather, Ilse Quarrie, Tadeo Lund, Wren Abara (operators), Mirko Salt (technician)."
       : "The first page asks for the first supervisor, unless there is one already.",
   );
   process.exit(0);
+}
+
+/** HTTPS for the shop floor: this machine's address, its certificate, the page for trusting it. */
+async function onTheNetwork(port: number, { address: wanted, cert, key }: { address?: string; cert?: string; key?: string }) {
+  if (Boolean(cert) !== Boolean(key)) throw new Fault("The house's own certificate takes both: --cert and --key.");
+  const addresses = lanAddresses();
+  const host = wanted ?? addresses[0];
+  if (!host) throw new Fault("This machine has no address on a network. Connect it, or name one with --address.");
+  const address = `https://${host}:${port}`;
+  const certificate = ensureCertificate(
+    [...new Set([host, ...addresses])].filter(isIP),
+    cert && key ? { certificate: cert, key } : undefined,
+  );
+  if (!certificate.caFile) return { address, certificate };
+  const trustPort = (await portIsFree(port + 1)) ? port + 1 : await freePort();
+  const page = await writeTrustPage({ address, trustAddress: `http://${host}:${trustPort}` });
+  return { address, certificate, trust: { port: trustPort, page } };
 }
 
 async function seedIfEmpty(url: string): Promise<void> {

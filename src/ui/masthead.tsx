@@ -1,6 +1,7 @@
 "use client";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
+import { Search } from "./search.tsx";
 import { ask } from "./send.ts";
 
 const PLACES = [
@@ -47,6 +48,7 @@ export function Masthead({ name, role, site }: { name: string; role: string; sit
           {name}, {role}
         </span>
       </span>
+      <Search />
       <button type="button" onClick={light} className="rounded-sm px-2 py-1.5 text-accent underline">
         Day or night
       </button>

@@ -14,6 +14,8 @@ const MARKS: Record<ItemView["state"], { mark: string; words: string }> = {
   coming: { mark: "·", words: "coming" },
 };
 
+const firstName = (name = "") => name.split(" ")[0];
+
 /** One piece of due work: its mark and short name; opened, why, and what can be entered. */
 export function Item({
   item,
@@ -41,13 +43,16 @@ export function Item({
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
         className={`inline-flex items-baseline gap-1 whitespace-nowrap rounded-sm px-0.5 hover:bg-tint ${tone}`}
-        aria-label={`${machine.name}: ${item.name}, ${item.late ? "late" : words}${item.doneAt ? ` at ${item.doneAt}` : ""}`}
+        aria-label={`${machine.name}: ${item.name}, ${item.late ? "late" : words}${item.run ? `, ${item.run.person} is at it` : item.person ? `, ${item.person} has it` : ""}${item.doneAt ? ` at ${item.doneAt}` : ""}`}
       >
         <span aria-hidden="true" className="inline-block w-2.5 text-center font-semibold">
           {mark}
         </span>
         {wide ? item.name : item.short}
         {when && <span className="figure">{when}</span>}
+        {!over && (item.run ?? item.person) && (
+          <span className="font-normal text-accent text-xs">{firstName(item.run?.person ?? item.person)}</span>
+        )}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
@@ -118,6 +123,16 @@ function ItemDetail({
         )}
       </ul>
       {item.entry && <Link href={`/ledger/${item.entry}`}>Its entry</Link>}
+      {item.run && (
+        <p>
+          {item.run.person} {item.run.status === "stopped" ? "stopped it" : "is at it"}. <a href={`/floor#/run/${item.run.id}`}>Look</a>
+        </p>
+      )}
+      {mayRecord && !over && item.hasSteps && !item.run && (
+        <a href={`/floor#/task/${encodeURIComponent(item.key)}`} className="press">
+          Step by step
+        </a>
+      )}
       {mayRecord && !over && (
         <>
           {item.isCheck ? (

@@ -14,6 +14,7 @@ import { useLive } from "../use-live.ts";
 import { Counters } from "./counters.tsx";
 import { HeadEnd } from "./head-end.tsx";
 import { MachineSetUp } from "./machine-set-up.tsx";
+import { Repair } from "./repair.tsx";
 import { Report } from "./report.tsx";
 
 const TAB = "border-b-2 border-transparent px-3 py-2 min-h-12 data-[state=active]:border-accent data-[state=active]:font-semibold";
@@ -61,6 +62,7 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
               <ReleaseForm machine={row} />
             </div>
           )}
+          <Repair key={row.repair?.id ?? "none"} view={view} mayRecord={mayRecord} />
           <ul className="mt-4 grid grid-cols-2 gap-x-4 gap-y-1 sm:grid-cols-3">
             {row.class !== "cij" &&
               row.channels.map((channel) => (

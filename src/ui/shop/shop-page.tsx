@@ -10,6 +10,7 @@ import { CalendarForm } from "./calendar-form.tsx";
 import { JudgementForm } from "./judgement-form.tsx";
 import { PeopleForm } from "./people-form.tsx";
 import { SignIns } from "./sign-ins.tsx";
+import { TabletsForm } from "./tablets-form.tsx";
 
 const TAB = "border-b-2 border-transparent px-3 py-2 data-[state=active]:border-accent data-[state=active]:font-semibold";
 export type CalendarView = Calendar & { name: string; areas: Area[] };
@@ -20,10 +21,11 @@ type Props = {
   calendar: CalendarView;
   timeZone: string;
   machines: { id: string; name: string; class: string; area: string | null }[];
+  tablets: Parameters<typeof TabletsForm>[0];
 };
 
 /** The shop's own settings: people, days, machines, bringing in and taking out, who is signed in. */
-export function ShopPage({ tab, people, readiness, calendar, timeZone, machines }: Props) {
+export function ShopPage({ tab, people, readiness, calendar, timeZone, machines, tablets }: Props) {
   const router = useRouter();
   return (
     <main className="mx-auto max-w-6xl px-4 pb-10">
@@ -49,6 +51,9 @@ export function ShopPage({ tab, people, readiness, calendar, timeZone, machines 
           </Tabs.Trigger>
           <Tabs.Trigger value="bring-in" className={TAB}>
             Bring in, take out
+          </Tabs.Trigger>
+          <Tabs.Trigger value="tablets" className={TAB}>
+            Tablets, tags, Wall
           </Tabs.Trigger>
           <Tabs.Trigger value="sign-ins" className={TAB}>
             Sign-ins
@@ -88,6 +93,9 @@ export function ShopPage({ tab, people, readiness, calendar, timeZone, machines 
         </Tabs.Content>
         <Tabs.Content value="bring-in" className="py-4">
           <BringIn />
+        </Tabs.Content>
+        <Tabs.Content value="tablets" className="py-4">
+          <TabletsForm {...tablets} />
         </Tabs.Content>
         <Tabs.Content value="sign-ins" className="py-4">
           <SignIns sessions={people.sessions} />

@@ -1,10 +1,13 @@
 import { ShopPage } from "../../../ui/shop/shop-page.tsx";
 import { authorise } from "../../../work/actor.ts";
 import { database } from "../../../work/database.ts";
+import { devicesOf } from "../../../work/devices.ts";
 import { people } from "../../../work/people.ts";
+import { pinsOf } from "../../../work/pin.ts";
 import { readinessRows } from "../../../work/readiness.ts";
 import { Refusal } from "../../../work/refusal.ts";
 import { loadShop } from "../../../work/shop.ts";
+import { wallsOf } from "../../../work/wall.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Shop" };
@@ -25,12 +28,18 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
     throw error;
   }
   const shop = await loadShop(database(), actor.site);
+  const pins = await pinsOf(actor.site);
   return (
     <ShopPage
       tab={typeof tab === "string" ? tab : "people"}
       people={await people(database(), actor)}
       calendar={{ ...shop.calendar, name: shop.site.name, areas: shop.areas }}
       readiness={await readinessRows(database(), actor)}
+      tablets={{
+        devices: await devicesOf(actor),
+        walls: await wallsOf(actor),
+        people: shop.people.filter(({ role }) => role !== "viewer").map(({ id, name }) => ({ id, name, hasPin: pins.has(id) })),
+      }}
       timeZone={shop.site.timeZone}
       machines={shop.machines.map(({ id, name, class: kind, area }) => ({
         id,

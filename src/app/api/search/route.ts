@@ -1,0 +1,8 @@
+import { database } from "../../../work/database.ts";
+import { search } from "../../../work/search.ts";
+import { answerTo } from "../../http.ts";
+
+export const GET = (request: Request) =>
+  answerTo(request, async (actor) =>
+    Response.json({ hits: await search(database(), actor, (new URL(request.url).searchParams.get("q") ?? "").slice(0, 200)) }),
+  );

@@ -1,0 +1,16 @@
+import { notFound } from "next/navigation";
+import { Wall } from "../../../ui/wall.tsx";
+import { Refusal } from "../../../work/refusal.ts";
+import { wallBoard } from "../../../work/wall.ts";
+
+export const metadata = { title: "Wall", robots: { index: false } };
+
+export default async function WallPage({ params }: { params: Promise<{ token: string }> }) {
+  const { token } = await params;
+  const first = await wallBoard(token).catch((error) => {
+    if (error instanceof Refusal) return undefined;
+    throw error;
+  });
+  if (!first) notFound();
+  return <Wall first={first} token={token} />;
+}

@@ -1,0 +1,174 @@
+"use client";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { type FormEvent, useState } from "react";
+import { toast } from "sonner";
+import type { DeviceView } from "../../work/devices.ts";
+import type { WallView } from "../../work/wall.ts";
+import { sayFault } from "../say-fault.ts";
+import { ask } from "../send.ts";
+
+type Props = { devices: DeviceView[]; walls: WallView[]; people: { id: string; name: string; hasPin: boolean }[] };
+
+/** Shared tablets and their people's PINs, machine tags, and the Wall's addresses. */
+export function TabletsForm({ devices, walls, people }: Props) {
+  const router = useRouter();
+  const [code, setCode] = useState<{ code: string; minutes: number; picture: string } | null>(null);
+  const [wall, setWall] = useState<string | null>(null);
+  const act = async (work: () => Promise<unknown>, said: string) => {
+    try {
+      await work();
+      if (said) toast(said);
+      router.refresh();
+    } catch (error) {
+      sayFault(error);
+    }
+  };
+  const enrol = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const name = String(new FormData(event.currentTarget).get("name") ?? "").trim();
+    void act(async () => {
+      const made = await ask<{ code: string; minutes: number }>("/api/devices", { body: { name } });
+      const { default: QRCode } = await import("qrcode");
+      setCode({ ...made, picture: await QRCode.toDataURL(`${location.origin}/enrol`, { margin: 1, width: 160 }) });
+    }, "");
+  };
+  const setPin = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = event.currentTarget;
+    const said = new FormData(form);
+    void act(async () => {
+      await ask("/api/pin", { method: "PUT", body: { person: String(said.get("person")), pin: String(said.get("pin")) } });
+      form.reset();
+    }, "The PIN is set.");
+  };
+  const hang = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const name = String(new FormData(event.currentTarget).get("name") ?? "").trim();
+    void act(async () => setWall(`${location.origin}${(await ask<{ path: string }>("/api/wall", { body: { name } })).path}`), "");
+  };
+  return (
+    <div className="grid gap-8 lg:grid-cols-2">
+      <section aria-label="Shared tablets">
+        <h2>Shared tablets</h2>
+        <ul className="mt-1">
+          {devices.map(({ id, name, seen, waiting }) => (
+            <li key={id} className="flex items-center justify-between gap-2 border-hair border-b py-1">
+              <span>
+                {name}{" "}
+                <span className="text-soft text-sm">{waiting ? "waits for its code" : `seen ${seen?.slice(0, 16).replace("T", " ")}`}</span>
+              </span>
+              <button
+                type="button"
+                className="press"
+                onClick={() =>
+                  void act(() => ask(`/api/devices?id=${id}`, { method: "DELETE", body: {} }), `${name} is no longer enrolled.`)
+                }
+              >
+                Take out
+              </button>
+            </li>
+          ))}
+        </ul>
+        <form onSubmit={enrol} className="mt-2 flex items-end gap-2">
+          <label className="grid grow text-sm">
+            Name of a new one
+            <input name="name" required maxLength={60} className="field" />
+          </label>
+          <button type="submit" className="press">
+            Enrol
+          </button>
+        </form>
+        {code && (
+          <div className="mt-3 flex items-center gap-4 border-accent border-l-4 pl-3">
+            <img src={code.picture} alt="Opens the page for enrolling" width={120} height={120} />
+            <p>
+              On the tablet, open <span className="figure">{typeof location === "undefined" ? "" : location.origin}/enrol</span> and type
+              <strong className="figure block py-1 !text-2xl">{code.code}</strong>
+              within {code.minutes} minutes.
+            </p>
+          </div>
+        )}
+        <h2 className="mt-6">PINs</h2>
+        <p className="text-soft text-sm">
+          Four to eight digits, for changing people at an enrolled tablet. {people.filter(({ hasPin }) => !hasPin).length || "None"} without
+          one.
+        </p>
+        <form onSubmit={setPin} className="mt-2 flex items-end gap-2">
+          <label className="grid grow text-sm">
+            Whose
+            <select name="person" className="field">
+              {people.map(({ id, name, hasPin }) => (
+                <option key={id} value={id}>
+                  {name}
+                  {hasPin ? "" : " (none yet)"}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="grid text-sm">
+            New PIN
+            <input
+              name="pin"
+              required
+              inputMode="numeric"
+              pattern="[0-9]{4,8}"
+              maxLength={8}
+              autoComplete="off"
+              className="field figure w-28"
+            />
+          </label>
+          <button type="submit" className="press">
+            Set
+          </button>
+        </form>
+      </section>
+      <section aria-label="Tags and Wall">
+        <h2>Machine tags</h2>
+        <p>
+          <Link href="/tags" prefetch={false}>
+            A sheet of labels to print
+          </Link>
+          : a code for the camera, the same in letters.
+        </p>
+        <h2 className="mt-6">The Wall</h2>
+        <p className="text-soft text-sm">
+          The Board at four metres, at an address without sign-in. Whoever has the address can look; take it back when it has gone astray.
+        </p>
+        <ul className="mt-1">
+          {walls.map(({ id, name }) => (
+            <li key={id} className="flex items-center justify-between gap-2 border-hair border-b py-1">
+              {name}
+              <button
+                type="button"
+                className="press"
+                onClick={() =>
+                  void act(() => ask(`/api/wall?id=${id}`, { method: "DELETE", body: {} }), `${name}: its address shows nothing any more.`)
+                }
+              >
+                Take back
+              </button>
+            </li>
+          ))}
+        </ul>
+        <form onSubmit={hang} className="mt-2 flex items-end gap-2">
+          <label className="grid grow text-sm">
+            Where it hangs
+            <input name="name" required maxLength={60} className="field" />
+          </label>
+          <button type="submit" className="press">
+            Make an address
+          </button>
+        </form>
+        {wall && (
+          <p className="mt-2 border-accent border-l-4 pl-3">
+            Open this on the screen; it is shown this once:{" "}
+            <a href={wall} className="figure break-all">
+              {wall}
+            </a>
+          </p>
+        )}
+      </section>
+    </div>
+  );
+}
