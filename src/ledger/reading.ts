@@ -24,6 +24,11 @@ export type EntryRow = {
   routine: string | null;
   person: string | null;
   device: string | null;
+  run: string | null;
+  step: string | null;
+  /** What the device's own clock said, where it said otherwise. */
+  deviceAt: string | null;
+  proof: string | null;
   happenedAt: Date;
   recordedAt: Date;
   localDay: string;
@@ -47,7 +52,7 @@ export type LedgerFilter = {
   limit: number;
 };
 
-const COLUMNS = sql`e.seq, e.id, e.kind, e.machine, e.routine, e.person, e.device, e.happened_at AS "happenedAt", e.recorded_at AS "recordedAt",
+const COLUMNS = sql`e.seq, e.id, e.kind, e.machine, e.routine, e.person, e.device, e.run, e.step, e.device_at AS "deviceAt", e.proof, e.happened_at AS "happenedAt", e.recorded_at AS "recordedAt",
   e.local_day AS "localDay", e.amends, e.body, e.words`;
 const LAST_AMENDMENT = sql`LEFT JOIN LATERAL (
   SELECT x.id, (x.body ->> 'struck')::boolean AS struck FROM entry x WHERE x.site = e.site AND x.amends = e.id ORDER BY x.happened_at DESC, x.id DESC LIMIT 1) a ON true`;

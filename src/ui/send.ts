@@ -9,7 +9,12 @@ export type Sent = {
   happenedAt?: string;
   id?: string;
 };
-export type SyncAnswer = { id: string | null; result: "added" | "known" | "conflict" | "refused" | "waits"; message?: string };
+export type SyncAnswer = {
+  id: string | null;
+  result: "added" | "known" | "conflict" | "refused" | "waits";
+  seq?: number;
+  message?: string;
+};
 
 /** What a route said it could not do, in words for the person. */
 export class Said extends Error {

@@ -3,6 +3,7 @@ import { clockTime, instantOf } from "../core/calendar/site-time.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { type Beat, type Role, SIGNS } from "../core/fleet/vocabulary.ts";
 import { type ReadinessSettings, readinessSettings } from "../core/nozzles/readiness.ts";
+import { routinesOf } from "../core/routines/assigned.ts";
 import type { Step } from "../core/routines/step.ts";
 import type { RunEvent } from "../core/runs/events.ts";
 import { stepsVersion } from "../core/runs/version.ts";
@@ -59,6 +60,8 @@ export type FloorMachine = {
   missed: MachineRow["missed"];
   channels: MachineRow["channels"];
   machine: Machine;
+  /** Its routines that can be followed step by step. */
+  routines: string[];
   readiness: ReadinessSettings;
   repair: { id: string; since: string; body: RepairBody } | null;
   photos: Record<string, string>;
@@ -148,6 +151,9 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
           missed: row.missed,
           channels: row.channels,
           machine,
+          routines: [...routinesOf(machine, shop.rules.book).map(({ id }) => id), "R45"].filter(
+            (id, at, all) => shop.rules.book.get(id)?.steps && all.indexOf(id) === at && (id !== "R45" || machine.waste?.length),
+          ),
           readiness: readinessSettings(
             machine.class,
             ["site", machine.class, machine.id].flatMap((id) => shop.readiness.get(id) ?? []),

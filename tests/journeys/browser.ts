@@ -4,6 +4,14 @@ import { afterAll, inject } from "vitest";
 
 export const FIRST = inject("first");
 export const SECOND = inject("second");
+export const LAN = inject("lan");
+/** One certificate is trusted, and no other: that of the journeys' own address. */
+const ARGS = [
+  "--no-sandbox",
+  "--disable-gpu",
+  "--disable-background-networking",
+  `--ignore-certificate-errors-spki-list=${inject("lanMark")}`,
+];
 
 let browser: Browser | undefined;
 afterAll(() => browser?.close());
@@ -16,7 +24,7 @@ export const PHONE = { width: 390, height: 844 };
 export async function newPage(viewport = DESK): Promise<{ page: Page; context: BrowserContext }> {
   browser ??= await chromium.launch({
     executablePath: "/usr/bin/chromium",
-    args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+    args: ARGS,
   });
   const context = await browser.newContext({ viewport });
   return { context, page: await context.newPage() };
@@ -34,7 +42,8 @@ export async function signedIn(
   if (night) await context.addCookies([{ name: "zesty-light", value: "night", url: base }]);
   await page.goto(`${base}/sign-in`);
   await page.getByRole("button", { name: new RegExp(person) }).click();
-  await page.waitForURL(`${base}/`);
+  await page.waitForURL((url) => !url.pathname.startsWith("/sign-in"));
+  await page.goto(`${base}/`);
   return { page, context, faults };
 }
 
@@ -89,3 +98,51 @@ export const entry = (kind: string, machine: string, body: Record<string, unknow
   ...rest,
 });
 export const sync = (cookie: string, ...entries: unknown[]) => send("/api/sync", { cookie, body: { entries } });
+
+/** A browser on the shop floor at the LAN address, signed in by one click, its service worker at work. */
+export async function onTheFloor(person: string, viewport = TABLET): Promise<{ page: Page; context: BrowserContext }> {
+  const { page, context } = await newPage(viewport);
+  await signInThere(context, person);
+  await openFloor(page);
+  return { page, context };
+}
+
+export async function signInThere(context: BrowserContext, person: string): Promise<void> {
+  const answer = await context.request.post(`${LAN}/api/demo-sign-in`, { data: { person }, ignoreHTTPSErrors: true });
+  if (!answer.ok()) throw new Error(await answer.text());
+}
+
+export async function openFloor(page: Page): Promise<void> {
+  await page.goto(`${LAN}/floor`);
+  await page.getByRole("heading", { name: "Anyone may take" }).waitFor();
+  await page.evaluate(async () => void (await navigator.serviceWorker.ready));
+  // Ready says active; what it keeps is complete then.
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+}
+
+/** A tablet with a memory of its own on disk, that can be killed and opened again. */
+export async function tablet(folder: string): Promise<BrowserContext> {
+  return chromium.launchPersistentContext(folder, { executablePath: "/usr/bin/chromium", args: ARGS, viewport: TABLET });
+}
+
+/** Begins a routine at a machine, guided, from the machine's page on the floor: given work, or called for now. */
+export async function beginAt(page: Page, machine: string, routine: string): Promise<void> {
+  await page.goto(`${LAN}/floor#/machine/${machine}`);
+  const due = page.getByRole("region", { name: "Due here" }).getByRole("link", { name: new RegExp(`^${routine}`) });
+  const now = page.getByRole("button", { name: `${routine} now` });
+  await due.or(now).first().waitFor();
+  if (await due.count()) {
+    await due.first().click();
+    await page.getByRole("button", { name: "Step by step" }).click();
+  } else await now.click();
+  await page.getByRole("button", { name: "It is on, I have read this" }).click();
+}
+
+/** Taps what a step offers until a heading with these words is there. */
+export async function through(page: Page, answers: (string | RegExp)[]): Promise<void> {
+  for (const answer of answers) {
+    const before = await page.locator("h2").first().textContent();
+    await page.getByRole("button", { name: answer, exact: typeof answer === "string" }).click();
+    await page.waitForFunction((text) => document.querySelector("h2")?.textContent !== text, before);
+  }
+}

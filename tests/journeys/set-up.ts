@@ -2,6 +2,7 @@ import type { ChildProcess } from "node:child_process";
 import { mkdirSync, rmSync } from "node:fs";
 import type { TestProject } from "vitest/node";
 import { startServer, waitUntilUp } from "../../commands/app.ts";
+import { ensureCertificate, lanAddresses, spkiMark } from "../../commands/lan.ts";
 import { freePort } from "../../commands/postgres.ts";
 import { seedDemo } from "../../src/demo/seed.ts";
 import { openDatabase } from "../../src/ledger/database.ts";
@@ -10,6 +11,9 @@ declare module "vitest" {
   export interface ProvidedContext {
     first: string;
     second: string;
+    /** By HTTPS at this machine's own address on the network. */
+    lan: string;
+    lanMark: string;
     database: string;
   }
 }
@@ -32,6 +36,15 @@ export default async function setUp(project: TestProject): Promise<() => void> {
     copies.push(server);
     project.provide(name, `http://127.0.0.1:${port}`);
   }
+  const [host = "127.0.0.1"] = lanAddresses();
+  const port = await freePort();
+  const certificate = ensureCertificate([host]);
+  const address = `https://${host}:${port}`;
+  const lan = startServer({ port, databaseUrl: url, demo: true, log, lan: { address, certificate } });
+  await waitUntilUp(port, lan, log, { secure: true });
+  copies.push(lan);
+  project.provide("lan", address);
+  project.provide("lanMark", spkiMark(certificate.certificateFile));
   project.provide("database", url);
   return () => {
     for (const server of copies) server.kill("SIGTERM");

@@ -47,11 +47,11 @@ export function FloorApp() {
       </main>
     );
   return (
-    <>
+    <div className="text-[1.08rem]">
       <Head floor={floor} />
       <TimersBar runs={openRuns(floor.view)} now={floor.now} />
       <Body floor={floor} />
-    </>
+    </div>
   );
 }
 

@@ -25,11 +25,8 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
     );
   const tasks = view.tasks.filter((task) => task.machine === id && task.state !== "done" && task.state !== "skipped");
   const runs = openRuns(view).filter(({ run }) => run.machine === id);
-  const callable = Object.values(view.routines).filter(
-    ({ steps, id: routine }) =>
-      steps.length > 0 &&
-      (machine.machine.routines ?? []).concat(["R45", "R01"]).includes(routine) &&
-      !tasks.some((task) => task.routine === routine),
+  const callable = machine.routines.flatMap((routine) =>
+    tasks.some((task) => task.routine === routine) ? [] : (view.routines[routine] ?? []),
   );
   const enter = async (draft: Draft, said: string) => {
     const { full } = await put([{ machine: id, ...draft }]);

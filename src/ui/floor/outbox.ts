@@ -22,6 +22,13 @@ function tell(news: News): void {
   channel?.postMessage(news);
 }
 
+/** What the ledger has acknowledged and a snapshot may not hold yet: laid over it until one does. */
+const acknowledged: { item: Queued; seq: number }[] = [];
+export function acknowledgedAfter(seq: number): Queued[] {
+  for (let at = acknowledged.length - 1; at >= 0; at--) if ((acknowledged[at]?.seq ?? 0) <= seq) acknowledged.splice(at, 1);
+  return acknowledged.map(({ item }) => item);
+}
+
 export type Draft = Omit<QueuedEntry, "id" | "happenedAt" | "person" | "claim"> & { id?: string; happenedAt?: string };
 
 /** Queues entries as they are made and begins to send. @returns the entries' ids, and whether storage is full */
@@ -84,6 +91,7 @@ async function send(): Promise<void> {
       const answer = answers[index];
       if (!answer) continue;
       if (answer.result === "added" || answer.result === "known") {
+        if (answer.seq !== undefined) acknowledged.push({ item, seq: answer.seq });
         await unqueue(item);
         if (answer.message) messages.push(answer.message);
       } else {

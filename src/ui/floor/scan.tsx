@@ -8,6 +8,7 @@ export function Scan({ floor }: { floor: Floor }) {
   const video = useRef<HTMLVideoElement>(null);
   const [code, setCode] = useState("");
   const [fault, setFault] = useState("");
+  const [camera, setCamera] = useState("");
   const { machines } = floor.view;
   const open = (text: string): boolean => {
     const tag = (text.match(/\/t\/([A-Za-z0-9]+)/)?.[1] ?? text).toUpperCase().replace(/[^A-Z0-9]/g, "");
@@ -45,7 +46,7 @@ export function Scan({ floor }: { floor: Floor }) {
         };
         look();
       } catch {
-        setFault("There is no camera for this page. Type the code on the tag instead.");
+        setCamera("There is no camera for this page. Type the code on the tag instead.");
       }
     })();
     return () => {
@@ -57,6 +58,7 @@ export function Scan({ floor }: { floor: Floor }) {
     <main className="mx-auto max-w-3xl px-3 py-4">
       <h1>Scan a machine's tag</h1>
       <video ref={video} playsInline muted className="mt-3 max-h-96 w-full border border-hair bg-tint" />
+      <p className="text-soft">{camera}</p>
       <p role="alert" className="text-stop">
         {fault}
       </p>

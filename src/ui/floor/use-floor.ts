@@ -3,7 +3,7 @@ import { toast } from "sonner";
 import type { FloorView } from "../../work/floor.ts";
 import { useLive } from "../use-live.ts";
 import { isFull, keepOffset, keepView, keepWho, keptOffset, keptView, keptWho, type Queued, queued, type Who } from "./keep.ts";
-import { flush, onNews, retryWaiting } from "./outbox.ts";
+import { acknowledgedAfter, flush, onNews, retryWaiting } from "./outbox.ts";
 import { withQueue } from "./overlay.ts";
 
 export type Floor = {
@@ -46,7 +46,8 @@ export function useFloor(): Floor | "loading" | "empty" {
     const view: FloorView = await response.json();
     const ahead = new Date(view.now).getTime() - (asked + Date.now()) / 2;
     setOffset(ahead);
-    setSnapshot(view);
+    // An answer that was overtaken by a newer one is old news.
+    setSnapshot((before) => (before && before.seq > view.seq && before.site === view.site ? before : view));
     builtWith.current ??= view.build;
     setNewBuild(builtWith.current !== view.build);
     setState({ loaded: true, online: true, signInFirst: false });
@@ -102,7 +103,10 @@ export function useFloor(): Floor | "loading" | "empty" {
     () => setState((before) => ({ ...before, signInFirst: true })),
   );
 
-  const view = useMemo(() => (snapshot ? withQueue(snapshot, queue, offset) : null), [snapshot, queue, offset]);
+  const view = useMemo(
+    () => (snapshot ? withQueue(snapshot, [...acknowledgedAfter(snapshot.seq), ...queue], offset) : null),
+    [snapshot, queue, offset],
+  );
   const now = useCallback(() => Date.now() + offset, [offset]);
   const setWho = useCallback(
     async (next: Who | null) => {

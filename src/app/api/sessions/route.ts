@@ -1,10 +1,14 @@
 import { Type } from "typebox";
 import { accept } from "../../../core/record/validate.ts";
-import { signOutSession } from "../../../work/people.ts";
+import { database } from "../../../work/database.ts";
+import { people, signOutSession } from "../../../work/people.ts";
 import { Refusal } from "../../../work/refusal.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 const Ended = Type.Object({ id: Type.String({ minLength: 1, maxLength: 100 }) }, { additionalProperties: false });
+
+export const GET = (request: Request) =>
+  answerTo(request, async (actor) => Response.json({ sessions: (await people(database(), actor)).sessions }));
 
 export const DELETE = (request: Request) =>
   answerTo(request, async (actor) => {
