@@ -43,7 +43,8 @@ export async function ask<Answer>(path: string, init?: { method?: string; body?:
   const answer: unknown = await response.json().catch(() => ({}));
   if (response.ok) return answer as Answer;
   const { message, problems } = answer as { message?: string; problems?: { path: string; message: string }[] };
-  if (response.status === 401 && typeof location !== "undefined" && !location.pathname.startsWith("/sign-in")) location.assign("/sign-in");
+  if (response.status === 401 && typeof location !== "undefined" && !/^\/(?:sign-in|floor|enrol)/.test(location.pathname))
+    location.assign("/sign-in");
   throw new Said(message ?? `The server answered ${response.status}.`, response.status, problems);
 }
 

@@ -177,8 +177,8 @@ describe("the day's work", () => {
     await task.scrollIntoViewIfNeeded();
     await drag("Wren Abara");
     await page.getByText("Wren Abara is away: Dentist.").waitFor();
-    await drag("Mirko Salt");
-    await page.getByRole("region", { name: "Mirko Salt" }).getByText("Sort the swabs").waitFor();
+    await drag("Ottoline Marsh");
+    await page.getByRole("region", { name: "Ottoline Marsh" }).getByText("Sort the swabs").waitFor();
     await page.getByRole("button", { name: "take back" }).click();
     await page.getByRole("region", { name: "Wren Abara" }).getByText("Dentist").waitFor({ state: "detached" });
     await context.close();
@@ -267,7 +267,7 @@ describe("finding", () => {
     await page.getByRole("combobox", { name: /Search/ }).fill("humidif");
     await page.getByRole("option", { name: /Humidifier out since Friday/ }).waitFor();
     await page.getByRole("combobox", { name: /Search/ }).fill("sha");
-    await page.getByRole("option", { name: /Shanny/ }).waitFor();
+    await page.getByRole("option", { name: /^machine Shanny/ }).waitFor();
     await page.keyboard.press("Enter");
     await page.waitForURL(/machines\/shanny/);
     await context.close();

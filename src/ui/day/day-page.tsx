@@ -1,13 +1,14 @@
 "use client";
 import { DndContext, type DragEndEvent, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from "@dnd-kit/core";
 import { Popover } from "radix-ui";
-import { useCallback, useState } from "react";
+import { useCallback, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import { fillTheRest, type Given, giveToTheUsual } from "../../core/tasks/fill-the-rest.ts";
 import { whyNot } from "../../core/tasks/fits.ts";
 import type { DayView } from "../../work/day-view.ts";
+import { oneAtATime } from "../one-at-a-time.ts";
 import { sayFault } from "../say-fault.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
 import { useLive } from "../use-live.ts";
@@ -29,7 +30,10 @@ export function DayPage({ first, role }: { first: DayView; role: Role }) {
       sayFault(error);
     }
   }, []);
-  useLive(() => void load(view.day));
+  const shown = useRef(view.day);
+  shown.current = view.day;
+  const again = useMemo(() => oneAtATime(() => load(shown.current)), [load]);
+  useLive(() => void again());
   const give = useCallback(
     async (given: (Given | { key: string; person: string | null; why: string | null })[], said: string) => {
       const entries = given.flatMap(({ key, person, why }) => {

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { FloorView } from "../../work/floor.ts";
+import { oneAtATime } from "../one-at-a-time.ts";
 import { useLive } from "../use-live.ts";
 import { isFull, keepOffset, keepView, keepWho, keptOffset, keptView, keptWho, type Queued, queued, type Who } from "./keep.ts";
 import { acknowledgedAfter, flush, onNews, retryWaiting } from "./outbox.ts";
@@ -33,7 +34,7 @@ export function useFloor(): Floor | "loading" | "empty" {
   const [newBuild, setNewBuild] = useState(false);
 
   const look = useCallback(async () => setQueue(await queued()), []);
-  const refresh = useCallback(async () => {
+  const lookAnew = useCallback(async () => {
     const asked = Date.now();
     let response: Response;
     try {
@@ -62,6 +63,7 @@ export function useFloor(): Floor | "loading" | "empty" {
     await look();
     void flush();
   }, [look]);
+  const refresh = useMemo(() => oneAtATime(lookAnew), [lookAnew]);
 
   useEffect(() => {
     let gone = false;

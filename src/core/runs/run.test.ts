@@ -1,0 +1,316 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import type { Machine } from "../fleet/schema.ts";
+import { BUILT_IN } from "../routines/built-in.ts";
+import type { Step } from "../routines/step.ts";
+import { STEPS } from "../routines/steps/steps.ts";
+import type { RunBody, RunEvent } from "./events.ts";
+import { holds, runPlan } from "./plan.ts";
+import { missing, type RunState, resultProblem, runState } from "./run.ts";
+import { stepsVersion } from "./version.ts";
+
+const MINUTE = 60_000;
+const machine: Machine = {
+  id: "sprat",
+  name: "Sprat",
+  class: "dtf",
+  family: "dtf-roll",
+  since: "2025-01-01",
+  heads: [
+    { id: "H1", channels: [{ id: "K", ink: "black" }] },
+    {
+      id: "H2",
+      channels: [
+        { id: "W1", ink: "white" },
+        { id: "W2", ink: "white" },
+      ],
+    },
+  ],
+  parts: [{ id: "cap", kind: "cap" }],
+  waste: [{ id: "bottle", kind: "bottle", volumeMl: 2000, limitMl: 1700 }],
+};
+
+/** Events one minute apart, unless a time in minutes stands before them. */
+function events(...bodies: (RunBody | [minutes: number, body: RunBody])[]): RunEvent[] {
+  let at = 0;
+  return bodies.map((each, index) => {
+    const [minutes, body] = Array.isArray(each) ? each : [at + 1, each];
+    at = minutes;
+    return { id: `event-${index}`, at: at * MINUTE, person: "bram", body };
+  });
+}
+const start = (form: "guided" | "short" = "guided"): RunBody => ({ event: "start", form, version: "1" });
+const step = (id: string, result?: Extract<RunBody, { event: "step" }>["result"]): RunBody => ({
+  event: "step",
+  step: id,
+  ...(result ? { result } : {}),
+});
+const state = (steps: readonly Step[], list: RunEvent[]): RunState => {
+  const found = runState(runPlan(steps, machine), machine, list);
+  if (!found) throw new Error("the run has not begun");
+  return found;
+};
+
+const STEPS_OF_ALL_KINDS: readonly Step[] = [
+  {
+    kind: "decide",
+    id: "how",
+    text: "How?",
+    choices: [
+      { id: "pump", text: "Pump" },
+      { id: "syringe", text: "Syringe" },
+    ],
+  },
+  { kind: "confirm", id: "second", text: "Who?", by: "second", when: { recorded: "how", is: "syringe" } },
+  { kind: "do", id: "open", text: "Open.", owes: { id: "lid", words: "the lid is open" } },
+  { kind: "do", id: "swab", text: "Swab.", each: "head" },
+  {
+    kind: "window",
+    id: "w",
+    text: "Position held",
+    withinMinutes: 3,
+    steps: [
+      { kind: "do", id: "hold-it", text: "Hold." },
+      { kind: "found", id: "found", text: "How found?", part: "cap" },
+    ],
+  },
+  { kind: "hold", id: "drain", text: "Drain.", until: "Clear", thenSeconds: 30 },
+  { kind: "wait", id: "soak", text: "Soak.", waitMinutes: 10 },
+  { kind: "measure", id: "level", text: "Read.", what: "level", unit: "mL", min: 0, max: 2000 },
+  {
+    kind: "look",
+    id: "seal",
+    text: "Sealed?",
+    choices: [
+      { id: "yes", text: "Yes" },
+      { id: "no", text: "No", goTo: "swab" },
+    ],
+  },
+  { kind: "do", id: "shut", text: "Shut.", settles: "lid" },
+  { kind: "do", id: "on", text: "On.", powersOn: true },
+];
+
+describe("a guided run", () => {
+  test("goes step by step: conditions, repeats for each head, a window's clock, a hold's seconds, a wait's timer, to its end", () => {
+    const upTo = (count: number) => state(STEPS_OF_ALL_KINDS, all.slice(0, count));
+    const all = events(
+      start(),
+      step("how", { choice: "syringe" }),
+      step("second", { by: "ilse" }),
+      step("open"),
+      step("swab@H1"),
+      step("swab@H2"),
+      step("hold-it"),
+      step("found", { found: "heavy" }),
+      { event: "clear", step: "drain" },
+      step("drain"),
+      [20, step("soak")],
+      step("level", { value: 640 }),
+      step("seal", { choice: "yes" }),
+      step("shut"),
+      step("on"),
+      { event: "end" },
+    );
+    expect(all.map((_, index) => upTo(index + 1).now?.at ?? null)).toEqual([
+      "how",
+      "second",
+      "open",
+      "swab@H1",
+      "swab@H2",
+      "hold-it",
+      "found",
+      "drain",
+      "drain",
+      "soak",
+      "level",
+      "seal",
+      "shut",
+      "on",
+      null,
+      null,
+    ]);
+    expect(upTo(4).owed).toEqual([{ id: "lid", words: "the lid is open", step: "open", since: 4 * MINUTE }]);
+    expect(upTo(6).window).toEqual({ text: "Position held", endsAt: 9 * MINUTE });
+    expect(upTo(7).window?.endsAt).toBe(9 * MINUTE);
+    expect(upTo(8).window).toBeNull();
+    expect(upTo(8).timer).toBeNull();
+    expect(upTo(9).timer).toMatchObject({ step: "drain", endsAt: 9 * MINUTE + 30_000 });
+    expect(upTo(10).timer).toMatchObject({ step: "soak", endsAt: 20 * MINUTE });
+    expect(upTo(16)).toMatchObject({ status: "ended", strays: [], owed: [] });
+    expect(upTo(16).trace.find(({ step: id }) => id === "soak")?.tookSeconds).toBe(600);
+  });
+  test("a choice may lead back: the steps between are done once more", () => {
+    const looped = events(
+      start(),
+      step("how", { choice: "pump" }),
+      step("open"),
+      step("swab@H1"),
+      step("swab@H2"),
+      step("hold-it"),
+      step("found", { found: "clean" }),
+      { event: "clear", step: "drain" },
+      step("drain"),
+      step("soak"),
+      step("level", { value: 1 }),
+      step("seal", { choice: "no" }),
+    );
+    expect(state(STEPS_OF_ALL_KINDS, looped).now?.at).toBe("swab@H1");
+  });
+  test("what is out of turn, of no choice, or out of its limits is a stray and changes nothing", () => {
+    const odd = events(
+      start(),
+      step("open"),
+      step("how", { choice: "spoon" }),
+      step("how"),
+      { event: "settle", owed: "lid" },
+      { event: "end" },
+    );
+    expect(state(STEPS_OF_ALL_KINDS, odd)).toMatchObject({
+      now: { at: "how" },
+      strays: ["event-1", "event-2", "event-3", "event-4", "event-5"],
+    });
+    const [measure] = runPlan(STEPS_OF_ALL_KINDS, machine).filter(({ kind }) => kind === "measure");
+    expect(measure && resultProblem(measure, { value: 2001 })).toContain("between 0 and 2000 mL");
+    expect(measure && resultProblem(measure, undefined)).toContain("in mL");
+  });
+  test("while anything is owed there is no power on, no end and no giving up; a step left out leaves it owed until it is put right", () => {
+    const steps: readonly Step[] = [
+      { kind: "do", id: "in", text: "Towel in.", owes: { id: "towel", words: "the towel lies there" } },
+      { kind: "do", id: "out", text: "Towel out.", settles: "towel" },
+      { kind: "do", id: "on", text: "On.", powersOn: true },
+    ];
+    const left = events(
+      start(),
+      step("in"),
+      { event: "pass", step: "out", reason: "called away" },
+      step("on"),
+      { event: "end" },
+      { event: "abandon", reason: "x" },
+    );
+    const owing = state(steps, left);
+    expect(owing).toMatchObject({ status: "running", now: { at: "on" }, strays: ["event-3", "event-4", "event-5"] });
+    expect(owing.owed.map(({ id }) => id)).toEqual(["towel"]);
+    const righted = state(steps, [...left.slice(0, 3), ...events([9, { event: "settle", owed: "towel" }], step("on"), { event: "end" })]);
+    expect(righted).toMatchObject({ status: "ended", owed: [] });
+  });
+  test("back takes the last step's doing away, and what it opened; stop and resume keep the place; a hand-over changes who", () => {
+    const steps = STEPS.R21 ?? [];
+    const back = state(steps, events(start(), step("means", { choice: "pump" }), step("park"), { event: "back" }));
+    expect(back).toMatchObject({ now: { at: "park" }, owed: [] });
+    const stopped = state(steps, events(start(), step("means", { choice: "pump" }), { event: "stop", reason: "fire drill" }));
+    expect(stopped).toMatchObject({ status: "stopped", stoppedFor: "fire drill", now: { at: "park" } });
+    const handed = state(steps, events(start(), { event: "hand", to: "ilse" }));
+    expect(handed.person).toBe("ilse");
+  });
+});
+
+test("a short form takes its readings in any order and ends when all are in; what they make needless is not asked", () => {
+  const steps = STEPS.R08 ?? [];
+  const plan = runPlan(steps, machine);
+  const half = state(steps, events(start("short"), step("room", { choice: "room" }), { event: "end" }));
+  expect(half.status).toBe("running");
+  expect(missing(half, plan, machine).map(({ at }) => at)).toEqual(["level"]);
+  expect(
+    state(steps, events(start("short"), step("room", { choice: "room" }), step("level", { value: 600 }), { event: "end" })).status,
+  ).toBe("ended");
+});
+
+test("conditions ask the machine and what was recorded", () => {
+  const recorded = (id: string) => (id === "found" ? "clean" : undefined);
+  expect(holds({ part: "cap" }, machine, recorded)).toBe(true);
+  expect(holds({ all: [{ waste: "bottle" }, { not: { recorded: "found", is: "heavy" } }] }, machine, recorded)).toBe(true);
+  expect(holds({ any: [{ ability: "jig-clean" }, { policy: "cap", is: "dry" }] }, machine, recorded)).toBe(false);
+  expect(runPlan([{ kind: "do", id: "a", text: "A", each: "white-channel" }], machine).map(({ at }) => at)).toEqual(["a@H2/W1", "a@H2/W2"]);
+});
+
+describe("whatever happens", () => {
+  const body = fc.oneof(
+    fc
+      .constantFrom(...runPlan(STEPS_OF_ALL_KINDS, machine))
+      .chain((planned) =>
+        fc.record({
+          event: fc.constant("step" as const),
+          step: fc.constant(planned.at),
+          result: fc.record({
+            choice: fc.constantFrom("pump", "syringe", "yes", "no"),
+            found: fc.constant("some" as const),
+            value: fc.integer({ min: -5, max: 2500 }),
+            by: fc.constant("ilse"),
+            check: fc.constant("c"),
+          }),
+        }),
+      ),
+    fc.constantFrom<RunBody>(
+      { event: "back" },
+      { event: "end" },
+      { event: "clear", step: "drain" },
+      { event: "settle", owed: "lid" },
+      { event: "stop", reason: "r" },
+      { event: "resume" },
+      { event: "abandon", reason: "r" },
+      { event: "pass", step: "shut", reason: "r" },
+    ),
+  );
+  test("a run that ended owes nothing; a stray changes nothing; replaying is the same again", () => {
+    fc.assert(
+      fc.property(fc.array(body, { maxLength: 60 }), (bodies) => {
+        const list = events(start(), ...(bodies as RunBody[]));
+        const after = state(STEPS_OF_ALL_KINDS, list);
+        if (after.status === "ended" || after.status === "abandoned") expect(after.owed).toEqual([]);
+        const withoutStrays = list.filter(({ id }) => !after.strays.includes(id));
+        const { strays: _strays, ...again } = state(STEPS_OF_ALL_KINDS, withoutStrays);
+        const { strays: _own, ...whole } = after;
+        expect(again).toEqual(whole);
+      }),
+      { numRuns: 300 },
+    );
+  });
+});
+
+describe("the steps that ship", () => {
+  const withSteps = BUILT_IN.filter(({ steps }) => steps);
+  const flat = (steps: readonly Step[]): Step[] => steps.flatMap((each) => (each.kind === "window" ? [each, ...flat(each.steps)] : [each]));
+  test.each(withSteps.map(({ id, name, steps }) => [id, name, flat(steps ?? [])] as const))(
+    "%s %s: each id once, all that is opened is closed after, choices lead somewhere",
+    (_id, _name, steps) => {
+      const ids = steps.map(({ id }) => id);
+      expect(new Set(ids).size).toBe(ids.length);
+      for (const [place, each] of steps.entries()) {
+        if (each.owes) {
+          const owed = each.owes.id;
+          expect(steps.findIndex(({ settles }) => settles === owed)).toBeGreaterThan(place);
+        }
+        if ("choices" in each) for (const { goTo } of each.choices) if (goTo) expect(ids).toContain(goTo);
+        expect(each.text.length).toBeLessThanOrEqual(90);
+      }
+    },
+  );
+  test("facts of the trade (common practice, no source)", () => {
+    const of = (id: string) => flat(STEPS[id] ?? []);
+    const named = (id: string, step_: string) => of(id).find((each) => each.id === step_);
+    // Waste: the valve is shut before the tube leaves the container.
+    expect(of("R45").findIndex(({ settles }) => settles === "valve")).toBeLessThan(
+      of("R45").findIndex(({ settles }) => settles === "tube"),
+    );
+    // Plain water in a cap holds for 3 days; beyond, capping concentrate.
+    expect(named("R10", "concentrate")?.when).toEqual({ recorded: "gap", is: "long" });
+    expect(of("R10")[0]).toMatchObject({ choices: [{ text: "Up to 3 days" }, { text: "More than 3 days" }] });
+    // The cleaning position of the suction caps is held 3 minutes.
+    expect(of("R19").find(({ kind }) => kind === "window")).toMatchObject({ withinMinutes: 3 });
+    // A deep clean owes its towel, its waste line and the wiper; the machine is off before a hand goes in.
+    expect(
+      of("R21")
+        .flatMap(({ owes }) => owes?.id ?? [])
+        .sort(),
+    ).toEqual(["line", "towel", "wiper"]);
+    expect(of("R21").findIndex(({ id }) => id === "off")).toBeLessThan(of("R21").findIndex(({ id }) => id === "towel-in"));
+    // A coder's head is quite dry before it goes back and starts.
+    expect(of("R23").findIndex(({ id }) => id === "dry")).toBeLessThan(of("R23").findIndex(({ id }) => id === "back"));
+    // Under the guard rail: the frame, never the plate.
+    expect(named("R16", "surround")?.detail).toContain("Not the plate");
+  });
+  test("a mark of their content: another word, another mark", () => {
+    expect(stepsVersion([{ kind: "do", id: "a", text: "A." }])).not.toBe(stepsVersion([{ kind: "do", id: "a", text: "B." }]));
+    expect(stepsVersion(STEPS.R21 ?? [])).toMatch(/^[0-9a-f]{16}$/);
+  });
+});

@@ -1,0 +1,144 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { inShift, presence, shiftAt } from "../calendar/roster.ts";
+import { fillTheRest, giveToTheUsual } from "./fill-the-rest.ts";
+import { beyondEverybody, type Worker, whyNot } from "./fits.ts";
+import { inWalkingOrder, type Task } from "./task.ts";
+
+const task = (key: string, minutes: number, more: Partial<Task> = {}): Task => ({
+  key,
+  machine: "sprat",
+  routine: "R07",
+  name: "Look",
+  minutes,
+  skill: "dtf",
+  due: 100,
+  place: 0,
+  person: null,
+  ...more,
+});
+const worker = (id: string, more: Partial<Worker> = {}): Worker => ({
+  id,
+  name: id,
+  role: "operator",
+  skills: ["dtf"],
+  shifts: ["early"],
+  ...more,
+});
+
+describe("who may have what", () => {
+  test.each<[Partial<Worker>, string | undefined]>([
+    [{}, undefined],
+    [{ role: "viewer" }, "looks only"],
+    [{ skills: ["uv"] }, "has not the skill dtf"],
+    [{ shifts: [] }, "is on no shift that day"],
+    [{ shifts: [], absence: "Dentist" }, "is away: Dentist"],
+  ])("%j: %s", (more, why) => expect(whyNot(worker("ilse", more), task("a", 5))).toBe(why));
+  test("work that asks for no skill is anybody's who is there; what nobody there may do is found", () => {
+    expect(whyNot(worker("ilse", { skills: [] }), task("a", 5, { skill: null }))).toBeUndefined();
+    expect(beyondEverybody([task("a", 5), task("b", 5, { skill: "cij" })], [worker("ilse")]).map(({ key }) => key)).toEqual(["b"]);
+  });
+});
+
+describe("filling the rest", () => {
+  test("each open task, longest first, to the fitting person with the least minutes; the reason with it", () => {
+    const given = fillTheRest(
+      [
+        task("a", 5),
+        task("b", 25),
+        task("c", 10),
+        task("d", 10, { skill: "uv" }),
+        task("e", 60, { person: "ilse" }),
+        task("f", 1, { skill: "cij" }),
+      ],
+      [worker("bram"), worker("ilse"), worker("ngozi", { skills: ["uv", "dtf"] })],
+      new Map([["ilse", 60]]),
+    );
+    expect(given.map(({ key, person }) => `${key} ${person}`)).toEqual(["b bram", "c ngozi", "d ngozi", "a ngozi"]);
+    expect(given[0]?.why).toBe("bram has the least of the 3 who may: 0 min so far");
+    expect(given[2]?.why).toBe("ngozi is the only one there who may");
+  });
+  test("for equal people it is list scheduling, longest first: within 4/3 − 1/(3m) of the best (Graham 1969)", () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 30 }), { minLength: 1, maxLength: 8 }),
+        fc.integer({ min: 2, max: 3 }),
+        (minutes, people) => {
+          const workers = Array.from({ length: people }, (_, index) => worker(`p${index}`));
+          const given = fillTheRest(
+            minutes.map((each, index) => task(`t${index}`, each)),
+            workers,
+            new Map(),
+          );
+          const load = workers.map(({ id }) =>
+            given.filter(({ person }) => person === id).reduce((sum, { key }) => sum + (minutes[Number(key.slice(1))] ?? 0), 0),
+          );
+          // The best by trying every way.
+          let best = Number.POSITIVE_INFINITY;
+          for (let way = 0; way < people ** minutes.length; way++) {
+            const loads = Array.from({ length: people }, () => 0);
+            let rest = way;
+            for (const each of minutes) {
+              loads[rest % people] = (loads[rest % people] ?? 0) + each;
+              rest = Math.floor(rest / people);
+            }
+            best = Math.min(best, Math.max(...loads));
+          }
+          expect(Math.max(...load)).toBeLessThanOrEqual(best * (4 / 3 - 1 / (3 * people)) + 1e-9);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+  test("usual people: the machine's before the area's, where they fit", () => {
+    const tasks = [
+      { ...task("a", 5), area: "hall" },
+      { ...task("b", 5, { machine: "teal" }), area: "hall" },
+      { ...task("c", 5, { machine: "stave", skill: "cij" }), area: "hall" },
+    ];
+    const given = giveToTheUsual(tasks, [worker("bram"), worker("ilse")], { machines: { sprat: "ilse" }, areas: { hall: "bram" } });
+    expect(given.map(({ key, person, why }) => [key, person, why])).toEqual([
+      ["a", "ilse", "ilse usually has this machine"],
+      ["b", "bram", "bram usually has this area"],
+    ]);
+  });
+});
+
+test("tasks stand in the order of beat and walk", () => {
+  const order = inWalkingOrder([
+    task("w", 1, { place: 1 }),
+    task("c", 1, { beat: "closing" }),
+    task("o2", 1, { beat: "opening", place: 5 }),
+    task("o1", 1, { beat: "opening", place: 2 }),
+    task("m", 1, { beat: "midday" }),
+  ]);
+  expect(order.map(({ key }) => key)).toEqual(["o1", "o2", "m", "w", "c"]);
+});
+
+describe("who is there", () => {
+  const shifts = [
+    { id: "early", days: [1, 2, 3, 4, 5], from: "06:00", to: "14:00" },
+    { id: "night", days: [1, 2, 3, 4, 5, 6, 7], from: "22:00", to: "06:00" },
+  ];
+  const person = { id: "wren", shifts: ["early"] };
+  // 2026-11-25 is a Wednesday; days count from 1970.
+  const wednesday = Date.UTC(2026, 10, 25) / 86_400_000;
+  test("usual shifts by weekday; the latest change that speaks of a day counts", () => {
+    expect(presence(person, wednesday, shifts, []).shifts.map(({ id }) => id)).toEqual(["early"]);
+    expect(presence(person, wednesday + 3, shifts, []).shifts).toEqual([]);
+    const away = { person: "wren", from: wednesday, to: wednesday + 2, shifts: [], why: "ill", at: 1 };
+    const back = { person: "wren", from: wednesday + 1, to: wednesday + 1, shifts: ["night"], why: "swap", at: 2 };
+    expect(presence(person, wednesday, shifts, [away, back])).toMatchObject({ shifts: [], change: { why: "ill" } });
+    expect(presence(person, wednesday + 1, shifts, [away, back]).shifts.map(({ id }) => id)).toEqual(["night"]);
+  });
+  test("a shift may run past midnight; between shifts the next one is meant", () => {
+    expect(inShift({ from: "22:00", to: "06:00" }, "02:00")).toBe(true);
+    expect(inShift({ from: "22:00", to: "06:00" }, "12:00")).toBe(false);
+    expect([shiftAt(shifts, "07:00")?.id, shiftAt(shifts, "15:00")?.id, shiftAt(shifts, "23:00")?.id, shiftAt([], "10:00")]).toEqual([
+      "early",
+      "night",
+      "night",
+      undefined,
+    ]);
+  });
+});

@@ -1,0 +1,107 @@
+import { describe, expect, test } from "vitest";
+import { DEFAULT_READINESS } from "../../core/nozzles/readiness.ts";
+import type { FloorView } from "../../work/floor.ts";
+import type { Queued } from "./keep.ts";
+import { withQueue } from "./overlay.ts";
+import { placeOf, to } from "./route.ts";
+import { openRun } from "./runs.ts";
+
+const channel = {
+  id: "H1/K",
+  ink: "black",
+  colour: "#1d1d1b",
+  missing: 0,
+  weak: 0,
+  deflected: 0,
+  neighbours: false,
+  gone: false,
+  unread: false,
+  read: true,
+};
+const steps = [{ kind: "wait" as const, id: "soak", text: "Soak.", waitMinutes: 10 }];
+const view = {
+  today: "2026-11-25",
+  people: [{ id: "bram", name: "Bram Teasel" }],
+  machines: [
+    {
+      id: "sprat",
+      name: "Sprat",
+      word: "Unchecked",
+      why: "",
+      channels: [channel],
+      readiness: DEFAULT_READINESS,
+      machine: { id: "sprat", name: "Sprat", class: "dtf", since: "2025-01-01" },
+    },
+  ],
+  routines: { R29: { id: "R29", name: "Cap soak", steps } },
+  tasks: [{ key: "sprat/R29/after/since", machine: "sprat", routine: "R29", state: "due", late: true, oneOff: null, person: null }],
+  runs: [],
+  handover: { id: "h" },
+  device: null,
+} as unknown as FloorView;
+const queued = (kind: string, body: Record<string, unknown>, more: Partial<Queued["entry"]> = {}): Queued => ({
+  state: "queued",
+  entry: {
+    id: `${kind}-${JSON.stringify(body).length}`,
+    kind,
+    machine: "sprat",
+    person: "bram",
+    happenedAt: "2026-11-25T07:00:00.000Z",
+    body,
+    ...more,
+  },
+});
+const run = { run: "r1", routine: "R29" };
+
+describe("what is queued here is seen here at once", () => {
+  test("a run begun without a network has its timer, by the server's clock", () => {
+    const offset = 3_600_000;
+    const after = withQueue(
+      view,
+      [queued("run", { event: "start", form: "guided", version: "1", key: "sprat/R29/after/since" }, run)],
+      offset,
+    );
+    const open = openRun(after, "r1");
+    expect(open?.run).toMatchObject({ personName: "Bram Teasel", key: "sprat/R29/after/since" });
+    expect(open?.state.timer?.endsAt).toBe(Date.parse("2026-11-25T08:10:00.000Z"));
+  });
+  test("its end settles the task; a check gives the machine its word; taking, one-off work and a handover read are shown", () => {
+    const ended = withQueue(
+      view,
+      [queued("run", { event: "start", form: "guided", version: "1" }, run), queued("run", { event: "end" }, run)],
+      0,
+    );
+    expect(ended.tasks[0]).toMatchObject({ state: "done", late: false });
+    const checked = withQueue(
+      view,
+      [queued("check", { channels: [{ id: "H1/K", missing: 3, weak: 0, deflected: 0, neighbours: true }] })],
+      0,
+    );
+    expect(checked.machines[0]).toMatchObject({ word: "Hold", channels: [{ missing: 3 }] });
+    const taken = withQueue(
+      view,
+      [queued("task", { key: "sprat/R29/after/since", person: "bram" }), queued("handover-seen", { of: "h" })],
+      0,
+    );
+    expect(taken.tasks[0]?.person).toBe("bram");
+    expect(taken.handover).toBeNull();
+  });
+  test("what was refused is not shown as done", () => {
+    expect(withQueue(view, [{ ...queued("routine", { outcome: "done" }, { routine: "R29" }), state: "refused" }], 0).tasks[0]?.state).toBe(
+      "due",
+    );
+  });
+});
+
+test("each place of the floor has an address that leads back to it", () => {
+  expect(placeOf(to.task("sprat/R21/2026-W48/1"))).toEqual({ at: "task", key: "sprat/R21/2026-W48/1" });
+  expect(placeOf(to.check(["sprat", "smelt"], { run: "r1", step: "read" }))).toEqual({
+    at: "check",
+    machines: ["sprat", "smelt"],
+    run: "r1",
+    step: "read",
+  });
+  expect(placeOf(to.machine("a/b c"))).toEqual({ at: "machine", id: "a/b c" });
+  for (const hash of ["", "#/", "#/nowhere", "#/run/"]) expect(placeOf(hash)).toEqual({ at: "shift" });
+  expect(placeOf(to.handover)).toEqual({ at: "handover" });
+});
