@@ -2,6 +2,7 @@ import { spawnSync } from "node:child_process";
 import { mkdirSync } from "node:fs";
 import { buildSync } from "esbuild";
 import { build, STATE } from "./app.ts";
+import { offlineBench, syncBench } from "./bench/floor-bench.ts";
 import { ledgerBench, type Row, rebuildBench } from "./bench/ledger-bench.ts";
 import { liveBench, loadBench, startBench } from "./bench/page-bench.ts";
 import { Fault, run, say } from "./say.ts";
@@ -12,6 +13,8 @@ const BENCHES: Record<string, () => Promise<Row[]>> = {
   rebuild: rebuildBench,
   load: loadBench,
   live: liveBench,
+  sync: syncBench,
+  offline: offlineBench,
   start: startBench,
 };
 
@@ -24,7 +27,7 @@ await run(async () => {
   for (const [name, bench] of Object.entries(BENCHES)) {
     if (wanted.length && !wanted.includes(name)) continue;
     say(`— ${name} …`);
-    if (["load", "live", "start"].includes(name)) await build();
+    if (["load", "live", "sync", "offline", "start"].includes(name)) await build();
     rows.push(...(await bench()));
   }
   const width = (key: keyof Row) => Math.max(key.length, ...rows.map((row) => row[key].length));

@@ -9,6 +9,7 @@ import { rebuildSite } from "../../src/ledger/projections.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
 import { board } from "../../src/work/board.ts";
 import { foundSite } from "../../src/work/fleet.ts";
+import { search } from "../../src/work/search.ts";
 import { APP_ROLE, ensureDatabase } from "../postgres.ts";
 import { say } from "../say.ts";
 
@@ -96,6 +97,12 @@ export async function ledgerBench(): Promise<Row[]> {
   ];
   const actor = { site: SITE, personId: "ottoline", name: "O", role: "supervisor" as const, sessionId: "" };
   rows.push({ what: "the Board's data, the same database", budget, measured: await measure(40, () => board(db, actor)) });
+  const typed = ["teal", "batch 41", "no", "note b", "wren", "gap", "ban", "squeak"];
+  rows.push({
+    what: "search from anywhere, the same database",
+    budget: "100 ms",
+    measured: await measure(80, (index) => search(db, actor, typed[index % typed.length] ?? "")),
+  });
   const psql = Array.from({ length: 20 }, (_, index) => {
     const query = `EXPLAIN (ANALYZE, TIMING OFF, SUMMARY ON) SELECT * FROM entry WHERE site = 'bench' AND machine = 'teal' AND seq < ${at(index + 1) ?? ENTRIES} ORDER BY seq DESC LIMIT 51`;
     const { stdout } = spawnSync("psql", [url, "-At", "-c", query], { encoding: "utf8" });

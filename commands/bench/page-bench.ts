@@ -10,7 +10,7 @@ import { APP_ROLE, dropDatabase, ensureDatabase, freePort } from "../postgres.ts
 import type { Row } from "./ledger-bench.ts";
 
 /** A demo of its own with so many copies of the application on it. */
-async function withCopies<Result>(copies: number, work: (bases: string[]) => Promise<Result>): Promise<Result> {
+export async function withCopies<Result>(copies: number, work: (bases: string[]) => Promise<Result>): Promise<Result> {
   const name = `zesty_bench_pages_${process.pid}`;
   const urls = await ensureDatabase(name);
   await migrateDatabase(urls.owner, APP_ROLE);
@@ -40,7 +40,7 @@ async function withCopies<Result>(copies: number, work: (bases: string[]) => Pro
   }
 }
 
-async function cookieOf(base: string, person = "ottoline"): Promise<string> {
+export async function cookieOf(base: string, person = "ottoline"): Promise<string> {
   const response = await fetch(`${base}/api/demo-sign-in`, {
     method: "POST",
     headers: { "content-type": "application/json" },
@@ -60,6 +60,7 @@ export const loadBench = (): Promise<Row[]> =>
     for (const [path, budget] of [
       ["/", "200 kB"],
       ["/check?machines=fathom", "150 kB"],
+      ["/floor", "150 kB"],
     ] as const) {
       const html = await (await fetch(base + path, { headers: { cookie } })).text();
       const scripts = new Set(

@@ -62,6 +62,8 @@ class House {
           ),
         );
     }
+    this.shiftsLeave();
+    this.giveTheMorning();
     this.entries.sort((a, b) => a.happenedAt.getTime() - b.happenedAt.getTime());
   }
 
@@ -199,6 +201,46 @@ class House {
     if (back === 2) this.report("sign", "pochard", "mist-on-rails", day, at("09:30"), "ottoline");
   }
 
+  /** The late shift's handover waits to be read; somebody is away soon. */
+  private shiftsLeave(): void {
+    const day = this.lastWorkDayBefore(this.today);
+    this.add("handover", null, null, "tadeo", instantOf(day, "21:45", this.shop.site.timeZone), {
+      day: isoDay(day),
+      shift: "late",
+      items: [{ kind: "undone", words: "Smelt: the closing was not done, its film jam took until ten", machine: "smelt" }],
+      free: "The humidifier in the garment room wants filling in the morning.",
+    });
+    this.add(
+      "roster",
+      null,
+      null,
+      "ottoline",
+      new Date(Math.min(this.now.getTime(), instantOf(this.today, "05:10", this.shop.site.timeZone).getTime())),
+      {
+        person: "wren",
+        from: isoDay(this.today + 1),
+        to: isoDay(this.today + 1),
+        shifts: [],
+        why: "dentist in Eddering",
+      },
+    );
+  }
+
+  /** Part of today's open work is given already: the film hall's to Bram, the roll floor's to Ngozi. */
+  private giveTheMorning(): void {
+    const at = new Date(Math.min(this.now.getTime(), instantOf(this.today, "05:20", this.shop.site.timeZone).getTime()));
+    for (const machine of this.shop.machines) {
+      const person = machine.area === "film" ? "bram" : machine.area === "roll" ? "ngozi" : undefined;
+      if (!person) continue;
+      for (const { key, routine: id, due, state, beat } of dueOfMachine(this.facts(machine, this.today), this.shop.rules, this.today, 1)) {
+        const routine = this.shop.rules.book.get(id);
+        if (!routine || state === "done" || state === "skipped" || beat === "closing" || due > this.today) continue;
+        if (!this.shop.people.find(({ id: who }) => who === person)?.skills?.includes(skillFor(routine, machine) as "dtf")) continue;
+        this.add("task", machine.id, id, "ottoline", at, { key, due: isoDay(due), person });
+      }
+    }
+  }
+
   private report(kind: "prompt" | "sign", machine: string, what: string, day: Day, at: Date, person: string): void {
     // A weekend's report is entered on the next day that somebody is there, so it stays on the shift.
     if (!this.shop.rules.works(day)) {
@@ -231,7 +273,7 @@ class House {
 
   private add(
     kind: string,
-    machine: string,
+    machine: string | null,
     routine: string | null,
     person: string,
     happenedAt: Date,

@@ -19,7 +19,19 @@ const VIEWS: [string, string, string?][] = [
   ["/shop?tab=machines", "ol"],
   ["/shop?tab=judgement", "table"],
   ["/shop?tab=bring-in", "section"],
+  ["/shop?tab=tablets", "form"],
   ["/shop?tab=sign-ins", "table"],
+  ["/day", "h1"],
+  ["/tags", "img"],
+  ["/enrol", "form"],
+  ["/floor", "h1"],
+  ["/floor#/handover", "textarea"],
+  ["/floor#/scan", "video"],
+  ["/floor#/who", "h1"],
+  ["/floor#/unsent", "h1"],
+  ["/floor#/machine/teal", "h1"],
+  ["/floor#/check?machines=fathom", "fieldset"],
+  ["/floor#/several/R08", "h1"],
 ];
 
 describe.each([false, true])("night: %s", (night) => {
