@@ -26,6 +26,14 @@ export async function runsOn(db: Connection, site: string, day: string): Promise
   return rows.map(dated);
 }
 
+/** Runs that are open. */
+export async function openRuns(db: Connection, site: string): Promise<RunRow[]> {
+  const { rows } = await db.execute<RunRow>(
+    sql`SELECT ${COLUMNS} FROM run WHERE site = ${site} AND status IN ('running', 'stopped') ORDER BY started_at LIMIT 200`,
+  );
+  return rows.map(dated);
+}
+
 export async function runRow(db: Connection, site: string, run: string): Promise<RunRow | undefined> {
   const { rows } = await db.execute<RunRow>(sql`SELECT ${COLUMNS} FROM run WHERE site = ${site} AND run = ${run}`);
   return rows.map(dated)[0];

@@ -205,7 +205,8 @@ describe("out of order", () => {
     process.env.ZESTY_NOW = "2026-11-26T10:00:00Z";
     await closeDays(db);
     const closed = (await ledgerPage(db, site, { kind: "day-closed", limit: 5 })).find(({ localDay }) => localDay === "2026-11-25");
-    const mine = (closed?.body.outcomes as { machine: string; routine: string; outcome: string }[]).filter(
+    if (!closed) throw new Error("the day was not closed");
+    const mine = (closed.body.outcomes as { machine: string; routine: string; outcome: string }[]).filter(
       ({ machine }) => machine === "sprat",
     );
     expect(mine.map(({ routine, outcome }) => `${routine} ${outcome}`)).toEqual(["R08 missed"]);

@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import { Masthead } from "../../ui/masthead.tsx";
+import { Timers } from "../../ui/timers.tsx";
 import { database } from "../../work/database.ts";
 import { loadShop } from "../../work/shop.ts";
 import { pageActor } from "../page-actor.ts";
@@ -10,6 +11,7 @@ export default async function ShopLayout({ children }: { children: ReactNode }) 
   return (
     <>
       <Masthead name={actor.name} role={actor.role} site={shop.site.name} />
+      <Timers />
       {children}
     </>
   );

@@ -225,21 +225,19 @@ test("conditions ask the machine and what was recorded", () => {
 
 describe("whatever happens", () => {
   const body = fc.oneof(
-    fc
-      .constantFrom(...runPlan(STEPS_OF_ALL_KINDS, machine))
-      .chain((planned) =>
-        fc.record({
-          event: fc.constant("step" as const),
-          step: fc.constant(planned.at),
-          result: fc.record({
-            choice: fc.constantFrom("pump", "syringe", "yes", "no"),
-            found: fc.constant("some" as const),
-            value: fc.integer({ min: -5, max: 2500 }),
-            by: fc.constant("ilse"),
-            check: fc.constant("c"),
-          }),
+    fc.constantFrom(...runPlan(STEPS_OF_ALL_KINDS, machine)).chain((planned) =>
+      fc.record({
+        event: fc.constant("step" as const),
+        step: fc.constant(planned.at),
+        result: fc.record({
+          choice: fc.constantFrom("pump", "syringe", "yes", "no"),
+          found: fc.constant("some" as const),
+          value: fc.integer({ min: -5, max: 2500 }),
+          by: fc.constant("ilse"),
+          check: fc.constant("c"),
         }),
-      ),
+      }),
+    ),
     fc.constantFrom<RunBody>(
       { event: "back" },
       { event: "end" },

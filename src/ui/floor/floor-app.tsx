@@ -1,5 +1,6 @@
 "use client";
 import { useEffect } from "react";
+import { Search } from "../search.tsx";
 import { FloorCheck } from "./check.tsx";
 import { Handover } from "./handover.tsx";
 import { FloorMachinePage } from "./machine.tsx";
@@ -112,6 +113,7 @@ function Head({ floor }: { floor: Floor }) {
             Board
           </a>
         )}
+        {me && online && <Search />}
       </nav>
       <a
         href={to.unsent}

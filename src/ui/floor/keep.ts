@@ -112,6 +112,13 @@ export const keptClaims = async (ids: string[]) => {
   return (await Promise.all(ids.map((id) => db.get("claims", id)))).flatMap((claim) => claim ?? []);
 };
 
-export const keepPicture = async (hash: string, bytes: Blob) => (await base()).put("pictures", { hash, bytes });
+/** Keeps a picture just taken, until it is sent. @returns its hash, by which the server knows it too */
+export async function keepTaken(file: File): Promise<string> {
+  const bytes = await file.arrayBuffer();
+  const digest = await crypto.subtle.digest("SHA-256", bytes);
+  const hash = [...new Uint8Array(digest)].map((byte) => byte.toString(16).padStart(2, "0")).join("");
+  await (await base()).put("pictures", { hash, bytes: new Blob([bytes], { type: file.type }) });
+  return hash;
+}
 export const keptPicture = async (hash: string) => (await (await base()).get("pictures", hash))?.bytes;
 export const dropPicture = async (hash: string) => (await base()).delete("pictures", hash);

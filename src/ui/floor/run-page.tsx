@@ -1,9 +1,11 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
+import { toast } from "sonner";
 import type { RunBody } from "../../core/runs/events.ts";
 import { HeadDrawing } from "../machine/head-drawing.tsx";
+import { allowSound } from "../ring.ts";
+import { keepTaken } from "./keep.ts";
 import { put } from "./outbox.ts";
-import { allowSound } from "./ring.ts";
 import { go, to } from "./route.ts";
 import { clock, type OpenRun, openRun, wallClock } from "./runs.ts";
 import { StepControls } from "./step-controls.tsx";
@@ -147,6 +149,12 @@ function Aside({ found, floor, send }: Part) {
     setWhat(null);
     setText("");
   };
+  const picture = async (file: File | undefined) => {
+    if (!file) return;
+    const hash = await keepTaken(file);
+    await send({ event: "photo", photo: hash, ...(state.now ? { of: state.now.at } : {}) }, { picture: hash });
+    toast("The picture is kept with this run.");
+  };
   const people = floor.view.people.filter(({ id, role }) => id !== floor.who?.person && role !== "viewer");
   return (
     <section aria-label="Besides" className="grid gap-2 border-hair border-t pt-3">
@@ -167,6 +175,16 @@ function Aside({ found, floor, send }: Part) {
         >
           Note
         </button>
+        <label className="press hand cursor-pointer focus-within:outline focus-within:outline-2">
+          Picture
+          <input
+            type="file"
+            accept="image/*"
+            capture="environment"
+            className="sr-only"
+            onChange={(event) => void picture(event.target.files?.[0])}
+          />
+        </label>
         {state.now && !needsGear(found) && (
           <button
             type="button"
@@ -355,6 +373,16 @@ function Over({ found, floor }: { found: OpenRun; floor: Floor }) {
           })}
         </tbody>
       </table>
+      <div className="mt-3 flex flex-wrap gap-2">
+        {state.photos.map(({ photo, of }) => (
+          <img key={photo} src={`/api/pictures/${photo}`} alt={`Taken at ${of ?? "the end"}`} className="max-h-48" />
+        ))}
+      </div>
+      {state.notes.map(({ at, text }) => (
+        <p key={at} className="text-soft">
+          {wallClock(floor.view, at)} {text}
+        </p>
+      ))}
       <a href={to.shift} className="press press-main hand mt-4 w-full">
         Back to the shift
       </a>

@@ -4,7 +4,7 @@ import { FOUND_AS } from "../../core/routines/step.ts";
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
 import { plannedSeconds, resultProblem } from "../../core/runs/run.ts";
-import { keepPicture } from "./keep.ts";
+import { keepTaken } from "./keep.ts";
 import { to } from "./route.ts";
 import type { Send } from "./run-page.tsx";
 import { clock, type OpenRun } from "./runs.ts";
@@ -210,11 +210,7 @@ function Photo({ found, step, take, without }: { found: OpenRun; step: PlannedSt
   const last = found.machine.photos[`${found.run.routine}/${step.at}`];
   const chosen = async (file: File | undefined) => {
     if (!file) return;
-    const bytes = await file.arrayBuffer();
-    const digest = await crypto.subtle.digest("SHA-256", bytes);
-    const hash = [...new Uint8Array(digest)].map((byte) => byte.toString(16).padStart(2, "0")).join("");
-    await keepPicture(hash, new Blob([bytes], { type: file.type }));
-    take(hash);
+    take(await keepTaken(file));
   };
   return (
     <div className="grid gap-3">

@@ -1,7 +1,7 @@
 "use client";
 import { useEffect, useState } from "react";
 import { toast } from "sonner";
-import { ring } from "./ring.ts";
+import { ring } from "../ring.ts";
 import { to } from "./route.ts";
 import { clock, type OpenRun } from "./runs.ts";
 
