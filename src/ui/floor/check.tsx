@@ -4,11 +4,11 @@ import { uuidv7 } from "uuidv7";
 import { plannedSeconds } from "../../core/runs/run.ts";
 import type { FloorMachine } from "../../work/floor.ts";
 import { ChannelCounts, type Counts, NOTHING } from "../check/channel-counts.tsx";
+import { instantAt } from "../enter.ts";
 import { StateMark } from "../state-mark.tsx";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { openRun } from "./runs.ts";
-import { clockToday } from "./several.tsx";
 import type { Floor } from "./use-floor.ts";
 
 type Draft_ = { id: string; counts: Record<string, Counts>; time: string };
@@ -108,7 +108,7 @@ function MachineCheck({
       ...draft.counts[id],
       id,
     }));
-    const at = draft.time ? { happenedAt: clockToday(draft.time), timeGiven: true } : {};
+    const at = draft.time ? { happenedAt: instantAt(draft.time), timeGiven: true } : {};
     const open = run ? openRun(floor.view, run) : undefined;
     const routine = open?.routine.isCheck ? open.run.routine : run ? undefined : due?.routine;
     const drafts: Draft[] = [

@@ -6,6 +6,7 @@ import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import { holds, type PlannedStep, runPlan } from "../../core/runs/plan.ts";
 import { isReading, plannedSeconds, resultProblem } from "../../core/runs/run.ts";
 import type { FloorMachine, FloorRoutine, FloorView } from "../../work/floor.ts";
+import { instantAt } from "../enter.ts";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import type { Floor } from "./use-floor.ts";
@@ -72,7 +73,7 @@ function ShortForm({ machine, routine, task, done }: { machine: FloorMachine; ro
     const problem = wanted.map((step) => [step, resultProblem(step, results[step.at])] as const).find(([, text]) => text);
     if (problem) return setFault(problem[1] ?? "");
     const run = uuidv7();
-    const at = time ? clockToday(time) : new Date().toISOString();
+    const at = time ? instantAt(time) : new Date().toISOString();
     const entry = (body: RunBody): Draft => ({
       kind: "run",
       machine: machine.id,
@@ -177,13 +178,4 @@ function Reading({
       </div>
     </fieldset>
   );
-}
-
-/** A wall-clock time today; later than now means yesterday. */
-export function clockToday(time: string): string {
-  const [hours, minutes] = time.split(":").map(Number);
-  const at = new Date();
-  at.setHours(hours ?? 0, minutes ?? 0, 0, 0);
-  if (at.getTime() > Date.now() + 60_000) at.setDate(at.getDate() - 1);
-  return at.toISOString();
 }
