@@ -39,10 +39,10 @@ function Shape({ word }: { word: StateWord }) {
 }
 
 /** A machine's state: a word and a shape, then a colour. */
-export function StateMark({ word, big = false }: { word: StateWord; big?: boolean }) {
+export function StateMark({ word, big = false, inherit = false }: { word: StateWord; big?: boolean; inherit?: boolean }) {
   return (
     <span className={`inline-flex items-center gap-1.5 whitespace-nowrap font-semibold ${COLOUR[word]} ${big ? "text-xl" : ""}`}>
-      <svg viewBox="0 0 16 16" className={big ? "size-5" : "size-4"} aria-hidden="true">
+      <svg viewBox="0 0 16 16" className={inherit ? "size-[0.8em]" : big ? "size-5" : "size-4"} aria-hidden="true">
         <Shape word={word} />
       </svg>
       {word}

@@ -29,6 +29,9 @@ export function Wall({ first, token }: { first: BoardView; token: string }) {
     return () => clearInterval(each);
   }, [token]);
   const time = new Intl.DateTimeFormat("en-GB", { timeZone: view.timeZone, hour: "2-digit", minute: "2-digit" }).format(new Date(view.now));
+  // As large as the number of machines lets it be; on a phone one below the other.
+  const columns = view.machines.length <= 16 ? 4 : view.machines.length <= 30 ? 5 : 6;
+  const size = (share: number) => `max(1.1rem, ${(share / columns).toFixed(2)}vw)`;
   const gone = lost?.startsWith("This Wall");
   return (
     <main className="flex min-h-dvh flex-col p-4">
@@ -41,18 +44,23 @@ export function Wall({ first, token }: { first: BoardView; token: string }) {
         </p>
       )}
       {!gone && (
-        <ul className="mt-3 grid grow auto-rows-fr grid-cols-[repeat(auto-fill,minmax(min(100%,18rem),1fr))] gap-x-6">
+        <ul
+          className="mt-3 grid grow auto-rows-fr gap-x-[1.5vw] md:[grid-template-columns:repeat(var(--columns),minmax(0,1fr))]"
+          style={{ "--columns": columns } as React.CSSProperties}
+        >
           {view.machines.map((row) => {
             const work = open(row);
             const late = work.filter((item) => item.late);
             const at = work.find(({ run }) => run);
             return (
-              <li key={row.id} className="flex flex-col justify-center border-hair border-t py-1.5">
-                <p className="flex items-baseline justify-between gap-3 text-[clamp(1.3rem,1.9vw,2.2rem)] leading-tight">
-                  <strong>{row.name}</strong>
-                  <StateMark word={row.word} big />
+              <li key={row.id} className="flex flex-col justify-center border-hair border-t py-1">
+                <p className="font-bold leading-none" style={{ fontSize: size(11.5) }}>
+                  {row.name}
                 </p>
-                <p className="line-clamp-1 text-[clamp(1rem,1.25vw,1.5rem)] leading-snug">
+                <p className="leading-tight" style={{ fontSize: size(8.6) }}>
+                  <StateMark word={row.word} inherit />
+                </p>
+                <p className="line-clamp-1 leading-tight" style={{ fontSize: size(6.4) }}>
                   {at?.run ? (
                     `${at.run.person}: ${at.short}`
                   ) : row.repair ? (

@@ -33,7 +33,7 @@ describe("entries' bodies", () => {
     const entry = { id: "01a21238-f2c6-76b0-9c11-8d904a223e66", kind: "note", happenedAt: "2026-11-25T09:00:00.000Z", body: {} };
     expect(accept(SentEntry, entry)).toHaveProperty("value");
     expect(accept(SentEntry, { ...entry, id: "7" })).toMatchObject({ problems: [{ path: "$.id" }] });
-    expect(accept(SentEntry, { ...entry, person: "ottoline" })).toMatchObject({ problems: [{ path: "$.person" }] });
+    expect(accept(SentEntry, { ...entry, seq: 1 })).toMatchObject({ problems: [{ path: "$.seq" }] });
     for (const kind of SENT_KINDS) expect(ENTRY_KINDS).toContain(kind);
     expect(SENT_KINDS).not.toContain("day-closed");
     expect(SENT_KINDS).not.toContain("settings");

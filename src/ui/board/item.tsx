@@ -43,7 +43,7 @@ export function Item({
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
         className={`inline-flex items-baseline gap-1 whitespace-nowrap rounded-sm px-0.5 hover:bg-tint ${tone}`}
-        aria-label={`${machine.name}: ${item.name}, ${item.late ? "late" : words}${item.run ? `, ${item.run.person} is at it` : item.person ? `, ${item.person} has it` : ""}${item.doneAt ? ` at ${item.doneAt}` : ""}`}
+        aria-label={`${machine.name}: ${item.name}, ${item.late ? "late" : words}${item.doneAt ? ` at ${item.doneAt}` : over ? "" : item.run ? `, ${item.run.person} is at it` : item.person ? `, ${item.person} has it` : ""}`}
       >
         <span aria-hidden="true" className="inline-block w-2.5 text-center font-semibold">
           {mark}

@@ -42,7 +42,8 @@ export function MyShift({ floor }: { floor: Floor }) {
         <section aria-label="Handover" className="mt-4 border-accent border-l-4 pl-3">
           <h2>Handed over to you</h2>
           <p className="text-soft">
-            From {view.handover.by}, {view.handover.words}: {view.handover.items.length} things
+            From {view.handover.by}, {view.handover.words}: {view.handover.items.length}{" "}
+            {view.handover.items.length === 1 ? "thing" : "things"}
           </p>
           <a href={to.handover} className="press hand mt-2">
             Read it
