@@ -7,7 +7,7 @@ import { ACT_NAMES, type Act, mayDo } from "../core/safety/who-may.ts";
 import { type Appended, append, type NewEntry } from "../ledger/append.ts";
 import type { Connection, Database } from "../ledger/database.ts";
 import { entryWithAmendments } from "../ledger/reading.ts";
-import type { Actor } from "./actor.ts";
+import { type Actor, authorise } from "./actor.ts";
 import { now } from "./clock.ts";
 import { isDatabaseAway } from "./database.ts";
 import type { Device } from "./devices.ts";
@@ -37,6 +37,7 @@ type Who = { person: Person; proof: "session" | "pin" | "unproven" };
 
 /** Takes a batch from a screen, in order, each entry on its own: what is wrong with one is said and keeps nothing else out. */
 export async function record(db: Database, sender: Sender, { entries, sentAt, claims = [] }: Batch): Promise<Answer[]> {
+  if (sender.actor && !sender.device) authorise(sender.actor, "record");
   const answers: Answer[] = [];
   const offset = sentAt ? now().getTime() - new Date(sentAt).getTime() : 0;
   const proven = new Map<string, boolean>();
