@@ -5,7 +5,7 @@ import type { Metadata, Viewport } from "next";
 import { cookies } from "next/headers";
 import { connection } from "next/server";
 import type { ReactNode } from "react";
-import { Toaster } from "sonner";
+import { Toasts } from "../ui/toasts.tsx";
 
 export const metadata: Metadata = {
   title: { default: "Zesty Anvil", template: "%s · Zesty Anvil" },
@@ -20,11 +20,7 @@ export default async function Layout({ children }: { children: ReactNode }) {
     <html lang="en" data-light={night ? "night" : "day"}>
       <body>
         {children}
-        <Toaster
-          position="bottom-center"
-          theme={night ? "dark" : "light"}
-          toastOptions={{ duration: 8000, style: { fontFamily: "inherit", fontSize: "0.95rem" } }}
-        />
+        <Toasts night={night} />
       </body>
     </html>
   );

@@ -1,20 +1,33 @@
 "use client";
-import { useEffect } from "react";
+import { lazy, Suspense, useEffect } from "react";
 import { Search } from "../search.tsx";
-import { FloorCheck } from "./check.tsx";
-import { Handover } from "./handover.tsx";
-import { FloorMachinePage } from "./machine.tsx";
 import { MyShift } from "./my-shift.tsx";
 import { to, usePlace } from "./route.ts";
-import { RunPage } from "./run-page.tsx";
 import { openRuns } from "./runs.ts";
-import { Scan } from "./scan.tsx";
-import { Several } from "./several.tsx";
-import { TaskSheet } from "./task-sheet.tsx";
 import { TimersBar } from "./timers-bar.tsx";
-import { Unsent } from "./unsent.tsx";
 import { type Floor, useFloor } from "./use-floor.ts";
-import { Who } from "./who.tsx";
+
+/** Loaded after the first screen, and at once when the page is quiet: a new build must not pull them away from under it. */
+const PAGES = {
+  FloorCheck: () => import("./check.tsx").then(({ FloorCheck: page }) => ({ default: page })),
+  Handover: () => import("./handover.tsx").then(({ Handover: page }) => ({ default: page })),
+  FloorMachinePage: () => import("./machine.tsx").then(({ FloorMachinePage: page }) => ({ default: page })),
+  RunPage: () => import("./run-page.tsx").then(({ RunPage: page }) => ({ default: page })),
+  Scan: () => import("./scan.tsx").then(({ Scan: page }) => ({ default: page })),
+  Several: () => import("./several.tsx").then(({ Several: page }) => ({ default: page })),
+  TaskSheet: () => import("./task-sheet.tsx").then(({ TaskSheet: page }) => ({ default: page })),
+  Unsent: () => import("./unsent.tsx").then(({ Unsent: page }) => ({ default: page })),
+  Who: () => import("./who.tsx").then(({ Who: page }) => ({ default: page })),
+};
+const FloorCheck = lazy(PAGES.FloorCheck);
+const Handover = lazy(PAGES.Handover);
+const FloorMachinePage = lazy(PAGES.FloorMachinePage);
+const RunPage = lazy(PAGES.RunPage);
+const Scan = lazy(PAGES.Scan);
+const Several = lazy(PAGES.Several);
+const TaskSheet = lazy(PAGES.TaskSheet);
+const Unsent = lazy(PAGES.Unsent);
+const Who = lazy(PAGES.Who);
 
 /** The operators' screens: one page that goes on without a network. */
 export function FloorApp() {
@@ -23,8 +36,12 @@ export function FloorApp() {
     const night = /(?:^|;\s*)zesty-light=night/.test(document.cookie);
     document.documentElement.dataset.light = night ? "night" : "day";
     if ("serviceWorker" in navigator) void navigator.serviceWorker.register("/sw.js").catch(() => {});
+    const quiet = setTimeout(() => {
+      for (const load of Object.values(PAGES)) load().catch(() => {});
+    }, 1500);
     // Asks the browser not to clear away what is not sent yet.
     void navigator.storage?.persist?.();
+    return () => clearTimeout(quiet);
   }, []);
   useWakeLock();
   if (floor === "loading") return <p className="p-6 text-soft">One moment …</p>;
@@ -51,7 +68,9 @@ export function FloorApp() {
     <div className="text-[1.08rem]">
       <Head floor={floor} />
       <TimersBar runs={openRuns(floor.view)} now={floor.now} />
-      <Body floor={floor} />
+      <Suspense fallback={<p className="p-6 text-soft">One moment …</p>}>
+        <Body floor={floor} />
+      </Suspense>
     </div>
   );
 }

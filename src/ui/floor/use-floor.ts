@@ -1,5 +1,4 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { toast } from "sonner";
 import type { FloorView } from "../../work/floor.ts";
 import { oneAtATime } from "../one-at-a-time.ts";
 import { useLive } from "../use-live.ts";
@@ -80,7 +79,10 @@ export function useFloor(): Floor | "loading" | "empty" {
       void look();
       if (news.kind === "sign-in") setState((before) => ({ ...before, signInFirst: true }));
       if (news.kind === "sent") {
-        for (const message of news.messages) toast(message, { duration: 15_000 });
+        if (news.messages.length)
+          void import("sonner").then(({ toast }) => {
+            for (const message of news.messages) toast(message, { duration: 15_000 });
+          });
         void refresh();
       }
     });
