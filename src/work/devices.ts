@@ -92,7 +92,7 @@ export async function devicesOf(actor: Actor): Promise<DeviceView[]> {
   const rows = await database()
     .select()
     .from(device)
-    .where(and(eq(device.site, actor.site), sql`revoked_at IS NULL AND (key_hash IS NOT NULL OR code_until > now())`))
+    .where(and(eq(device.site, actor.site), sql`revoked_at IS NULL AND (key_hash IS NOT NULL OR code_until > ${now()})`))
     .orderBy(device.createdAt)
     .limit(200);
   return rows.map(({ id, name, createdAt, seenAt, keyHash }) => ({
