@@ -12,7 +12,8 @@ export function allowSound(): void {
 export function ring(timer: string): boolean {
   if (rung.has(timer)) return false;
   rung.add(timer);
-  navigator.vibrate?.([300, 150, 300]);
+  // A browser lets a page shake the device, and be heard, only once somebody has touched it.
+  if (navigator.userActivation?.hasBeenActive) navigator.vibrate?.([300, 150, 300]);
   if (audio?.state === "running") {
     for (const [index, pitch] of [660, 880, 660, 880].entries()) {
       const tone = audio.createOscillator();

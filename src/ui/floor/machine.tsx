@@ -26,7 +26,7 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
   const tasks = view.tasks.filter((task) => task.machine === id && task.state !== "done" && task.state !== "skipped");
   const runs = openRuns(view).filter(({ run }) => run.machine === id);
   const callable = machine.routines.flatMap((routine) =>
-    tasks.some((task) => task.routine === routine) ? [] : (view.routines[routine] ?? []),
+    tasks.some((task) => task.routine === routine) || runs.some(({ run }) => run.routine === routine) ? [] : (view.routines[routine] ?? []),
   );
   const enter = async (draft: Draft, said: string) => {
     const { full } = await put([{ machine: id, ...draft }]);
