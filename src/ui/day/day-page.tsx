@@ -1,6 +1,5 @@
 "use client";
-import { DndContext, type DragEndEvent, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from "@dnd-kit/core";
-import { Popover } from "radix-ui";
+import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from "@dnd-kit/core";
 import { useCallback, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { Role } from "../../core/fleet/vocabulary.ts";
@@ -12,10 +11,11 @@ import { oneAtATime } from "../one-at-a-time.ts";
 import { sayFault } from "../say-fault.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
 import { useLive } from "../use-live.ts";
-import { MoveForm, OneOffForm, RosterForms, UsualForm } from "./forms.tsx";
+import { OneOffForm, RosterForms, UsualForm } from "./forms.tsx";
+import { isOpen, label, type Task } from "./given-task.ts";
+import { NotGiven } from "./not-given.tsx";
+import { PersonColumn } from "./person-column.tsx";
 
-type Task = DayView["tasks"][number];
-const isOpen = ({ state }: Task) => state !== "done" && state !== "skipped";
 /** What is to be given out: due by the day in view; what may only be done early is shown apart. */
 const isDue = (task: Task) => isOpen(task) && task.state !== "open";
 
@@ -165,7 +165,7 @@ export function DayPage({ first, role }: { first: DayView; role: Role }) {
           </p>
         )}
         <div className="mt-3 grid gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]">
-          <Open tasks={free} early={early} view={view} give={give} mayPlan={mayPlan} load={load} />
+          <NotGiven tasks={free} early={early} view={view} give={give} mayPlan={mayPlan} load={load} />
           <section aria-label="People" className="grid h-fit gap-3">
             {view.people.map((person) => (
               <PersonColumn
@@ -189,264 +189,5 @@ export function DayPage({ first, role }: { first: DayView; role: Role }) {
         )}
       </main>
     </DndContext>
-  );
-}
-
-export const label = (task: Pick<Task, "machineName" | "name">) => `${task.machineName ? `${task.machineName}, ` : ""}${task.name}`;
-export type Give = (given: { key: string; person: string | null; why: string | null }[], said: string) => Promise<void>;
-const BEAT_NAMES = { opening: "Opening", midday: "Midday", closing: "Closing" } as const;
-
-function Open({
-  tasks,
-  early,
-  view,
-  give,
-  mayPlan,
-  load,
-}: {
-  tasks: Task[];
-  early: Task[];
-  view: DayView;
-  give: Give;
-  mayPlan: boolean;
-  load: (day: string) => Promise<void>;
-}) {
-  const { setNodeRef, isOver } = useDroppable({ id: "nobody" });
-  const list = (items: Task[]) => (
-    <ul>
-      {items.map((task, index) => {
-        const heading = task.beat ? BEAT_NAMES[task.beat] : "In between";
-        const before = items[index - 1];
-        const first = !before || (before.beat ?? "") !== (task.beat ?? "");
-        return (
-          <li key={task.key}>
-            {first && <h3 className="mt-2 text-soft text-sm">{heading}</h3>}
-            <TaskLine task={task} view={view} give={give} mayPlan={mayPlan} load={load} />
-          </li>
-        );
-      })}
-    </ul>
-  );
-  return (
-    <section aria-label="Not given" ref={setNodeRef} className={isOver ? "bg-tint" : ""}>
-      <h2 className="border-soft border-b pb-1">
-        Not given <span className="figure font-normal text-soft">{tasks.length}</span>
-      </h2>
-      {tasks.length === 0 && <p className="py-2 text-soft">All of the day's work is given.</p>}
-      {list(tasks)}
-      {early.length > 0 && (
-        <details className="mt-3">
-          <summary className="cursor-pointer py-1 text-soft">{early.length} may be done early</summary>
-          {list(early)}
-        </details>
-      )}
-    </section>
-  );
-}
-
-function TaskLine({
-  task,
-  view,
-  give,
-  mayPlan,
-  load,
-}: {
-  task: Task;
-  view: DayView;
-  give: Give;
-  mayPlan: boolean;
-  load: (day: string) => Promise<void>;
-}) {
-  const { setNodeRef, listeners, isDragging } = useDraggable({ id: task.key, disabled: !mayPlan });
-  return (
-    <div
-      ref={setNodeRef}
-      {...listeners}
-      className={`flex items-baseline gap-2 border-hair border-b py-0.5 ${mayPlan ? "cursor-grab touch-none" : ""} ${isDragging ? "opacity-40" : ""}`}
-    >
-      <span className="grow">
-        <span className={`font-semibold ${task.late ? "text-stop" : ""}`}>{task.machineName ?? "Shop"}</span> {task.name}
-        <span className="text-soft text-sm">
-          {" "}
-          {task.late ? "late" : ""} {task.dueWords === "today" ? "" : task.dueWords}
-        </span>
-      </span>
-      <span className="figure whitespace-nowrap text-soft">{task.minutes} min</span>
-      {mayPlan && <GiveMenu task={task} view={view} give={give} load={load} />}
-    </div>
-  );
-}
-
-/** The same as a drag, by keyboard: who may, who may not and why; moving and skipping too. */
-function GiveMenu({ task, view, give, load }: { task: Task; view: DayView; give: Give; load: (day: string) => Promise<void> }) {
-  const [open, setOpen] = useState(false);
-  return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger
-        className="press !min-h-8 !px-2"
-        aria-label={`${label(task)}: give`}
-        onPointerDown={(event) => event.stopPropagation()}
-      >
-        Give
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          sideOffset={4}
-          collisionPadding={8}
-          aria-label={`${label(task)}: give to`}
-          className="z-20 grid max-h-[80vh] w-80 gap-1 overflow-auto rounded-sm border border-soft bg-raised p-3 shadow-lg"
-        >
-          <p className="font-semibold">{label(task)}</p>
-          <ul className="list-disc pl-5 text-sm">
-            {task.why.map((why) => (
-              <li key={why}>{why}</li>
-            ))}
-          </ul>
-          {view.people.map((person) => {
-            const not = whyNot(person, task);
-            return (
-              <button
-                key={person.id}
-                type="button"
-                disabled={not !== undefined}
-                className="press !justify-between"
-                onClick={() => {
-                  setOpen(false);
-                  void give([{ key: task.key, person: person.id, why: null }], `${label(task)}: ${person.name}.`);
-                }}
-              >
-                {person.name} <span className="font-normal text-sm">{not ?? person.shifts.join(", ")}</span>
-              </button>
-            );
-          })}
-          {task.person && (
-            <button
-              type="button"
-              className="press"
-              onClick={() => {
-                setOpen(false);
-                void give([{ key: task.key, person: null, why: null }], `${label(task)}: open again.`);
-              }}
-            >
-              To nobody
-            </button>
-          )}
-          <MoveForm
-            task={task}
-            done={() => {
-              setOpen(false);
-              return load(view.day);
-            }}
-          />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
-  );
-}
-
-function PersonColumn({
-  person,
-  view,
-  minutes,
-  dragged,
-  give,
-  mayPlan,
-}: {
-  person: DayView["people"][number];
-  view: DayView;
-  minutes: number;
-  dragged: Task | null;
-  give: Give;
-  mayPlan: boolean;
-}) {
-  const { setNodeRef, isOver } = useDroppable({ id: `person/${person.id}` });
-  const not = dragged ? whyNot(person, dragged) : undefined;
-  const tasks = view.tasks.filter((task) => task.person === person.id);
-  const most = 240;
-  return (
-    <section
-      ref={setNodeRef}
-      aria-label={person.name}
-      className={`border-hair border-b pb-2 ${isOver && !not ? "bg-tint" : ""} ${not ? "opacity-60" : ""}`}
-    >
-      <h2 className="flex flex-wrap items-baseline gap-x-3">
-        {person.name}
-        <span className="font-normal text-soft text-sm">
-          {person.shifts.length ? person.shifts.join(", ") : (person.absence ?? "not there")}
-        </span>
-        <span className="font-normal text-soft text-sm">{(person.skills ?? []).join(" ")}</span>
-        <span className="figure ml-auto font-normal">{minutes} min</span>
-      </h2>
-      <div className="my-1 h-1.5 bg-tint" aria-hidden="true">
-        <div className="h-full bg-ink" style={{ width: `${Math.min(100, (100 * minutes) / most)}%` }} />
-      </div>
-      {not && <p className="text-sm text-stop">{not}</p>}
-      <ul className="flex flex-wrap gap-x-3">
-        {tasks.map((task) => (
-          <li key={task.key}>
-            <Mine task={task} view={view} give={give} mayPlan={mayPlan} />
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-function Mine({ task, view, give, mayPlan }: { task: Task; view: DayView; give: Give; mayPlan: boolean }) {
-  const { setNodeRef, listeners, isDragging } = useDraggable({ id: task.key, disabled: !mayPlan || !isOpen(task) });
-  return (
-    <span
-      ref={setNodeRef}
-      {...listeners}
-      className={`inline-flex items-baseline gap-1.5 py-0.5 ${mayPlan && isOpen(task) ? "cursor-grab touch-none" : "text-soft"} ${isDragging ? "opacity-40" : ""}`}
-    >
-      <span aria-hidden="true">{task.state === "done" ? "✓" : task.state === "skipped" ? "–" : task.late ? "!" : "•"}</span>
-      <span className={task.late && isOpen(task) ? "text-stop" : ""}>{label(task)}</span>
-      {mayPlan && isOpen(task) && (
-        <Popover.Root>
-          <Popover.Trigger
-            className="rounded-sm px-1 text-accent underline"
-            aria-label={`${label(task)}: why ${task.given?.by ? "given" : ""}, and change`}
-            onPointerDown={(event) => event.stopPropagation()}
-          >
-            why
-          </Popover.Trigger>
-          <Popover.Portal>
-            <Popover.Content
-              align="start"
-              sideOffset={4}
-              collisionPadding={8}
-              aria-label={label(task)}
-              className="z-20 grid w-72 gap-2 rounded-sm border border-soft bg-raised p-3 shadow-lg"
-            >
-              <p>
-                Given by {task.given?.by}
-                {task.given?.why ? `: ${task.given.why}` : ""}.
-              </p>
-              <button
-                type="button"
-                className="press"
-                onClick={() => void give([{ key: task.key, person: null, why: null }], `${label(task)}: open again.`)}
-              >
-                Take it back
-              </button>
-              {view.people
-                .filter((person) => !whyNot(person, task) && person.id !== task.person)
-                .map((person) => (
-                  <button
-                    key={person.id}
-                    type="button"
-                    className="press"
-                    onClick={() => void give([{ key: task.key, person: person.id, why: null }], `${label(task)}: ${person.name}.`)}
-                  >
-                    To {person.name}
-                  </button>
-                ))}
-            </Popover.Content>
-          </Popover.Portal>
-        </Popover.Root>
-      )}
-    </span>
   );
 }
