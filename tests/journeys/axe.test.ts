@@ -62,6 +62,21 @@ describe.each([false, true])("night: %s", (night) => {
     await page.waitForURL(/ledger\/.+/);
     await page.waitForSelector("dl");
     await look("an entry");
+    await page.goto(`${FIRST}/floor#/machine/${night ? "pochard" : "teal"}`);
+    await page.getByRole("button", { name: "Empty the waste bottle now" }).click();
+    await page.getByRole("button", { name: "It is on, I have read this" }).waitFor();
+    await look("gear and cautions");
+    await page.getByRole("button", { name: "It is on, I have read this" }).click();
+    await page.getByLabel(/waste level before/).fill("900");
+    await look("a step that measures");
+    await page.getByRole("button", { name: "Enter", exact: true }).click();
+    await page.getByRole("heading", { name: /labelled waste container/ }).waitFor();
+    await page.getByRole("button", { name: "Stop", exact: true }).click();
+    await page.getByLabel("Because").fill("axe has looked");
+    await look("stopping");
+    await page.getByRole("region", { name: "Besides" }).getByRole("button", { name: "Stop", exact: true }).last().click();
+    await page.getByText("Stopped: axe has looked").waitFor();
+    await look("a stopped run");
     for (const viewport of [TABLET, PHONE]) {
       await page.setViewportSize(viewport);
       for (const path of ["/check?machines=fathom", "/machines/teal"]) {
