@@ -93,34 +93,34 @@ describe("the morning", () => {
 
   test("work is done afterwards “at 07:10”, undone as an amendment, skipped with its reason; all from the keyboard", async () => {
     const { page, context } = await signedIn("Ottoline Marsh");
-    const item = page.locator(row("Longshore")).getByRole("button", { name: /Waste look/ });
+    const item = page.locator(row("Plover")).getByRole("button", { name: /Waste look/ });
     await item.focus();
     await page.keyboard.press("Enter");
     await page.getByLabel("or at").fill("04:30");
     await page.getByRole("button", { name: "Done at 04:30" }).press("Enter");
-    await page.getByText("Longshore: Waste look done.").waitFor();
+    await page.getByText("Plover: Waste look done.").waitFor();
     await page
-      .locator(row("Longshore"))
+      .locator(row("Plover"))
       .getByRole("button", { name: /Waste look, done at/ })
       .waitFor();
     await page.getByRole("button", { name: "Undo" }).first().click();
     await page
-      .locator(row("Longshore"))
+      .locator(row("Plover"))
       .getByRole("button", { name: /Waste look, (due|late)/ })
       .click();
     await page.getByLabel("Skip, because").fill("Bottle is new");
     await page.getByRole("button", { name: "Skip", exact: true }).click();
     await page
-      .locator(row("Longshore"))
+      .locator(row("Plover"))
       .getByRole("button", { name: /Waste look, skipped/ })
       .waitFor();
     await page
-      .locator(row("Fathom"))
+      .locator(row("Pochard"))
       .getByRole("button", { name: /Waste look/ })
       .click();
     await page.getByRole("button", { name: "Done now" }).click();
     await page
-      .locator(row("Fathom"))
+      .locator(row("Pochard"))
       .getByRole("button", { name: /Waste look, done at/ })
       .waitFor();
     await page.getByLabel("Choose Sprat").focus();

@@ -215,7 +215,7 @@ describe("taking the ledger out", () => {
     await page.getByRole("link", { name: "Older" }).click();
     await page.waitForURL(/before=/);
     expect(await page.locator("tbody tr").first().textContent()).not.toBe(first);
-    await page.goto(`${FIRST}/ledger?text=humidifier`);
+    await page.goto(`${FIRST}/ledger?text=humidifier+friday`);
     expect(await page.locator("tbody tr").count()).toBe(1);
     await page.goto(`${FIRST}/ledger?from=2026-02-31`);
     expect(await page.locator("p[role=alert]").textContent()).toContain("is no day");
