@@ -49,6 +49,8 @@ export type LedgerFilter = {
   text?: string;
   before?: number;
   after?: number;
+  /** Leaves the single steps of runs out: beginnings, ends, stops and what was said of them stay. */
+  withoutSteps?: boolean;
   limit: number;
 };
 
@@ -66,6 +68,8 @@ export async function ledgerPage(db: Connection, site: string, filter: LedgerFil
   if (filter.from) where.push(sql`e.local_day >= ${filter.from}`);
   if (filter.to) where.push(sql`e.local_day <= ${filter.to}`);
   if (filter.text) where.push(sql`e.search @@ websearch_to_tsquery('simple', ${filter.text})`);
+  if (filter.withoutSteps)
+    where.push(sql`NOT (e.kind = 'run' AND e.body ->> 'event' IN ('gear', 'step', 'clear', 'settle', 'back', 'resume'))`);
   // Days are walked in their own index; a place in them is that of the entry named.
   const byDay = filter.from !== undefined || filter.to !== undefined;
   const key = byDay ? sql`(e.local_day, e.seq)` : sql`e.seq`;

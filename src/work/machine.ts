@@ -38,7 +38,7 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
   const [rows, facts, entries, readings] = await Promise.all([
     machineRows(db, shop, [machine]),
     dueFacts(db, shop, today, [machine]),
-    ledgerPage(db, shop.id, { machine: id, limit: 5 }),
+    ledgerPage(db, shop.id, { machine: id, limit: 5, withoutSteps: true }),
     counterRows(db, shop.id, id, isoDay(today - 120)),
   ]);
   const [row, mine] = [rows[0], facts[0]];

@@ -56,7 +56,7 @@ describe("the morning", () => {
     await follower.context.close();
   });
 
-  test("after its network was cut for a minute the second browser catches up by itself", async () => {
+  test("after its network was cut the second browser catches up by itself", async () => {
     const follower = await signedIn("Ottoline Marsh", { base: SECOND });
     await follower.page.waitForSelector(row("Goby"));
     await follower.context.setOffline(true);
@@ -64,7 +64,7 @@ describe("the morning", () => {
       await cookieOf("bram"),
       entry("check", "goby", { channels: [{ id: "H1/W1", missing: 7, weak: 0, deflected: 0, neighbours: true }] }),
     );
-    await follower.page.waitForTimeout(60_000);
+    await follower.page.waitForTimeout(15_000);
     expect(await follower.page.locator(row("Goby")).getByText("Hold").count()).toBe(0);
     await follower.context.setOffline(false);
     await follower.page.locator(row("Goby")).getByText("Hold").waitFor({ timeout: 4000 });
