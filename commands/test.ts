@@ -13,15 +13,15 @@ type Part = { name: string; passed: number; failed: number };
 const parts: Part[] = [];
 
 await run(async () => {
-  const { values } = parseArgs({ options: { only: { type: "string" } } });
+  const { values, positionals: files } = parseArgs({ options: { only: { type: "string" } }, allowPositionals: true });
   const wanted = (name: string) => values.only === undefined || values.only === name;
   mkdirSync(STATE, { recursive: true });
   if (wanted("lint")) lint();
-  if (wanted("unit")) await withDatabase("unit", async (env) => vitest("unit and reference", "vitest.config.ts", env));
+  if (wanted("unit")) await withDatabase("unit", async (env) => vitest("unit and reference", "vitest.config.ts", env, files));
   if (wanted("journeys")) {
     ensureDebianPackages(["chromium"], () => existsSync("/usr/bin/chromium"), "Chromium");
-    await await build();
-    await withDatabase("journeys", async (env) => vitest("journeys", "vitest.journeys.config.ts", env));
+    await build();
+    await withDatabase("journeys", async (env) => vitest("journeys", "vitest.journeys.config.ts", env, files));
   }
   say(`\nTests are ${Math.round(testShare() * 100)} % of the code lines.`);
   for (const { name, passed, failed } of parts) say(`${failed ? "FAILED" : "ok    "} ${name}: ${passed} passed, ${failed} failed`);
@@ -62,13 +62,13 @@ async function withDatabase(name: string, work: (env: Record<string, string>) =>
   }
 }
 
-function vitest(name: string, config: string, env: Record<string, string>): Promise<void> {
+function vitest(name: string, config: string, env: Record<string, string>, files: string[]): Promise<void> {
   const report = join(STATE, "vitest.json");
   rmSync(report, { force: true });
   say(`— ${name} …`);
   spawnSync(
     "node_modules/.bin/vitest",
-    ["run", "--config", config, "--reporter=default", "--reporter=json", `--outputFile.json=${report}`],
+    ["run", ...files, "--config", config, "--reporter=default", "--reporter=json", `--outputFile.json=${report}`],
     { stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, ...env } },
   );
   if (!existsSync(report)) parts.push({ name, passed: 0, failed: 1 });

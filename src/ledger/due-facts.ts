@@ -1,15 +1,20 @@
 import { sql } from "drizzle-orm";
 import type { Connection } from "./database.ts";
 
+/** A counter of a machine, with the counted routine that needs its growth since that was last done, if any. */
+export type CounterNeed = { machine: string; counter: string; routine: string | null };
+
 /**
  * What the due engine reads of a site (or of some machines): a bounded number of rows a machine, never the ledger. Of
- * each counter also its first reading, from which a count begins that was never done.
+ * each counter the readings round its last 28 days and, where a routine counts on it, those since that was done before;
+ * its first reading as well, from which a count begins that was never done. Of each routine the last doing before the window
+ * too, and the last that was done and not skipped, which settles what it covers.
  */
 export async function dueRows(
   db: Connection,
   site: string,
   window: { from: string; until: string; readingsFrom: string },
-  counters: { machine: string; counter: string }[],
+  needs: readonly CounterNeed[],
   machines?: string[],
 ) {
   const mine = machines ? sql`AND machine = ANY(${sql.param(machines)})` : sql``;
@@ -17,13 +22,30 @@ export async function dueRows(
   const [settled, readings, changes, reports, moves] = await Promise.all([
     query<{ machine: string; routine: string; day: string; outcome: "done" | "skipped" }>(sql`
       SELECT machine, routine, day, outcome FROM settled_day WHERE site = ${site} AND day BETWEEN ${window.from} AND ${window.until} ${mine}
-      UNION SELECT machine, routine, day, outcome FROM last_settled WHERE site = ${site} AND day < ${window.from} ${mine}`),
+      UNION ALL SELECT before.* FROM last_settled l CROSS JOIN LATERAL (
+        (SELECT machine, routine, day, outcome FROM settled_day s WHERE s.site = ${site} AND s.machine = l.machine AND s.routine = l.routine
+          AND day < ${window.from} ORDER BY day DESC LIMIT 1)
+        UNION (SELECT machine, routine, day, outcome FROM settled_day s WHERE s.site = ${site} AND s.machine = l.machine AND s.routine = l.routine
+          AND day < ${window.from} AND outcome = 'done' ORDER BY day DESC LIMIT 1)) before
+        WHERE l.site = ${site} ${machines ? sql`AND l.machine = ANY(${sql.param(machines)})` : sql``}`),
     query<{ machine: string; counter: string; day: string; value: number; reset: boolean }>(sql`
-      SELECT machine, counter, day, value, reset FROM counter_reading WHERE site = ${site} AND day BETWEEN ${window.readingsFrom} AND ${window.until} ${mine}
-      UNION SELECT f.* FROM unnest(${sql.param(counters.map(({ machine }) => machine))}::text[], ${sql.param(counters.map(({ counter }) => counter))}::text[]) AS c (machine, counter)
-        CROSS JOIN LATERAL (SELECT machine, counter, day, value, reset FROM counter_reading r
-          WHERE r.site = ${site} AND r.machine = c.machine AND r.counter = c.counter ORDER BY day LIMIT 1) f
-      ORDER BY machine, counter, day`),
+      WITH need AS (
+        SELECT n.machine, n.counter, min(least(${window.until}::date - 28, CASE WHEN n.routine IS NOT NULL THEN coalesce(done.day, ${window.readingsFrom}::date) END)) AS since
+        FROM unnest(${sql.param(needs.map(({ machine }) => machine))}::text[], ${sql.param(needs.map(({ counter }) => counter))}::text[],
+          ${sql.param(needs.map(({ routine }) => routine))}::text[]) AS n (machine, counter, routine)
+        LEFT JOIN LATERAL (SELECT day FROM settled_day s WHERE s.site = ${site} AND s.machine = n.machine AND s.routine = n.routine
+          AND s.day < ${window.until} ORDER BY day DESC LIMIT 1) done ON true
+        GROUP BY n.machine, n.counter),
+      span AS (
+        SELECT need.*, first.day AS first, coalesce(start.day, first.day) AS start FROM need
+        CROSS JOIN LATERAL (SELECT min(day) AS day, max(day) FILTER (WHERE day <= ${window.until}) AS last FROM counter_reading r
+          WHERE r.site = ${site} AND r.machine = need.machine AND r.counter = need.counter) first
+        LEFT JOIN LATERAL (SELECT day FROM counter_reading r WHERE r.site = ${site} AND r.machine = need.machine AND r.counter = need.counter
+          AND r.day <= least(need.since, first.last - 28) ORDER BY day DESC LIMIT 1) start ON true)
+      SELECT r.machine, r.counter, r.day, r.value, r.reset FROM span CROSS JOIN LATERAL (
+        SELECT machine, counter, day, value, reset FROM counter_reading
+        WHERE site = ${site} AND machine = span.machine AND counter = span.counter AND (day BETWEEN span.start AND ${window.until} OR day = span.first)) r
+      ORDER BY r.machine, r.counter, r.day`),
     query<{ machine: string; day: string; prints: boolean }>(
       sql`SELECT machine, day, prints FROM print_day_change WHERE site = ${site} AND day >= ${window.from} ${mine}`,
     ),

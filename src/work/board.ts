@@ -11,16 +11,17 @@ import { BEATS, type Beat } from "../core/fleet/vocabulary.ts";
 import { type ChannelCheck, type MachineState, machineState, readinessSettings } from "../core/nozzles/readiness.ts";
 import { stateSentence } from "../core/nozzles/state-sentence.ts";
 import { skillFor } from "../core/routines/routine.ts";
+import { goesOn } from "../core/tasks/of-day.ts";
 import { type ConditionRows, conditionRows } from "../ledger/condition.ts";
 import type { Connection } from "../ledger/database.ts";
 import { headSeq, machinesChangedAfter } from "../ledger/reading.ts";
 import { type RunRow, runsOn } from "../ledger/runs.ts";
-import { openRepairs, type RepairBody, type RepairRow, tasksSince } from "../ledger/tasks.ts";
+import { openRepairs, type RepairBody, type RepairRow } from "../ledger/tasks.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { now } from "./clock.ts";
 import { dueFacts } from "./due.ts";
+import { givenLately } from "./given.ts";
 import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
-import { silenced } from "./silenced.ts";
 
 export type ItemView = {
   key: string;
@@ -141,7 +142,7 @@ export async function machineRows(db: Connection, shop: Shop, machines: readonly
     dueFacts(db, shop, today, machines),
     openRepairs(db, shop.id),
     runsOn(db, shop.id, isoDay(today)),
-    tasksSince(db, shop.id, new Date(now().getTime() - 14 * 86_400_000)),
+    givenLately(db, shop.id),
     conditionRows(db, shop.id, { from: isoDay(today - 10), today: isoDay(today) }, ids),
   ]);
   const rowsOf = byMachine(condition);
@@ -172,7 +173,7 @@ function rowOf(
   current: Beat,
 ): MachineRow {
   const repair = overlay.repairs.find((each) => each.machine === machine.id);
-  const work = silenced(facts, dueOfMachine(facts, shop.rules, today, mondayOf(today) + 7 - today), overlay.repairs);
+  const work = goesOn(dueOfMachine(facts, shop.rules, today, mondayOf(today) + 7 - today), repair?.body);
   const day = dayBoard(work, today, passed);
   const { state, evidence, checks, checkedAt } = stateOf(shop, machine, facts, rows, today, repair);
   const busy = rows.facts.find(({ fact }) => fact === "busy");

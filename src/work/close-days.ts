@@ -4,6 +4,7 @@ import { type Day, isoDay, toDay } from "../core/calendar/day.ts";
 import { instantOf } from "../core/calendar/site-time.ts";
 import { dueOfMachine } from "../core/due/due-work.ts";
 import type { Body } from "../core/record/entries.ts";
+import { goesOn } from "../core/tasks/of-day.ts";
 import { append, type NewEntry } from "../ledger/append.ts";
 import type { Connection, Database } from "../ledger/database.ts";
 import { allSites } from "../ledger/settings.ts";
@@ -12,7 +13,6 @@ import { now } from "./clock.ts";
 import { database, isDatabaseAway } from "./database.ts";
 import { dueFacts } from "./due.ts";
 import { dayAt, loadShop, type Shop } from "./shop.ts";
-import { silenced } from "./silenced.ts";
 
 /** How many days back a shop whose application stood still is caught up. */
 const CATCH_UP_DAYS = 35;
@@ -59,7 +59,7 @@ type Outcomes = Body<"day-closed">["outcomes"];
 
 export function outcomesOf(shop: Shop, facts: Parameters<typeof dueOfMachine>[0], day: Day, repair?: RepairRow): Outcomes {
   // Out of order the whole day, what does not go on is silent: neither done nor missed.
-  return silenced(facts, dueOfMachine(facts, shop.rules, day, 1), repair ? [repair] : []).map((each) => ({
+  return goesOn(dueOfMachine(facts, shop.rules, day, 1), repair?.body).map((each) => ({
     machine: each.machine,
     key: each.key,
     routine: each.routine,

@@ -6,14 +6,15 @@ import type { Occurrence } from "../core/due/occurrence.ts";
 import { reasonSentence } from "../core/due/sentence.ts";
 import { skillFor } from "../core/routines/routine.ts";
 import { beyondEverybody, type Worker, whyNot } from "../core/tasks/fits.ts";
+import { goesOn, isOpen, isWorkOf } from "../core/tasks/of-day.ts";
 import { inWalkingOrder, type Task } from "../core/tasks/task.ts";
 import type { Connection } from "../ledger/database.ts";
-import { type OneOffRow, oneOffs, openRepairs, rosterSince, type TaskRow, tasksSince } from "../ledger/tasks.ts";
+import { type OneOffRow, oneOffs, openRepairs, rosterSince, type TaskRow } from "../ledger/tasks.ts";
 import { beatsPassed } from "./board.ts";
 import { now } from "./clock.ts";
 import { dueFacts } from "./due.ts";
+import { givenLately } from "./given.ts";
 import { dayAt, personName, type Shop } from "./shop.ts";
-import { silenced } from "./silenced.ts";
 
 export type TaskView = Task & {
   machineName: string | null;
@@ -45,24 +46,24 @@ export type DayWork = {
 };
 
 const EARLY_DAYS = 7;
-const GIVEN_KEPT_DAYS = 14;
 
 /** A day's work as it can be given out: what falls due that day (today: what is carried over and open too) and one-off work. */
 export async function dayWork(db: Connection, shop: Shop, day: Day = dayAt(shop)): Promise<DayWork> {
   const today = dayAt(shop);
   const [facts, rows, ones, repairs, roster] = await Promise.all([
     dueFacts(db, shop, today, shop.machines),
-    tasksSince(db, shop.id, new Date(now().getTime() - GIVEN_KEPT_DAYS * 86_400_000)),
+    givenLately(db, shop.id),
     oneOffs(db, shop.id, isoDay(today), isoDay(Math.max(day, today + EARLY_DAYS))),
     openRepairs(db, shop.id),
     rosterChanges(db, shop, Math.min(day, today)),
   ]);
   const given = new Map(rows.map((row) => [row.key, row]));
   const horizon = Math.max(day, today + EARLY_DAYS) - today + 1;
-  const work = facts.map((each) => ({ facts: each, due: silenced(each, dueOfMachine(each, shop.rules, today, horizon), repairs) }));
+  const repairOf = (id: string) => repairs.find(({ machine }) => machine === id)?.body;
+  const work = facts.map((each) => ({ facts: each, due: goesOn(dueOfMachine(each, shop.rules, today, horizon), repairOf(each.id)) }));
   const tasksOf = (on: Day) => [
     ...work.flatMap(({ due }, place) =>
-      due.filter((each) => belongs(each, on, today)).map((each) => occurrenceTask(shop, each, place, given, on, today)),
+      due.filter((each) => isWorkOf(each, on, today)).map((each) => occurrenceTask(shop, each, place, given, on, today)),
     ),
     ...ones
       .filter((each) => (on === today ? toDay(each.day) <= on : toDay(each.day) === on))
@@ -88,7 +89,7 @@ export async function dayWork(db: Connection, shop: Shop, day: Day = dayAt(shop)
     beyond: Array.from({ length: EARLY_DAYS }, (_, ahead) => today + ahead).flatMap((on) => {
       const there = workersOn(shop, on, roster);
       return beyondEverybody(
-        tasksOf(on).filter((task) => open(task) && task.due <= on && (shop.rules.works(on) || task.due === on)),
+        tasksOf(on).filter((task) => isOpen(task) && task.due <= on && (shop.rules.works(on) || task.due === on)),
         there,
       ).map((task) => ({
         day: isoDay(on),
@@ -100,15 +101,6 @@ export async function dayWork(db: Connection, shop: Shop, day: Day = dayAt(shop)
       }));
     }),
   };
-}
-
-export const open = ({ state }: Pick<TaskView, "state">) => state !== "done" && state !== "skipped";
-
-/** Whether an occurrence is work of a day: due that day; today also what is carried over, may be done already, or was done. */
-function belongs(each: Occurrence, on: Day, today: Day): boolean {
-  if (each.due === on) return true;
-  if (on !== today) return false;
-  return each.due < on || each.state === "open" || each.state === "done";
 }
 
 function occurrenceTask(shop: Shop, each: Occurrence, place: number, given: Map<string, TaskRow>, on: Day, today: Day): TaskView {

@@ -2,8 +2,9 @@ import { type Day, isoDay, mondayOf, toDay } from "../core/calendar/day.ts";
 import { counterSeries } from "../core/due/counter.ts";
 import { type MachineFacts, machineSettings } from "../core/due/facts.ts";
 import type { Machine } from "../core/fleet/schema.ts";
+import { routinesOf } from "../core/routines/assigned.ts";
 import type { Connection } from "../ledger/database.ts";
-import { type DueRows, dueRows } from "../ledger/due-facts.ts";
+import { type CounterNeed, type DueRows, dueRows } from "../ledger/due-facts.ts";
 import type { Shop } from "./shop.ts";
 
 const READINGS_KEPT_DAYS = 400;
@@ -17,16 +18,25 @@ export async function dueFacts(
   from: Day = mondayOf(on) - 7,
 ): Promise<MachineFacts[]> {
   const few = machines.length < shop.machines.length ? machines.map(({ id }) => id) : undefined;
-  const counters = machines.flatMap(({ id, counters: own }) => (own ?? []).map(({ name }) => ({ machine: id, counter: name })));
   const rows = await dueRows(
     db,
     shop.id,
     { from: isoDay(from), until: isoDay(on), readingsFrom: isoDay(on - READINGS_KEPT_DAYS) },
-    counters,
+    machines.flatMap((machine) => counterNeeds(shop, machine)),
     few,
   );
   const of = groupAll(rows);
   return machines.map((machine) => factsOf(shop, machine, of(machine.id), on));
+}
+
+function counterNeeds(shop: Shop, machine: Machine): CounterNeed[] {
+  const counted = routinesOf(machine, shop.rules.book).flatMap(({ id, trigger }) =>
+    [trigger ?? []].flat().flatMap((each) => ("count" in each ? [{ routine: id, counter: each.count.counter }] : [])),
+  );
+  return (machine.counters ?? []).flatMap(({ name }) => [
+    { machine: machine.id, counter: name, routine: null },
+    ...counted.filter(({ counter }) => counter === name).map(({ routine }) => ({ machine: machine.id, counter: name, routine })),
+  ]);
 }
 
 function factsOf(shop: Shop, machine: Machine, rows: DueRows, on: Day): MachineFacts {

@@ -8,6 +8,7 @@ import type { Step } from "../core/routines/step.ts";
 import type { RunEvent } from "../core/runs/events.ts";
 import { stepsVersion } from "../core/runs/version.ts";
 import { DEFERENCE, HAZARDS } from "../core/safety/hazards.ts";
+import type { LeftItem } from "../core/tasks/left-for-next.ts";
 import type { Database } from "../ledger/database.ts";
 import { lastPhotos } from "../ledger/pictures.ts";
 import { headSeq } from "../ledger/reading.ts";
@@ -16,7 +17,7 @@ import { handovers, openRepairs, type RepairBody } from "../ledger/tasks.ts";
 import { type MachineRow, machineRows } from "./board.ts";
 import { now } from "./clock.ts";
 import { dayWork, type TaskView } from "./day.ts";
-import { type HandoverItem, leftForTheNext, shiftNow } from "./handover.ts";
+import { handoverDraft, shiftNow } from "./handover.ts";
 import { pinsOf, sealingKey } from "./pin.ts";
 import type { Sender } from "./record.ts";
 import { runBook } from "./run-book.ts";
@@ -42,9 +43,9 @@ export type FloorView = {
   routines: Record<string, FloorRoutine>;
   tasks: TaskView[];
   runs: FloorRun[];
-  handover: { id: string; words: string; by: string; items: HandoverItem[]; free: string | null } | null;
+  handover: { id: string; words: string; by: string; items: LeftItem[]; free: string | null } | null;
   /** What the shift under way would leave to the next, just now. */
-  leaves: { shift: string; day: string; items: HandoverItem[] };
+  leaves: { shift: string; day: string; items: LeftItem[] };
   sealWith: string;
   signs: string[];
   deference: string;
@@ -205,7 +206,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
           free: unseen.body.free ?? null,
         }
       : null,
-    leaves: { shift: shift?.id ?? "day", day: isoDay(today), items: leftForTheNext(shop, rows, work.tasks, book, repairs) },
+    leaves: { shift: shift?.id ?? "day", day: isoDay(today), items: handoverDraft(shop, rows, work.tasks, book, repairs) },
     sealWith,
     signs: [...SIGNS],
     deference: DEFERENCE,

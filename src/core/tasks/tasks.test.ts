@@ -1,8 +1,11 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { inShift, presence, shiftAt } from "../calendar/roster.ts";
+import type { Occurrence } from "../due/occurrence.ts";
 import { fillTheRest, giveToTheUsual } from "./fill-the-rest.ts";
 import { beyondEverybody, type Worker, whyNot } from "./fits.ts";
+import { leftForTheNext, type ShiftEnd } from "./left-for-next.ts";
+import { goesOn, isWorkOf } from "./of-day.ts";
 import { inWalkingOrder, type Task } from "./task.ts";
 
 const task = (key: string, minutes: number, more: Partial<Task> = {}): Task => ({
@@ -140,5 +143,105 @@ describe("who is there", () => {
       "night",
       undefined,
     ]);
+  });
+});
+
+describe("the work of a day", () => {
+  const day = (due: number, state: Occurrence["state"]) => ({ due, state });
+  test.each([
+    ["due that day", day(100, "due"), 100, true],
+    ["due tomorrow, seen from tomorrow", day(101, "coming"), 101, true],
+    ["carried over to today", day(95, "overdue"), 100, true],
+    ["may be done today already", day(103, "open"), 100, true],
+    ["done today before its day", day(103, "done"), 100, true],
+    ["due tomorrow, not open yet", day(101, "coming"), 100, false],
+    ["carried over, seen from tomorrow", day(95, "overdue"), 101, false],
+  ] as const)("%s", (_, each, on, is) => expect(isWorkOf(each, on, 100)).toBe(is));
+
+  test("of a machine out of order only what was chosen goes on, and what is settled stays", () => {
+    const work = [
+      { routine: "R01", state: "due" },
+      { routine: "R02", state: "overdue" },
+      { routine: "R08", state: "done" },
+      { routine: "R10", state: "skipped" },
+    ] as const;
+    const left = (repair: { goOn?: string[] } | undefined) => goesOn(work, repair).map(({ routine }) => routine);
+    expect(left(undefined)).toEqual(["R01", "R02", "R08", "R10"]);
+    expect(left({})).toEqual(["R08", "R10"]);
+    expect(left({ goOn: ["R02"] })).toEqual(["R02", "R08", "R10"]);
+  });
+});
+
+describe("what a shift leaves to the next", () => {
+  const nothing: ShiftEnd = { today: 100, repairs: [], machines: [], runs: [], tasks: [] };
+  const still = { status: "running", stoppedFor: null, timer: null, owed: [] } as const;
+  const run = (state: Partial<ShiftEnd["runs"][number]["state"]>, more: Partial<ShiftEnd["runs"][number]> = {}) => ({
+    machine: "sprat",
+    key: "sprat/R21/2026-W48/1",
+    words: "Sprat: Deep clean",
+    person: "Ilse",
+    state: { ...still, ...state },
+    ...more,
+  });
+  const left = (end: Partial<ShiftEnd>) => leftForTheNext({ ...nothing, ...end }).map(({ kind, words }) => `${kind} | ${words}`);
+
+  test("a quiet shop leaves nothing", () => expect(left({})).toEqual([]));
+  test("a repair with what it waits for, a hold with its reason; machines that are ready are not named", () => {
+    expect(
+      left({
+        repairs: [{ machine: "goby", machineName: "Goby", symptom: "carriage stalls", waitsFor: "a belt", expected: "Thu 26 Nov" }],
+        machines: [
+          { id: "teal", name: "Teal", word: "Hold", why: "white 2 has 9 missing" },
+          { id: "tally", name: "Tally", word: "Ready", why: "" },
+        ],
+      }),
+    ).toEqual([
+      "out of order | Goby is out of order: carriage stalls; waits for a belt, expected Thu 26 Nov",
+      "hold | Teal is on hold: white 2 has 9 missing",
+    ]);
+  });
+  test("runs: a wait with its end, one stopped with its reason, what is owed; ended ones are gone", () => {
+    const timer = { step: "soak", text: "Let it soak.", startedAt: 0, endsAt: 9 };
+    const owed = [{ id: "towel", words: "the towel lies under the head", step: "in", since: 0 }];
+    expect(
+      left({
+        runs: [
+          run({ timer }, { timerEnds: "14:05" }),
+          run({ status: "stopped", stoppedFor: "no water", owed }),
+          run({}),
+          run({ status: "ended" }),
+          run({ status: "abandoned" }),
+        ],
+      }),
+    ).toEqual([
+      "run | Sprat: Deep clean (Ilse), Let it soak. until 14:05",
+      "owed | Sprat: Deep clean (Ilse), stopped: no water; owed: the towel lies under the head",
+      "run | Sprat: Deep clean (Ilse), under way",
+    ]);
+  });
+  test("work undone and late, but not twice what runs, nor what has time", () => {
+    const work = (key: string, more: Partial<ShiftEnd["tasks"][number]> = {}) => ({
+      key,
+      machine: "sprat",
+      words: `Sprat: ${key}`,
+      person: null,
+      due: 100,
+      state: "due",
+      late: false,
+      ...more,
+    });
+    expect(
+      left({
+        runs: [run({}, { key: "running" })],
+        tasks: [
+          work("due"),
+          work("late", { late: true, person: "Bram" }),
+          work("running"),
+          work("done", { state: "done" }),
+          work("may wait", { state: "open" }),
+          work("tomorrow", { due: 101 }),
+        ],
+      }).slice(1),
+    ).toEqual(["undone | Sprat: due", "late | Sprat: late, late (Bram)"]);
   });
 });
