@@ -37,14 +37,18 @@ export async function dueRows(
           AND s.day < ${window.until} ORDER BY day DESC LIMIT 1) done ON true
         GROUP BY n.machine, n.counter),
       span AS (
-        SELECT need.*, first.day AS first, coalesce(start.day, first.day) AS start FROM need
-        CROSS JOIN LATERAL (SELECT min(day) AS day, max(day) FILTER (WHERE day <= ${window.until}) AS last FROM counter_reading r
-          WHERE r.site = ${site} AND r.machine = need.machine AND r.counter = need.counter) first
+        SELECT need.machine, need.counter, first.day AS first, coalesce(start.day, first.day) AS start FROM need
+        CROSS JOIN LATERAL (SELECT day FROM counter_reading r
+          WHERE r.site = ${site} AND r.machine = need.machine AND r.counter = need.counter ORDER BY day LIMIT 1) first
         LEFT JOIN LATERAL (SELECT day FROM counter_reading r WHERE r.site = ${site} AND r.machine = need.machine AND r.counter = need.counter
-          AND r.day <= least(need.since, first.last - 28) ORDER BY day DESC LIMIT 1) start ON true)
+          AND r.day <= ${window.until} ORDER BY day DESC LIMIT 1) last ON true
+        LEFT JOIN LATERAL (SELECT day FROM counter_reading r WHERE r.site = ${site} AND r.machine = need.machine AND r.counter = need.counter
+          AND r.day <= least(need.since, last.day - 28) ORDER BY day DESC LIMIT 1) start ON true)
       SELECT r.machine, r.counter, r.day, r.value, r.reset FROM span CROSS JOIN LATERAL (
-        SELECT machine, counter, day, value, reset FROM counter_reading
-        WHERE site = ${site} AND machine = span.machine AND counter = span.counter AND (day BETWEEN span.start AND ${window.until} OR day = span.first)) r
+        SELECT machine, counter, day, value, reset FROM counter_reading c
+          WHERE c.site = ${site} AND c.machine = span.machine AND c.counter = span.counter AND c.day = span.first AND span.first < span.start
+        UNION ALL SELECT machine, counter, day, value, reset FROM counter_reading c
+          WHERE c.site = ${site} AND c.machine = span.machine AND c.counter = span.counter AND c.day BETWEEN span.start AND ${window.until}) r
       ORDER BY r.machine, r.counter, r.day`),
     query<{ machine: string; day: string; prints: boolean }>(
       sql`SELECT machine, day, prints FROM print_day_change WHERE site = ${site} AND day >= ${window.from} ${mine}`,

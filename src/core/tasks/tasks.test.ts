@@ -174,7 +174,7 @@ describe("the work of a day", () => {
 
 describe("what a shift leaves to the next", () => {
   const nothing: ShiftEnd = { today: 100, repairs: [], machines: [], runs: [], tasks: [] };
-  const still = { status: "running", stoppedFor: null, timer: null, owed: [] } as const;
+  const still: ShiftEnd["runs"][number]["state"] = { status: "running", stoppedFor: null, timer: null, owed: [] };
   const run = (state: Partial<ShiftEnd["runs"][number]["state"]>, more: Partial<ShiftEnd["runs"][number]> = {}) => ({
     machine: "sprat",
     key: "sprat/R21/2026-W48/1",

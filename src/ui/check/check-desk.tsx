@@ -8,7 +8,7 @@ import type { BoardView, ItemView, MachineRow } from "../../work/board.ts";
 import { instantAt } from "../enter.ts";
 import { ask, entryOf, Said, sendEntries } from "../send.ts";
 import { StateMark } from "../state-mark.tsx";
-import { ChannelCounts, type Counts, NOTHING } from "./channel-counts.tsx";
+import { CountsForm, readings, useCheckDraft } from "./counts-form.tsx";
 
 /** The check that a machine's day asks for: the first of its checks not done yet, else the one named, else none. */
 function checkOf(row: MachineRow, named: string): ItemView | undefined {
@@ -87,38 +87,13 @@ function Choose({ rows, go }: { rows: MachineRow[]; go: (ids: string[]) => void 
   );
 }
 
-type Draft = { id: string; counts: Record<string, Counts>; time: string };
-const draftName = (row: MachineRow, item?: ItemView) => `zesty-check/${row.id}/${item?.key ?? "check"}`;
-
-function readDraft(name: string): Draft {
-  const fresh = { id: entryOf({ kind: "check", body: {} }).id, counts: {}, time: "" };
-  if (typeof localStorage === "undefined") return fresh;
-  try {
-    return { ...fresh, ...JSON.parse(localStorage.getItem(name) ?? "{}") };
-  } catch {
-    return fresh;
-  }
-}
-
 function MachineCheck({ row, item, seq }: { row: MachineRow; item?: ItemView; seq: number }) {
-  const name = draftName(row, item);
-  const [draft, setDraft] = useState<Draft>(() => readDraft(name));
+  const { draft, change, forget } = useCheckDraft(`zesty-check/${row.id}/${item?.key ?? "check"}`);
   const [state, setState] = useState<{ word: MachineRow["word"]; why: string; entry: string } | null>(null);
   const [busy, setBusy] = useState(false);
-  const change = (next: Partial<Draft>) => {
-    const whole = { ...draft, ...next };
-    setDraft(whole);
-    localStorage.setItem(name, JSON.stringify(whole));
-  };
   const send = async () => {
     setBusy(true);
     try {
-      const channels = row.channels.map(({ id, ink }) => ({
-        ...NOTHING,
-        ...(ink === "varnish" ? { unread: true } : {}),
-        ...draft.counts[id],
-        id,
-      }));
       await sendEntries([
         entryOf({
           id: draft.id,
@@ -126,10 +101,10 @@ function MachineCheck({ row, item, seq }: { row: MachineRow; item?: ItemView; se
           machine: row.id,
           routine: item?.routine,
           happenedAt: draft.time ? instantAt(draft.time) : undefined,
-          body: { channels },
+          body: { channels: readings(draft, row.channels) },
         }),
       ]);
-      localStorage.removeItem(name);
+      forget();
       const after = await ask<BoardView>(`/api/board?after=${seq}`);
       const now = after.machines.find(({ id }) => id === row.id);
       setState(now ? { word: now.word, why: now.why, entry: draft.id } : null);
@@ -145,12 +120,7 @@ function MachineCheck({ row, item, seq }: { row: MachineRow; item?: ItemView; se
       <h2 className="flex items-baseline gap-2 border-soft border-b pb-1">
         {row.name} <span className="font-normal text-soft">{item?.name ?? "Check in between"}</span>
       </h2>
-      {row.channels.length === 0 ? (
-        <p className="py-3">
-          The channels of {row.name} are not known here yet. A supervisor brings them in: by a table with a column <em>Channels</em> (K C M
-          Y / W W), or by a fleet file.
-        </p>
-      ) : state ? (
+      {state ? (
         <div role="status" className="py-3">
           <StateMark word={state.word} big />
           <p className="mt-1 text-lg">{state.why}</p>
@@ -160,27 +130,7 @@ function MachineCheck({ row, item, seq }: { row: MachineRow; item?: ItemView; se
           </p>
         </div>
       ) : (
-        <>
-          <div className="divide-y divide-hair">
-            {row.channels.map((channel) => (
-              <ChannelCounts
-                key={channel.id}
-                channel={channel}
-                counts={{ ...NOTHING, ...(channel.ink === "varnish" ? { unread: true } : {}), ...draft.counts[channel.id] }}
-                onChange={(counts) => change({ counts: { ...draft.counts, [channel.id]: counts } })}
-              />
-            ))}
-          </div>
-          <div className="mt-3 flex items-end gap-3">
-            <label className="grid text-sm">
-              Done at (empty: now)
-              <input type="time" value={draft.time} onChange={(event) => change({ time: event.target.value })} className="field hand" />
-            </label>
-            <button type="button" disabled={busy} onClick={send} className="press press-main hand grow">
-              Enter {row.name}
-            </button>
-          </div>
-        </>
+        <CountsForm name={row.name} channels={row.channels} draft={draft} change={change} timed busy={busy} enter={() => void send()} />
       )}
     </section>
   );

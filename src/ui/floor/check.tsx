@@ -1,17 +1,14 @@
 "use client";
 import { useState } from "react";
-import { uuidv7 } from "uuidv7";
 import { plannedSeconds } from "../../core/runs/run.ts";
 import type { FloorMachine } from "../../work/floor.ts";
-import { ChannelCounts, type Counts, NOTHING } from "../check/channel-counts.tsx";
+import { CountsForm, readings, useCheckDraft } from "../check/counts-form.tsx";
 import { instantAt } from "../enter.ts";
 import { StateMark } from "../state-mark.tsx";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { openRun } from "./runs.ts";
 import type { Floor } from "./use-floor.ts";
-
-type Draft_ = { id: string; counts: Record<string, Counts>; time: string };
 
 /** Nozzle checks by counts, for one machine or several, with or without a network; drafts outlive the page. */
 export function FloorCheck({
@@ -63,15 +60,6 @@ export function FloorCheck({
   );
 }
 
-function readDraft(name: string): Draft_ {
-  const fresh = { id: uuidv7(), counts: {}, time: "" };
-  try {
-    return { ...fresh, ...JSON.parse(localStorage.getItem(name) ?? "{}") };
-  } catch {
-    return fresh;
-  }
-}
-
 function MachineCheck({
   floor,
   machine,
@@ -85,34 +73,25 @@ function MachineCheck({
   step?: string;
   taskKey?: string;
 }) {
-  const name = `zesty-floor-check/${machine.id}/${run ?? taskKey ?? "check"}`;
-  const [draft, setDraft] = useState<Draft_>(() => readDraft(name));
+  const { draft, change, forget } = useCheckDraft(`zesty-floor-check/${machine.id}/${run ?? taskKey ?? "check"}`);
   const [entered, setEntered] = useState(false);
   const due = floor.view.tasks.find(
     ({ key, machine: of, isCheck, state }) =>
       of === machine.id && isCheck && (taskKey ? key === taskKey : state !== "done" && state !== "skipped"),
   );
-  const change = (next: Partial<Draft_>) => {
-    const whole = { ...draft, ...next };
-    setDraft(whole);
-    try {
-      localStorage.setItem(name, JSON.stringify(whole));
-    } catch {
-      // A draft that can't be kept is still on the screen.
-    }
-  };
   const send = async () => {
-    const channels = machine.channels.map(({ id, ink }) => ({
-      ...NOTHING,
-      ...(ink === "varnish" ? { unread: true } : {}),
-      ...draft.counts[id],
-      id,
-    }));
     const at = draft.time ? { happenedAt: instantAt(draft.time), timeGiven: true } : {};
     const open = run ? openRun(floor.view, run) : undefined;
     const routine = open?.routine.isCheck ? open.run.routine : run ? undefined : due?.routine;
     const drafts: Draft[] = [
-      { id: draft.id, kind: "check", machine: machine.id, ...(routine ? { routine } : {}), ...at, body: { channels } },
+      {
+        id: draft.id,
+        kind: "check",
+        machine: machine.id,
+        ...(routine ? { routine } : {}),
+        ...at,
+        body: { channels: readings(draft, machine.channels) },
+      },
     ];
     if (open && step)
       drafts.push({
@@ -129,7 +108,7 @@ function MachineCheck({
         },
       });
     await put(drafts);
-    localStorage.removeItem(name);
+    forget();
     if (open) go(to.run(open.run.id));
     else setEntered(true);
   };
@@ -138,37 +117,13 @@ function MachineCheck({
       <h2 className="flex items-baseline gap-2 border-soft border-b pb-1">
         {machine.name} <span className="font-normal text-soft">{due?.name ?? "Check in between"}</span>
       </h2>
-      {machine.channels.length === 0 ? (
-        <p className="py-3">The channels of {machine.name} are not known here yet. A supervisor brings them in.</p>
-      ) : entered ? (
+      {entered ? (
         <div role="status" className="py-3">
           <StateMark word={machine.word} big />
           <p className="mt-1 text-lg">{machine.why}</p>
         </div>
       ) : (
-        <>
-          <div className="divide-y divide-hair">
-            {machine.channels.map((channel) => (
-              <ChannelCounts
-                key={channel.id}
-                channel={channel}
-                counts={{ ...NOTHING, ...(channel.ink === "varnish" ? { unread: true } : {}), ...draft.counts[channel.id] }}
-                onChange={(counts) => change({ counts: { ...draft.counts, [channel.id]: counts } })}
-              />
-            ))}
-          </div>
-          <div className="mt-3 flex items-end gap-3">
-            {!run && (
-              <label className="grid text-sm">
-                Done at (empty: now)
-                <input type="time" value={draft.time} onChange={(event) => change({ time: event.target.value })} className="field hand" />
-              </label>
-            )}
-            <button type="button" onClick={() => void send()} className="press press-main hand grow">
-              Enter {machine.name}
-            </button>
-          </div>
-        </>
+        <CountsForm name={machine.name} channels={machine.channels} draft={draft} change={change} timed={!run} enter={() => void send()} />
       )}
     </section>
   );

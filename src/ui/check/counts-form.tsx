@@ -1,0 +1,96 @@
+import { useState } from "react";
+import { uuidv7 } from "uuidv7";
+import type { ChannelView } from "../../work/board.ts";
+import { ChannelCounts, type Counts, NOTHING } from "./channel-counts.tsx";
+
+/** A check as far as it is counted. Its entry's id is fixed at once, so that sending it twice counts once. */
+export type CheckDraft = { id: string; counts: Record<string, Counts>; time: string };
+
+function kept(name: string): CheckDraft {
+  const fresh = { id: uuidv7(), counts: {}, time: "" };
+  if (typeof localStorage === "undefined") return fresh;
+  try {
+    return { ...fresh, ...JSON.parse(localStorage.getItem(name) ?? "{}") };
+  } catch {
+    return fresh;
+  }
+}
+
+/** A draft that outlives the page, under a name of its own. */
+export function useCheckDraft(name: string) {
+  const [draft, setDraft] = useState<CheckDraft>(() => kept(name));
+  const change = (next: Partial<CheckDraft>) => {
+    const whole = { ...draft, ...next };
+    setDraft(whole);
+    try {
+      localStorage.setItem(name, JSON.stringify(whole));
+    } catch {
+      // A draft that can't be kept is still on the screen.
+    }
+  };
+  return { draft, change, forget: () => localStorage.removeItem(name) };
+}
+
+/** What was counted of a channel; varnish goes unread unless somebody says otherwise. */
+const countsOf = (draft: CheckDraft, { id, ink }: ChannelView): Counts => ({
+  ...NOTHING,
+  ...(ink === "varnish" ? { unread: true } : {}),
+  ...draft.counts[id],
+});
+
+/** The channels of a check's entry. */
+export const readings = (draft: CheckDraft, channels: readonly ChannelView[]) =>
+  channels.map((channel) => ({ ...countsOf(draft, channel), id: channel.id }));
+
+/** A machine's channels to be counted, when it was, and one press to enter them. */
+export function CountsForm({
+  name,
+  channels,
+  draft,
+  change,
+  timed,
+  busy = false,
+  enter,
+}: {
+  name: string;
+  channels: readonly ChannelView[];
+  draft: CheckDraft;
+  change: (next: Partial<CheckDraft>) => void;
+  /** Whether another time than now may be given. */
+  timed: boolean;
+  busy?: boolean;
+  enter: () => void;
+}) {
+  if (channels.length === 0)
+    return (
+      <p className="py-3">
+        The channels of {name} are not known here yet. A supervisor brings them in: by a table with a column <em>Channels</em> (K C M Y / W
+        W), or by a fleet file.
+      </p>
+    );
+  return (
+    <>
+      <div className="divide-y divide-hair">
+        {channels.map((channel) => (
+          <ChannelCounts
+            key={channel.id}
+            channel={channel}
+            counts={countsOf(draft, channel)}
+            onChange={(counts) => change({ counts: { ...draft.counts, [channel.id]: counts } })}
+          />
+        ))}
+      </div>
+      <div className="mt-3 flex items-end gap-3">
+        {timed && (
+          <label className="grid text-sm">
+            Done at (empty: now)
+            <input type="time" value={draft.time} onChange={(event) => change({ time: event.target.value })} className="field hand" />
+          </label>
+        )}
+        <button type="button" disabled={busy} onClick={enter} className="press press-main hand grow">
+          Enter {name}
+        </button>
+      </div>
+    </>
+  );
+}
