@@ -69,14 +69,17 @@ export type ServerOptions = {
   now?: string;
   log: string;
   env?: Record<string, string>;
+  /** The folder of the build that is served; left out: this checkout. */
+  folder?: string;
   /** Served by HTTPS to the whole network. */
   lan?: { address: string; certificate: Certificate; trust?: { port: number; page: string } };
 };
 
-export function startServer({ port, databaseUrl, demo, dev, now, log, env, lan }: ServerOptions): ChildProcess {
+export function startServer({ port, databaseUrl, demo, dev, now, log, env, lan, folder = "." }: ServerOptions): ChildProcess {
   const out = openSync(log, "a");
   return spawn(process.execPath, ["server.mjs"], {
     detached: true,
+    cwd: folder,
     stdio: ["ignore", out, out],
     env: {
       ...process.env,
@@ -95,7 +98,7 @@ export function startServer({ port, databaseUrl, demo, dev, now, log, env, lan }
       DATABASE_OWNER_URL: "",
       ZESTY_DEMO: demo ? "1" : "0",
       ZESTY_DEV: dev ? "1" : "0",
-      ZESTY_BUILD_ID: existsSync(".next/BUILD_ID") ? readFileSync(".next/BUILD_ID", "utf8").trim() : "",
+      ZESTY_BUILD_ID: existsSync(join(folder, ".next/BUILD_ID")) ? readFileSync(join(folder, ".next/BUILD_ID"), "utf8").trim() : "",
       ...(now ? { ZESTY_NOW: now } : {}),
       ...env,
     },

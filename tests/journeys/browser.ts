@@ -125,6 +125,17 @@ export async function tablet(folder: string): Promise<BrowserContext> {
   return chromium.launchPersistentContext(folder, { executablePath: "/usr/bin/chromium", args: ARGS, viewport: TABLET });
 }
 
+/** A phone whose camera sees a film (Chromium's stand-in for a camera). */
+export async function phoneWithCamera(film: string): Promise<BrowserContext> {
+  const own = await chromium.launch({
+    executablePath: "/usr/bin/chromium",
+    args: [...ARGS, "--use-fake-ui-for-media-stream", "--use-fake-device-for-media-stream", `--use-file-for-fake-video-capture=${film}`],
+  });
+  const context = await own.newContext({ viewport: PHONE });
+  context.on("close", () => void own.close());
+  return context;
+}
+
 /** Begins a routine at a machine, guided, from the machine's page on the floor: given work, or called for now. */
 export async function beginAt(page: Page, machine: string, routine: string): Promise<void> {
   await page.goto(`${LAN}/floor#/machine/${machine}`);

@@ -1,5 +1,24 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { describe, expect, test } from "vitest";
-import { beginAt, cookieOf, entry, LAN, onTheFloor, PHONE, send, signedIn, sync, TABLET, through } from "./browser.ts";
+import {
+  beginAt,
+  cookieOf,
+  entry,
+  LAN,
+  onTheFloor,
+  openFloor,
+  PHONE,
+  phoneWithCamera,
+  send,
+  signedIn,
+  signInThere,
+  sync,
+  TABLET,
+  through,
+} from "./browser.ts";
+import { filmOfCode } from "./film.ts";
 
 /** A day on the floor: runs at tablets and a phone, given work, handing on, handing over, out of order and back. */
 
@@ -276,5 +295,22 @@ describe("finding", () => {
     await page.keyboard.press("Enter");
     await page.waitForURL(/machines\/shanny/);
     await context.close();
+  });
+
+  test("a phone's camera opens the machine whose tag it sees, without a network too", async () => {
+    const { body } = await send("/api/floor", { cookie: await cookieOf("ngozi"), method: "GET" });
+    const tag = (body.machines as { id: string; tag: string }[]).find(({ id }) => id === "plover")?.tag;
+    const folder = mkdtempSync(join(tmpdir(), "zesty-film-"));
+    filmOfCode(`${LAN}/t/${tag}`, join(folder, "tag.y4m"));
+    const context = await phoneWithCamera(join(folder, "tag.y4m"));
+    await signInThere(context, "ngozi");
+    const page = await context.newPage();
+    await openFloor(page);
+    await context.setOffline(true);
+    await page.goto(`${LAN}/floor#/scan`);
+    await page.getByRole("heading", { name: "Plover" }).waitFor();
+    expect(page.url()).toContain("#/machine/plover");
+    await context.close();
+    rmSync(folder, { recursive: true });
   });
 });

@@ -21,6 +21,7 @@ import {
   tablet,
   through,
 } from "./browser.ts";
+import { secondBuild, serveAtLan } from "./second-build.ts";
 
 /** What can go wrong between a tablet and the server: a plain question or nothing at all, never a loss. */
 
@@ -256,24 +257,6 @@ describe("without a network", () => {
     expect(notes.map(({ body }) => body.text)).toEqual(["Tab note 0", "Tab note 1", "Tab note 2", "Tab note 3"]);
     await context.close();
   });
-
-  test("a new build meanwhile: what is queued goes through, the page says that a newer version is there", async () => {
-    const { page, context } = await onTheFloor("bram");
-    await context.setOffline(true);
-    await page.goto(`${LAN}/floor#/machine/sprat`);
-    await page.getByRole("textbox", { name: "Note" }).fill("Written under the old build");
-    await page.getByRole("region", { name: "Seen on it" }).getByRole("button", { name: "Enter" }).click();
-    // The server that answers from now on was built anew: its build id is another.
-    await page.route("**/api/floor", async (route) => {
-      const answer = await context.request.get(`${LAN}/api/floor`, { ignoreHTTPSErrors: true });
-      await route.fulfill({ json: { ...(await answer.json()), build: "another-build" } });
-    });
-    await context.setOffline(false);
-    await sent(page);
-    await page.getByText("A newer version is there.").waitFor({ timeout: 15_000 });
-    expect((await ledgerOf("sprat", "note")).filter(({ body }) => body.text === "Written under the old build")).toHaveLength(1);
-    await context.close();
-  });
 });
 
 describe("shared tablets", () => {
@@ -343,4 +326,45 @@ test("what is no picture is refused, and a step of a run that never began", asyn
   );
   expect(bad.body.answers?.[0]).toMatchObject({ result: "refused", message: expect.stringContaining("not begun here") });
   await context.close();
+});
+
+describe("another build", () => {
+  test("a new build deployed meanwhile: the old page goes on, what is queued goes through, the new one is loaded on a word", async () => {
+    const { page, context } = await onTheFloor("bram");
+    await context.setOffline(true);
+    await page.goto(`${LAN}/floor#/machine/sprat`);
+    await page.getByRole("textbox", { name: "Note" }).fill("Written under the old build");
+    await page.getByRole("region", { name: "Seen on it" }).getByRole("button", { name: "Enter" }).click();
+    const end = await serveAtLan(secondBuild("src/ui/floor/my-shift.tsx", "Anyone may take", "Free for anyone"));
+    try {
+      await context.setOffline(false);
+      await sent(page);
+      await page.getByText("A newer version is there.").waitFor({ timeout: 30_000 });
+      // A page of the old build that was never opened before, once the new build's service worker is at work.
+      await page.evaluate(async () => {
+        const registration = await navigator.serviceWorker.getRegistration();
+        await registration?.update();
+        await new Promise((done) => setTimeout(done, 4000));
+      });
+      await page.goto(`${LAN}/floor#/handover`);
+      await page.locator("textarea").first().waitFor();
+      await page.goto(`${LAN}/floor#/machine/sprat`);
+      await page.getByRole("textbox", { name: "Note" }).fill("Written while the new build stood");
+      await page.getByRole("region", { name: "Seen on it" }).getByRole("button", { name: "Enter" }).click();
+      await sent(page);
+      const load = page.getByRole("button", { name: "Load it" });
+      if (await load.count()) await load.click();
+      await page.goto(`${LAN}/floor#/`);
+      await page.getByRole("heading", { name: "Free for anyone" }).waitFor({ timeout: 30_000 });
+      const texts = (await ledgerOf("sprat", "note")).map(({ body }) => body.text);
+      for (const text of ["Written under the old build", "Written while the new build stood"])
+        expect(texts.filter((each) => each === text)).toHaveLength(1);
+      await context.setOffline(true);
+      await page.reload();
+      await page.getByRole("heading", { name: "Free for anyone" }).waitFor();
+    } finally {
+      end();
+      await context.close();
+    }
+  });
 });

@@ -14,6 +14,7 @@ declare module "vitest" {
     /** By HTTPS at this machine's own address on the network. */
     lan: string;
     lanMark: string;
+    lanProcess: number;
     database: string;
   }
 }
@@ -44,6 +45,7 @@ export default async function setUp(project: TestProject): Promise<() => void> {
   await waitUntilUp(port, lan, log, { secure: true });
   copies.push(lan);
   project.provide("lan", address);
+  project.provide("lanProcess", lan.pid ?? 0);
   project.provide("lanMark", spkiMark(certificate.certificateFile));
   project.provide("database", url);
   return () => {
