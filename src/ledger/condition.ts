@@ -8,6 +8,8 @@ export type FactRow = {
   happenedAt: Date;
   person: string | null;
   body: Record<string, unknown>;
+  /** The run that it was entered in. */
+  run: string | null;
 };
 export type CheckRow = {
   machine: string;
@@ -21,20 +23,31 @@ export type CheckRow = {
   happenedAt: Date;
   localDay: string;
 };
-export type DoneRow = { machine: string; routine: string; day: string; happenedAt: Date; outcome: string; entryId: string };
+export type DoneRow = {
+  machine: string;
+  routine: string;
+  day: string;
+  happenedAt: Date;
+  outcome: string;
+  entryId: string;
+  run: string | null;
+};
 
 /** What a machine's state word is judged from: last facts, last check by channel, what was done today and yesterday. */
 export async function conditionRows(db: Connection, site: string, days: { from: string; today: string }, machines?: string[]) {
+  const of = (table: string) => (machines ? sql`AND ${sql.raw(table)}.machine = ANY(${sql.param(machines)})` : sql``);
   const mine = machines ? sql`AND machine = ANY(${sql.param(machines)})` : sql``;
   const [facts, checks, done, missed] = await Promise.all([
     db.execute<FactRow>(
-      sql`SELECT machine, fact, entry_id AS "entryId", happened_at AS "happenedAt", person, body FROM machine_fact WHERE site = ${site} ${mine}`,
+      sql`SELECT f.machine, f.fact, f.entry_id AS "entryId", f.happened_at AS "happenedAt", f.person, f.body, e.run FROM machine_fact f
+        JOIN entry e ON e.site = f.site AND e.id = f.entry_id WHERE f.site = ${site} ${of("f")}`,
     ),
     db.execute<CheckRow>(sql`
       SELECT machine, channel, missing, weak, deflected, neighbours, unread, entry_id AS "entryId", happened_at AS "happenedAt", local_day AS "localDay"
       FROM latest_check WHERE site = ${site} ${mine} ORDER BY machine, channel`),
     db.execute<DoneRow>(sql`
-      SELECT machine, routine, day, happened_at AS "happenedAt", outcome, entry_id AS "entryId" FROM settled_day WHERE site = ${site} AND day BETWEEN ${days.from} AND ${days.today} ${mine}`),
+      SELECT d.machine, d.routine, d.day, d.happened_at AS "happenedAt", d.outcome, d.entry_id AS "entryId", e.run FROM settled_day d
+        JOIN entry e ON e.site = d.site AND e.id = d.entry_id WHERE d.site = ${site} AND d.day BETWEEN ${days.from} AND ${days.today} ${of("d")}`),
     db.execute<{ machine: string; day: string; routine: string; beat: string | null; key: string }>(sql`
       SELECT machine, day, routine, beat, key FROM day_outcome WHERE site = ${site} AND outcome = 'missed' AND day >= ${days.from} AND day < ${days.today} ${mine} ORDER BY day DESC, routine`),
   ]);

@@ -22,12 +22,13 @@ export async function dueRows(
   const [settled, readings, changes, reports, moves] = await Promise.all([
     query<{ machine: string; routine: string; day: string; outcome: "done" | "skipped" }>(sql`
       SELECT machine, routine, day, outcome FROM settled_day WHERE site = ${site} AND day BETWEEN ${window.from} AND ${window.until} ${mine}
+      UNION ALL SELECT machine, routine, day, outcome FROM last_settled WHERE site = ${site} AND day < ${window.from} AND outcome = 'done' ${mine}
       UNION ALL SELECT before.* FROM last_settled l CROSS JOIN LATERAL (
         (SELECT machine, routine, day, outcome FROM settled_day s WHERE s.site = ${site} AND s.machine = l.machine AND s.routine = l.routine
           AND day < ${window.from} ORDER BY day DESC LIMIT 1)
         UNION (SELECT machine, routine, day, outcome FROM settled_day s WHERE s.site = ${site} AND s.machine = l.machine AND s.routine = l.routine
           AND day < ${window.from} AND outcome = 'done' ORDER BY day DESC LIMIT 1)) before
-        WHERE l.site = ${site} ${machines ? sql`AND l.machine = ANY(${sql.param(machines)})` : sql``}`),
+        WHERE l.site = ${site} AND (l.day >= ${window.from} OR l.outcome <> 'done') ${machines ? sql`AND l.machine = ANY(${sql.param(machines)})` : sql``}`),
     query<{ machine: string; counter: string; day: string; value: number; reset: boolean }>(sql`
       WITH need AS (
         SELECT n.machine, n.counter, min(least(${window.until}::date - 28, CASE WHEN n.routine IS NOT NULL THEN coalesce(done.day, ${window.readingsFrom}::date) END)) AS since

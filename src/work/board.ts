@@ -248,7 +248,8 @@ function stateOf(shop: Shop, machine: Machine, facts: MachineFacts, rows: Condit
   const fact = (name: string) => rows.facts.find((each) => each.fact === name);
   const [check, care, busy, release] = [fact("active"), fact("voided"), fact("busy"), fact("release")];
   const voiding = rows.done
-    .filter(({ routine, outcome }) => outcome === "done" && shop.rules.book.get(routine)?.voidsCheck)
+    // What drew ink before the check of the same run is over when that check is taken.
+    .filter(({ routine, outcome, run }) => outcome === "done" && shop.rules.book.get(routine)?.voidsCheck && !(run && run === check?.run))
     .map(({ routine, happenedAt, entryId }) => ({
       at: happenedAt,
       what: `${shop.rules.book.get(routine)?.name ?? routine} was done`,

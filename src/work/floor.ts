@@ -3,7 +3,7 @@ import { clockTime, instantOf } from "../core/calendar/site-time.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { type Beat, type Role, SIGNS } from "../core/fleet/vocabulary.ts";
 import { type ReadinessSettings, readinessSettings } from "../core/nozzles/readiness.ts";
-import { routinesOf } from "../core/routines/assigned.ts";
+import { callableAt, routinesOf } from "../core/routines/assigned.ts";
 import type { Step } from "../core/routines/step.ts";
 import type { RunEvent } from "../core/runs/events.ts";
 import { stepsVersion } from "../core/runs/version.ts";
@@ -152,8 +152,8 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
           missed: row.missed,
           channels: row.channels,
           machine,
-          routines: [...routinesOf(machine, shop.rules.book).map(({ id }) => id), "R45"].filter(
-            (id, at, all) => shop.rules.book.get(id)?.steps && all.indexOf(id) === at && (id !== "R45" || machine.waste?.length),
+          routines: [...new Set([...routinesOf(machine, shop.rules.book), ...callableAt(machine, shop.rules.book)])].flatMap(
+            ({ id, steps }) => (steps ? [id] : []),
           ),
           readiness: readinessSettings(
             machine.class,

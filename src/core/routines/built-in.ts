@@ -14,6 +14,8 @@ const midday: Trigger = { every: "print-day", beat: "midday" };
 const closing: Trigger = { every: "print-day", beat: "closing" };
 const weekly: Trigger = { every: { weeks: 1 } };
 const monthly: Trigger = { every: { months: 1 } };
+/** All but the coders. */
+const inkjet = { notClasses: ["cij" as const] };
 const wet: Hazard[] = ["moving-parts", "waste-ink"];
 
 /** Names for narrow places. */
@@ -102,13 +104,13 @@ export const BUILT_IN: readonly Routine[] = [
   }),
   routine("R07", "Three-point check", 6, 0, { rule: { families: ["dtf-roll"] }, trigger: closing, hazards: wet }),
   routine("R08", "Waste look", 1, 0, { rule: { waste: ["bottle", "tank"] }, trigger: midday, hazards: ["waste-ink"] }),
-  routine("R09", "Pause cap", 2, 0, { hazards: ["moving-parts"] }),
+  routine("R09", "Pause cap", 2, 0, { calledFor: { classes: ["dtf"] }, hazards: ["moving-parts"] }),
   routine("R10", "Water cap", 4, 0, {
     rule: { classes: ["dtf"], policies: { cap: "wet" }, withoutAbilities: ["automatic-flush"] },
     trigger: closing,
     hazards: ["moving-parts"],
   }),
-  routine("R11", "Clean and wet cap", 5, 4, { voidsCheck: true, hazards: wet }),
+  routine("R11", "Clean and wet cap", 5, 4, { calledFor: { classes: ["dtf"] }, voidsCheck: true, hazards: wet }),
   routine("R12", "Wipe-down and automatic flush", 15, 5, {
     rule: { abilities: ["automatic-flush"] },
     trigger: closing,
@@ -128,7 +130,7 @@ export const BUILT_IN: readonly Routine[] = [
     voidsCheck: true,
     hazards: ["waste-ink"],
   }),
-  routine("R15", "Weekly check print", 3, 2, { isCheck: true, hazards: ["moving-parts"] }),
+  routine("R15", "Weekly check print", 3, 2, { calledFor: inkjet, isCheck: true, hazards: ["moving-parts"] }),
   routine("R16", "Head surround, caps and wiper by hand", 15, 5, {
     rule: { parts: ["guard-rail"] },
     trigger: weekly,
@@ -212,17 +214,27 @@ export const BUILT_IN: readonly Routine[] = [
     voidsCheck: true,
     hazards: [...wet, "flammable"],
   }),
-  routine("R34", "Channel flush by syringe", 20, 5, { skill: "technician", voidsCheck: true, hazards: [...wet, "electricity", "mouth"] }),
-  routine("R35", "Ink supply check", 10, 0, { voidsCheck: true, hazards: ["mouth", "waste-ink"] }),
+  routine("R34", "Channel flush by syringe", 20, 5, {
+    calledFor: inkjet,
+    skill: "technician",
+    voidsCheck: true,
+    hazards: [...wet, "electricity", "mouth"],
+  }),
+  routine("R35", "Ink supply check", 10, 0, { calledFor: inkjet, voidsCheck: true, hazards: ["mouth", "waste-ink"] }),
   routine("R36", "Cap seal test", 3, 1, {
     rule: { classes: ["uv"] },
     trigger: monthly,
     voidsCheck: true,
     hazards: ["moving-parts", "sensitiser"],
   }),
-  routine("R37", "Cap service", 40, 0, { skill: "technician", voidsCheck: true, hazards: [...wet, "electricity"] }),
-  routine("R38", "Soak and brush", 30, 30, { skill: "technician", voidsCheck: true, hazards: [...wet, "electricity"] }),
-  routine("R39", "Head replacement", 90, 15, { skill: "technician", voidsCheck: true, hazards: [...wet, "electricity"] }),
+  routine("R37", "Cap service", 40, 0, { calledFor: inkjet, skill: "technician", voidsCheck: true, hazards: [...wet, "electricity"] }),
+  routine("R38", "Soak and brush", 30, 30, { calledFor: inkjet, skill: "technician", voidsCheck: true, hazards: [...wet, "electricity"] }),
+  routine("R39", "Head replacement", 90, 15, {
+    calledFor: inkjet,
+    skill: "technician",
+    voidsCheck: true,
+    hazards: [...wet, "electricity"],
+  }),
   routine("R40", "Drying cap and wiper roll", 10, 3, {
     rule: { parts: ["drying-cap", "wiper-roll"] },
     trigger: [{ count: { counter: "prints", every: 1000 } }, { prompt: {} }],
@@ -247,8 +259,12 @@ export const BUILT_IN: readonly Routine[] = [
     skill: "technician",
     hazards: ["waste-ink", "dust"],
   }),
-  routine("R45", "Empty the waste bottle", 6, 0, { rule: { waste: ["bottle", "tank"] }, hazards: ["waste-ink", "lifting"] }),
-  routine("R46", "Ink, filters or make-up replaced", 5, 2, { voidsCheck: true, hazards: ["mixing"] }),
+  routine("R45", "Empty the waste bottle", 6, 0, {
+    calledFor: { waste: ["bottle", "tank"] },
+    rule: { waste: ["bottle", "tank"] },
+    hazards: ["waste-ink", "lifting"],
+  }),
+  routine("R46", "Ink, filters or make-up replaced", 5, 2, { calledFor: {}, voidsCheck: true, hazards: ["mixing"] }),
   routine("R47", "Head surround by menu", 8, 3, {
     rule: { classes: ["dtg"] },
     trigger: [{ sign: "banding" }, { sign: "stains" }],

@@ -7,10 +7,19 @@ import type { Gear, Step } from "./step.ts";
 /** A routine as it can fall due and be done. A house's own has the part that a fleet file carries. */
 export type Routine = HouseRoutine & {
   rule?: Rule;
+  /** Machines at which it may be called for though it never falls due by itself. */
+  calledFor?: Rule;
   /** For narrow places; left out: the name. */
   short?: string;
   handsMinutes?: number;
   waitMinutes?: number;
+  /** Hands needed at once; left out: one person's. */
+  people?: number;
+  /** How the machine must stand before the first step. */
+  machineState?: string;
+  tools?: readonly string[];
+  /** Where the suppliers' data sheets are. */
+  sheets?: readonly { name: string; url: string }[];
   /** Whoever may do it; left out: the skill of the machine's class. */
   skill?: string;
   hazards?: Hazard[];

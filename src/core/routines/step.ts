@@ -5,8 +5,13 @@ export type Condition =
   | { ability: Ability }
   | { part: PartKind }
   | { waste: WasteKind }
+  | { family: string }
   | { policy: PolicyName; is: string }
+  | { headsAtLeast: number }
   | { recorded: string; is: string }
+  /** A number recorded by a measure. */
+  | { recorded: string; below: number }
+  | { recorded: string; atLeast: number }
   | { not: Condition }
   | { all: Condition[] }
   | { any: Condition[] };
@@ -16,7 +21,16 @@ export type Choice = {
   text: string;
   /** The step to go on with; left out: the next one. */
   goTo?: string;
+  /** A sign that is reported at the machine when this is chosen. */
+  reports?: string;
 };
+
+/** What a step can be done over: once for each of a machine's heads, channels, lines, slots, or for each side of it. */
+export const EACH = ["head", "channel", "white-channel", "colour-channel", "line", "white-line", "slot", "side"] as const;
+export type Each = (typeof EACH)[number];
+
+/** What a step uses up. */
+export type Use = { item: string; amount: number; unit: string };
 
 type Common = {
   id: string;
@@ -29,20 +43,24 @@ type Common = {
   lights?: readonly string[];
   when?: Condition;
   /** Done once for each of these. */
-  each?: "head" | "white-channel";
+  each?: Each;
+  uses?: readonly Use[];
   /** What it opens, takes out or puts in, to be undone before the run ends. */
   owes?: { id: string; words: string };
   /** What it closes or puts back. */
   settles?: string;
   /** Not offered while anything is owed. */
   powersOn?: true;
+  /** The routine that was called, where the step is another's; put there when the steps are compiled. */
+  of?: string;
 };
 
 /** How a part was found; decides intervals later. */
 export const FOUND_AS = ["clean", "some", "heavy", "pooling"] as const;
 export type FoundAs = (typeof FOUND_AS)[number];
 
-export type Step =
+/** A step that a person is led through. */
+export type PlainStep =
   | (Common & { kind: "do" })
   | (Common & { kind: "look"; choices: readonly Choice[]; optional?: true })
   /** The look that says how a part was found. */
@@ -56,9 +74,16 @@ export type Step =
   | (Common & { kind: "decide"; choices: readonly Choice[] })
   | (Common & { kind: "photo"; of: string; optional?: true })
   /** A second look by somebody else, or a supervisor's word. */
-  | (Common & { kind: "confirm"; by: "second" | "supervisor" })
+  | (Common & { kind: "confirm"; by: "second" | "supervisor" });
+
+export type Step =
+  | PlainStep
   /** Everything in it must be finished within so many minutes of its first step. */
-  | (Common & { kind: "window"; withinMinutes: number; steps: readonly Step[] });
+  | (Pick<Common, "id" | "text" | "when"> & { kind: "window"; withinMinutes: number; steps: readonly Step[] })
+  /** All of its steps for the first head, line or side, then all for the next. */
+  | (Pick<Common, "id" | "when"> & { kind: "repeat"; each: Each; steps: readonly Step[] })
+  /** The steps of another routine, in this place. */
+  | (Pick<Common, "id" | "when"> & { kind: "call"; routine: string });
 
 export type StepKind = Step["kind"];
 

@@ -1,9 +1,9 @@
-import { policiesOf } from "../fleet/rule.ts";
+import { familyOf, policiesOf } from "../fleet/rule.ts";
 import type { Machine } from "../fleet/schema.ts";
-import type { Condition, Step } from "../routines/step.ts";
+import type { Condition, Each, PlainStep, Step } from "../routines/step.ts";
 
-/** A step as a run meets it: repeats made single, windows opened up. */
-export type PlannedStep = Exclude<Step, { kind: "window" }> & {
+/** A step as a run meets it: repeats made single, windows and called routines opened up. */
+export type PlannedStep = PlainStep & {
   /** Its id in the run: `swab`, or `swab@H1` where it is done for each. */
   at: string;
   /** What it is done on, where it is done for each. */
@@ -11,25 +11,65 @@ export type PlannedStep = Exclude<Step, { kind: "window" }> & {
   window?: { id: string; text: string; withinMinutes: number };
 };
 
-/** A routine's steps for one machine, in order; conditions on what is recorded are asked only when their step is reached. */
+type Around = { on?: string; window?: PlannedStep["window"]; when?: Condition };
+
+/**
+ * A routine's steps for one machine, in order; conditions on what is recorded are asked only when their step is reached.
+ * Called routines stand in the steps as `compiled` puts them there.
+ */
 export function runPlan(steps: readonly Step[], machine: Machine): PlannedStep[] {
-  return steps.flatMap((step) => plannedOf(step, machine));
+  return steps.flatMap((step) => plannedOf(step, machine, {}));
 }
 
-function plannedOf(step: Step, machine: Machine, window?: PlannedStep["window"]): PlannedStep[] {
-  if (step.kind === "window") {
-    const { id, text, withinMinutes } = step;
-    return step.steps.flatMap((inner) => plannedOf(inner, machine, { id, text, withinMinutes }));
+function plannedOf(step: Step, machine: Machine, around: Around): PlannedStep[] {
+  const when = both(around.when, step.when);
+  switch (step.kind) {
+    case "window": {
+      const { id, text, withinMinutes } = step;
+      return step.steps.flatMap((inner) => plannedOf(inner, machine, { ...around, ...when, window: { id, text, withinMinutes } }));
+    }
+    case "repeat":
+      return targets(step.each, machine).flatMap((on) =>
+        step.steps.flatMap((inner) => plannedOf(inner, machine, { ...around, ...when, on })),
+      );
+    case "call":
+      return [];
+    default: {
+      const { on: outer, when: _, ...rest } = around;
+      const ons = step.each ? targets(step.each, machine).map((on) => (outer ? `${outer}/${on}` : on)) : [outer];
+      return ons.map((on) => ({ ...step, ...rest, ...when, at: on ? `${step.id}@${on}` : step.id, ...(on ? { on } : {}) }));
+    }
   }
-  const rest = window ? { window } : {};
-  if (!step.each) return [{ ...step, ...rest, at: step.id }];
-  return targets(step.each, machine).map((on) => ({ ...step, ...rest, at: `${step.id}@${on}`, on }));
 }
 
-function targets(each: NonNullable<Step["each"]>, machine: Machine): string[] {
+const both = (outer: Condition | undefined, inner: Condition | undefined): { when?: Condition } => {
+  const all = [outer, inner].flatMap((each) => each ?? []);
+  const [first] = all;
+  return first ? { when: all.length > 1 ? { all } : first } : {};
+};
+
+const SIDES = ["left", "right"];
+
+/** What a step that is done for each is done on, at one machine, in walking order. */
+export function targets(each: Each, machine: Machine): string[] {
   const heads = machine.heads ?? [];
-  if (each === "head") return heads.map(({ id }) => id);
-  return heads.flatMap((head) => (head.channels ?? []).filter(({ ink }) => ink === "white").map(({ id }) => `${head.id}/${id}`));
+  const channels = (of: (ink: string) => boolean) =>
+    heads.flatMap((head) => (head.channels ?? []).filter(({ ink }) => of(ink)).map(({ id }) => `${head.id}/${id}`));
+  switch (each) {
+    case "head":
+      return heads.map(({ id }) => id);
+    case "side":
+      return SIDES;
+    case "slot":
+      return channels(() => true).map((_, index) => `slot ${index + 1}`);
+    case "white-channel":
+    case "white-line":
+      return channels((ink) => ink === "white");
+    case "colour-channel":
+      return channels((ink) => ink !== "white");
+    default:
+      return channels(() => true);
+  }
 }
 
 /** Whether a condition holds on a machine, given what the run has recorded so far (by step id). */
@@ -41,6 +81,11 @@ export function holds(condition: Condition | undefined, machine: Machine, record
   if ("ability" in condition) return machine.abilities?.includes(condition.ability) ?? false;
   if ("part" in condition) return machine.parts?.some(({ kind }) => kind === condition.part) ?? false;
   if ("waste" in condition) return machine.waste?.some(({ kind }) => kind === condition.waste) ?? false;
+  if ("family" in condition) return familyOf(machine) === condition.family;
+  if ("headsAtLeast" in condition) return (machine.heads?.length ?? 0) >= condition.headsAtLeast;
   if ("policy" in condition) return policiesOf(machine)[condition.policy] === condition.is;
-  return recorded(condition.recorded) === condition.is;
+  const value = recorded(condition.recorded);
+  if ("is" in condition) return value === condition.is;
+  if (value === undefined) return false;
+  return "below" in condition ? Number(value) < condition.below : Number(value) >= condition.atLeast;
 }

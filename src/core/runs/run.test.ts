@@ -1,7 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import type { Machine } from "../fleet/schema.ts";
-import { BUILT_IN } from "../routines/built-in.ts";
 import type { Step } from "../routines/step.ts";
 import { STEPS } from "../routines/steps/steps.ts";
 import type { RunBody, RunEvent } from "./events.ts";
@@ -265,48 +264,7 @@ describe("whatever happens", () => {
   });
 });
 
-describe("the steps that ship", () => {
-  const withSteps = BUILT_IN.filter(({ steps }) => steps);
-  const flat = (steps: readonly Step[]): Step[] => steps.flatMap((each) => (each.kind === "window" ? [each, ...flat(each.steps)] : [each]));
-  test.each(withSteps.map(({ id, name, steps }) => [id, name, flat(steps ?? [])] as const))(
-    "%s %s: each id once, all that is opened is closed after, choices lead somewhere",
-    (_id, _name, steps) => {
-      const ids = steps.map(({ id }) => id);
-      expect(new Set(ids).size).toBe(ids.length);
-      for (const [place, each] of steps.entries()) {
-        if (each.owes) {
-          const owed = each.owes.id;
-          expect(steps.findIndex(({ settles }) => settles === owed)).toBeGreaterThan(place);
-        }
-        if ("choices" in each) for (const { goTo } of each.choices) if (goTo) expect(ids).toContain(goTo);
-        expect(each.text.length).toBeLessThanOrEqual(90);
-      }
-    },
-  );
-  test("facts of the trade (common practice, no source)", () => {
-    const of = (id: string) => flat(STEPS[id] ?? []);
-    const named = (id: string, step_: string) => of(id).find((each) => each.id === step_);
-    // Waste: the valve is shut before the tube leaves the container.
-    expect(of("R45").findIndex(({ settles }) => settles === "valve")).toBeLessThan(
-      of("R45").findIndex(({ settles }) => settles === "tube"),
-    );
-    // Plain water in a cap holds for 3 days; beyond, capping concentrate.
-    expect(named("R10", "concentrate")?.when).toEqual({ recorded: "gap", is: "long" });
-    expect(of("R10")[0]).toMatchObject({ choices: [{ text: "Up to 3 days" }, { text: "More than 3 days" }] });
-    // The cleaning position of the suction caps is held 3 minutes.
-    expect(of("R19").find(({ kind }) => kind === "window")).toMatchObject({ withinMinutes: 3 });
-    // A deep clean owes its towel, its waste line and the wiper; the machine is off before a hand goes in.
-    expect(
-      of("R21")
-        .flatMap(({ owes }) => owes?.id ?? [])
-        .sort(),
-    ).toEqual(["line", "towel", "wiper"]);
-    expect(of("R21").findIndex(({ id }) => id === "off")).toBeLessThan(of("R21").findIndex(({ id }) => id === "towel-in"));
-    // A coder's head is quite dry before it goes back and starts.
-    expect(of("R23").findIndex(({ id }) => id === "dry")).toBeLessThan(of("R23").findIndex(({ id }) => id === "back"));
-    // Under the guard rail: the frame, never the plate.
-    expect(named("R16", "surround")?.detail).toContain("Not the plate");
-  });
+describe("a version", () => {
   test("a mark of their content: another word, another mark", () => {
     expect(stepsVersion([{ kind: "do", id: "a", text: "A." }])).not.toBe(stepsVersion([{ kind: "do", id: "a", text: "B." }]));
     expect(stepsVersion(STEPS.R21 ?? [])).toMatch(/^[0-9a-f]{16}$/);

@@ -249,10 +249,16 @@ function next(state: RunState, plan: readonly PlannedStep[], machine: Machine): 
   if (last) {
     const step = plan.find(({ at }) => at === last.step);
     const chosen = step && "choices" in step ? step.choices.find(({ id }) => id === last.result?.choice) : undefined;
-    index = chosen?.goTo ? plan.findIndex(({ id }) => id === chosen.goTo) : plan.findIndex(({ at }) => at === last.step) + 1;
+    index = chosen?.goTo ? placeOf(chosen.goTo, plan, step?.on) : plan.findIndex(({ at }) => at === last.step) + 1;
   }
   const recorded = recordedIn(state);
   return plan.slice(index).find((step) => holds(step.when, machine, recorded)) ?? null;
+}
+
+/** Where a choice leads: the step of that id, of the same head or line where it is done for each. */
+function placeOf(id: string, plan: readonly PlannedStep[], on: string | undefined): number {
+  const same = plan.findIndex((step) => step.id === id && step.on === on);
+  return same >= 0 ? same : plan.findIndex((step) => step.id === id);
 }
 
 function timerOf(step: PlannedStep, state: RunState, clock: Clock): RunTimer | null {
@@ -277,6 +283,16 @@ function owedBy(state: RunState, plan: readonly PlannedStep[], clock: Clock): Ow
     if (open && open.since <= at) owed.delete(id);
   }
   return [...owed.values()];
+}
+
+/** The routines that a run called and did: some of their steps done, none left out. */
+export function calledAndDone(plan: readonly PlannedStep[], { trace }: Pick<RunState, "trace">): string[] {
+  const did = new Map<string, boolean>();
+  for (const { step: at, passed } of trace) {
+    const of = plan.find((each) => each.at === at)?.of;
+    if (of) did.set(of, (did.get(of) ?? true) && passed === undefined);
+  }
+  return [...did].flatMap(([routine, whole]) => (whole ? [routine] : []));
 }
 
 /** Hands-on minutes that a plan's steps take together, where they say so. */

@@ -2,7 +2,6 @@
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import { toast } from "sonner";
-import type { Step } from "../../core/routines/step.ts";
 import { DEFERENCE, HAZARDS } from "../../core/safety/hazards.ts";
 import type { BoardView, ItemView, MachineRow } from "../../work/board.ts";
 import { instantAt } from "../enter.ts";
@@ -28,7 +27,7 @@ export function CheckDesk({
   chosen: string[];
   routine: string;
   seq: number;
-  steps: readonly Step[];
+  steps: readonly string[];
 }) {
   const [ids, setIds] = useState(chosen);
   const picked = useMemo(() => ids.flatMap((id) => rows.find((row) => row.id === id) ?? []), [ids, rows]);
@@ -40,7 +39,7 @@ export function CheckDesk({
       <details className="mt-2 border-y border-hair py-2">
         <summary className="cursor-pointer py-2">Steps and cautions</summary>
         <ol className="mt-2 list-decimal pl-6">
-          {steps.map(({ text }) => (
+          {steps.map((text) => (
             <li key={text}>{text}</li>
           ))}
         </ol>

@@ -82,13 +82,15 @@ function MachineCheck({
   const send = async () => {
     const at = draft.time ? { happenedAt: instantAt(draft.time), timeGiven: true } : {};
     const open = run ? openRun(floor.view, run) : undefined;
-    const routine = open?.routine.isCheck ? open.run.routine : run ? undefined : due?.routine;
+    const called = open?.state.now?.of;
+    const routine = open?.routine.isCheck ? open.run.routine : (called ?? (run ? undefined : due?.routine));
     const drafts: Draft[] = [
       {
         id: draft.id,
         kind: "check",
         machine: machine.id,
         ...(routine ? { routine } : {}),
+        ...(run ? { run } : {}),
         ...at,
         body: { channels: readings(draft, machine.channels) },
       },

@@ -2,10 +2,11 @@
 import { useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { RunBody } from "../../core/runs/events.ts";
+import { calledAndDone } from "../../core/runs/run.ts";
 import { HeadDrawing } from "../machine/head-drawing.tsx";
 import { allowSound } from "../ring.ts";
 import { keepTaken } from "./keep.ts";
-import { put } from "./outbox.ts";
+import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { clock, type OpenRun, openRun, wallClock } from "./runs.ts";
 import { StepControls } from "./step-controls.tsx";
@@ -27,8 +28,13 @@ export function RunPage({ floor, id }: { floor: Floor; id: string }) {
     );
   const { state } = found;
   const mine = state.person === floor.who?.person;
-  const send = (body: RunBody, extra: { picture?: string } = {}) =>
-    put([{ kind: "run", machine: found.run.machine, routine: found.run.routine, run: found.run.id, body: { ...body } }], extra.picture);
+  const send: Send = (body, { picture, also = [] } = {}) => {
+    const about = { machine: found.run.machine, run: found.run.id };
+    return put(
+      [{ kind: "run", ...about, routine: found.run.routine, body: { ...body } }, ...also.map((draft) => ({ ...about, ...draft }))],
+      picture,
+    );
+  };
   return (
     <main className="mx-auto grid max-w-5xl gap-4 px-3 py-3" onPointerDown={allowSound}>
       <header className="flex flex-wrap items-baseline gap-x-3 border-hair border-b pb-2">
@@ -54,14 +60,18 @@ export function RunPage({ floor, id }: { floor: Floor; id: string }) {
       ) : state.now ? (
         <Now key={`${state.now.at}/${state.trace.length}`} found={found} floor={floor} send={send} />
       ) : (
-        <AtTheEnd found={found} send={send} />
+        <AtTheEnd found={found} floor={floor} send={send} />
       )}
       {mine && (state.status === "running" || state.status === "stopped") && <Aside found={found} floor={floor} send={send} />}
     </main>
   );
 }
 
-export type Send = (body: RunBody, extra?: { picture?: string }) => Promise<{ full: boolean }>;
+/** Keeps an event of the run, and what else follows from it. */
+export type Send = (
+  body: RunBody,
+  extra?: { picture?: string; also?: Pick<Draft, "kind" | "routine" | "body">[] },
+) => Promise<{ full: boolean }>;
 type Part = { found: OpenRun; floor: Floor; send: Send };
 
 /** Gear and cautions come before the first step. */
@@ -304,8 +314,15 @@ function TakeOver({ found, floor, send, mine }: Part & { mine: boolean }) {
   );
 }
 
-function AtTheEnd({ found, send }: Omit<Part, "floor">) {
+function AtTheEnd({ found, floor, send }: Part) {
   const { state } = found;
+  // What it called counts as done as well; a check that it called was entered with its readings.
+  const called = calledAndDone(found.plan, state).filter((id) => !floor.view.routines[id]?.isCheck);
+  const also = called.map((routine) => ({
+    kind: "routine" as const,
+    routine,
+    body: { outcome: "done", note: `with ${found.routine.name}` },
+  }));
   return (
     <section>
       {state.owed.length > 0 ? (
@@ -326,7 +343,11 @@ function AtTheEnd({ found, send }: Omit<Part, "floor">) {
         <>
           <h2 className="text-3xl">All steps are done</h2>
           <p className="mt-2 text-soft">Tools away, rags and swabs to the waste ink.</p>
-          <button type="button" className="press press-main hand mt-4 w-full py-6 !text-2xl" onClick={() => void send({ event: "end" })}>
+          <button
+            type="button"
+            className="press press-main hand mt-4 w-full py-6 !text-2xl"
+            onClick={() => void send({ event: "end" }, { also })}
+          >
             End the run
           </button>
         </>

@@ -27,6 +27,10 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
     // A second tap before the next step is drawn is the same tap.
     if (busy) return;
     setBusy(true);
+    const chosen = "choices" in step ? step.choices.find(({ id }) => id === result?.choice) : undefined;
+    const reported = chosen?.reports
+      ? [{ kind: "sign" as const, body: { sign: chosen.reports, note: `seen in ${found.routine.name}` } }]
+      : [];
     await send(
       {
         event: "step",
@@ -36,7 +40,7 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
         tookSeconds: Math.round(Math.max(0, floor.now() - state.reachedAt) / 100) / 10,
         ...more,
       },
-      picture ? { picture } : {},
+      { ...(picture ? { picture } : {}), also: reported },
     );
     setBusy(false);
   };

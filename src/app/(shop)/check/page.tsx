@@ -14,6 +14,6 @@ export default async function CheckPage({ searchParams }: { searchParams: Promis
   const view = await board(database(), actor);
   const rows = view.machines.filter((row) => row.class !== "cij");
   const shop = await loadShop(database(), actor.site);
-  const steps = shop.rules.book.get("R01")?.steps ?? [];
+  const steps = (shop.rules.book.get("R01")?.steps ?? []).flatMap((step) => ("text" in step ? [step.text] : []));
   return <CheckDesk rows={rows} chosen={ids} routine={text(wanted.routine)} seq={view.seq} steps={steps} />;
 }

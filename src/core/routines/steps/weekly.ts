@@ -51,16 +51,7 @@ export const BY_HAND: readonly Step[] = [
       { id: "removed", text: "Fluff or ink: it is off now" },
     ],
   },
-  {
-    kind: "do",
-    id: "rail-on",
-    text: "Put the guard rail back. Screw it finger-tight.",
-    detail: "Without it no sheet is cut.",
-    lights: ["guard-rail"],
-    minutes: 1.2,
-    settles: "rail",
-  },
-  { kind: "do", id: "confirm", text: "Confirm at the panel: the machine cleans itself.", minutes: 0.3, powersOn: true },
+  { kind: "do", id: "confirm", text: "Confirm at the panel: the machine cleans itself.", minutes: 0.3 },
   { kind: "wait", id: "cleaning", text: "It cleans itself. Look at the waste meanwhile.", waitMinutes: 5 },
   {
     kind: "look",
@@ -72,11 +63,27 @@ export const BY_HAND: readonly Step[] = [
       { id: "near", text: "Nearly full: plan its change" },
     ],
   },
+  {
+    kind: "do",
+    id: "rail-on",
+    text: "Put the guard rail back. Screw it finger-tight.",
+    detail: "Without it no sheet is cut.",
+    lights: ["guard-rail"],
+    minutes: 1.2,
+    settles: "rail",
+  },
+  { kind: "nozzle-check", id: "check", text: "Print and read a nozzle check.", lights: ["head"], minutes: 2 },
 ];
 
-/** R19, suction caps and spit box. */
+/** R19, suction caps and spit box: all of it within the three minutes that the cleaning position is held. */
 export const CAPS_AND_BOX: readonly Step[] = [
-  { kind: "do", id: "jug", text: "Pour about 1 cm of fluid into the jug. Have warm water ready.", minutes: 1 },
+  {
+    kind: "do",
+    id: "jug",
+    text: "Pour about 1 cm of fluid into the jug. Have warm water ready.",
+    minutes: 1,
+    uses: [{ item: "cleaning fluid", amount: 30, unit: "mL" }],
+  },
   { kind: "do", id: "shake", text: "Agitate the white.", minutes: 1 },
   {
     kind: "nozzle-check",
@@ -94,29 +101,39 @@ export const CAPS_AND_BOX: readonly Step[] = [
     steps: [
       { kind: "do", id: "hold", text: "Choose the cleaning position at the panel.", detail: "From now you have 3 minutes.", minutes: 0.2 },
       { kind: "found", id: "caps-found", part: "cap", text: "How are the suction caps?", lights: ["cap"], minutes: 0.1 },
-      { kind: "do", id: "caps", text: "Swab the caps, inside and out. A swab for white, one for colour.", lights: ["cap"], minutes: 1.6 },
+      {
+        kind: "do",
+        id: "caps",
+        text: "Swab the caps, inside and out. A swab for white, one for colour.",
+        lights: ["cap"],
+        minutes: 0.8,
+        uses: [{ item: "foam swabs", amount: 2, unit: "pieces" }],
+      },
+      {
+        kind: "do",
+        id: "box-out",
+        text: "Take the spit box out.",
+        lights: ["spit-box"],
+        minutes: 0.2,
+        owes: { id: "box", words: "the spit box is out" },
+      },
+      { kind: "do", id: "dissolve", text: "Pour the leftover fluid into it: it loosens the ink.", lights: ["spit-box"], minutes: 0.2 },
+      {
+        kind: "do",
+        id: "rinse",
+        text: "Rinse it in warm water until it runs clear.",
+        detail: "Rinse water goes as waste ink.",
+        lights: ["spit-box"],
+        minutes: 0.7,
+      },
+      { kind: "do", id: "drain", text: "Flush the holder's drain with warm water.", minutes: 0.3 },
+      { kind: "do", id: "box-in", text: "Put the spit box back.", lights: ["spit-box"], minutes: 0.2, settles: "box" },
       { kind: "do", id: "panel", text: "Confirm at the panel.", minutes: 0.2 },
     ],
   },
-  {
-    kind: "do",
-    id: "box-out",
-    text: "Take the spit box out.",
-    lights: ["spit-box"],
-    minutes: 0.5,
-    owes: { id: "box", words: "the spit box is out" },
-  },
-  { kind: "do", id: "dissolve", text: "Pour the leftover fluid into it. Let it loosen the ink.", lights: ["spit-box"], minutes: 1.5 },
-  {
-    kind: "do",
-    id: "rinse",
-    text: "Rinse it in warm water until it runs clear.",
-    detail: "Rinse water goes as waste ink.",
-    lights: ["spit-box"],
-    minutes: 3,
-  },
-  { kind: "do", id: "drain", text: "Flush the holder's drain with warm water.", minutes: 1.5 },
-  { kind: "do", id: "box-in", text: "Put the spit box back.", lights: ["spit-box"], minutes: 0.8, settles: "box" },
+  { kind: "do", id: "light", text: "Run a light clean.", minutes: 0.3, powersOn: true },
+  { kind: "wait", id: "cleaning", text: "It cleans.", waitMinutes: 2 },
+  { kind: "nozzle-check", id: "check-after", text: "Print and read a nozzle check.", lights: ["head"], minutes: 2 },
 ];
 
 /** R21, deep clean. */
@@ -214,13 +231,7 @@ export const DEEP_CLEAN: readonly Step[] = [
   { kind: "photo", id: "cap-photo", text: "A picture of the cap, beside the last one.", of: "cap", optional: true, minutes: 0.5 },
   { kind: "do", id: "dry", text: "Dry what was wetted. Plug in and switch on.", minutes: 1, powersOn: true },
   { kind: "wait", id: "homes", text: "It homes and readies itself.", waitMinutes: 2 },
-  {
-    kind: "do",
-    id: "cap-it",
-    text: "Close with a water cap: fill the cap with distilled water, park the head.",
-    lights: ["cap"],
-    minutes: 3.5,
-  },
+  { kind: "call", id: "cap", routine: "R10" },
 ];
 
 /** R22, shift white positions. */

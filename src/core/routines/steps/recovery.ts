@@ -1,0 +1,278 @@
+import type { Step } from "../step.ts";
+
+/** Steps of recovery beyond the ladder (common practice, no source). Most of it is a technician's work. */
+
+/** R34, channel flush by syringe. */
+export const CHANNEL_FLUSH: readonly Step[] = [
+  { kind: "do", id: "off", text: "Machine off, and unplugged.", minutes: 0.5 },
+  {
+    kind: "do",
+    id: "rag",
+    text: "Lay a rag under the head.",
+    lights: ["head"],
+    minutes: 0.7,
+    owes: { id: "rag", words: "a rag lies under the head" },
+    uses: [{ item: "rags", amount: 1, unit: "pieces" }],
+  },
+  {
+    kind: "do",
+    id: "dampers",
+    text: "Lift the dampers of the poor channel only. They drip.",
+    detail: "The other channels stay untouched.",
+    lights: ["damper"],
+    minutes: 1.5,
+    owes: { id: "dampers", words: "dampers are lifted" },
+  },
+  {
+    kind: "measure",
+    id: "amount",
+    text: "Syringe on. Gentle, steady pressure: about 7 mL over two channels. How much went?",
+    detail: "The fluid that fits this ink. It should pass easily. Hard resistance means stop. Never by mouth.",
+    what: "fluid through the channel",
+    unit: "mL",
+    min: 0,
+    max: 20,
+    lights: ["head"],
+    minutes: 4,
+    uses: [{ item: "cleaning fluid", amount: 7, unit: "mL" }],
+  },
+  {
+    kind: "look",
+    id: "passed",
+    text: "How did it pass?",
+    minutes: 0.3,
+    choices: [
+      { id: "easy", text: "Easily" },
+      { id: "second", text: "The worse one: a second time", goTo: "amount" },
+      { id: "hard", text: "Hard resistance: stopped" },
+    ],
+  },
+  { kind: "do", id: "dampers-on", text: "Press the dampers home.", lights: ["damper"], minutes: 1.5, settles: "dampers" },
+  { kind: "do", id: "rag-out", text: "Take the rag out, into the lidded bin.", minutes: 0.5, settles: "rag" },
+  { kind: "do", id: "on", text: "Dry what was wetted. Plug in, switch on.", minutes: 1, powersOn: true },
+  { kind: "hold", id: "load", text: "Load ink 10 to 15 seconds.", until: "The load runs", thenSeconds: 12, minutes: 0.5 },
+  { kind: "do", id: "clean", text: "Run one clean.", minutes: 0.3 },
+  { kind: "wait", id: "cleaning", text: "It cleans.", waitMinutes: 3 },
+  { kind: "nozzle-check", id: "check", text: "Print and read a nozzle check.", lights: ["head"], minutes: 2 },
+];
+
+/** R35, ink supply check: only when there is reason, since it lets air in. */
+export const SUPPLY_CHECK: readonly Step[] = [
+  {
+    kind: "decide",
+    id: "reason",
+    text: "Level, clip, line and seat are good, and a clean did not help?",
+    minutes: 0.3,
+    choices: [
+      { id: "yes", text: "Yes: there is reason" },
+      { id: "no", text: "Not looked at yet: look first", goTo: "first" },
+    ],
+  },
+  {
+    kind: "do",
+    id: "first",
+    text: "Look at ink level, clip, line and cartridge seat.",
+    minutes: 1.5,
+    when: { recorded: "reason", is: "no" },
+  },
+  { kind: "do", id: "off", text: "Machine off, and unplugged. A rag under the damper.", lights: ["damper"], minutes: 0.8 },
+  {
+    kind: "do",
+    id: "lift",
+    text: "Lift the channel's damper.",
+    lights: ["damper"],
+    minutes: 1,
+    owes: { id: "damper", words: "the damper is lifted" },
+  },
+  {
+    kind: "look",
+    id: "comes",
+    text: "Draw a little with a syringe. Does ink come?",
+    detail: "Never by mouth.",
+    lights: ["damper", "ink-line"],
+    minutes: 1.5,
+    choices: [
+      { id: "comes", text: "Ink comes: the fault is in the head or cap" },
+      { id: "none", text: "None comes: the fault is in the line" },
+    ],
+  },
+  { kind: "do", id: "back", text: "Press the damper home.", lights: ["damper"], minutes: 1, settles: "damper" },
+  { kind: "do", id: "on", text: "Plug in, switch on.", minutes: 0.5, powersOn: true },
+  {
+    kind: "do",
+    id: "air",
+    text: "Air is in the line now: load, clean and check start over.",
+    minutes: 0.5,
+  },
+  { kind: "nozzle-check", id: "check", text: "After load and clean: read a nozzle check.", lights: ["head"], minutes: 2 },
+];
+
+/** R37, cap service. */
+export const CAP_SERVICE: readonly Step[] = [
+  {
+    kind: "do",
+    id: "off",
+    text: "Head aside, machine off and unplugged.",
+    minutes: 1.5,
+    owes: { id: "head", words: "the head stands off its cap" },
+  },
+  {
+    kind: "do",
+    id: "out",
+    text: "Take the cap out, by the machine's manual.",
+    lights: ["cap"],
+    minutes: 6,
+    owes: { id: "cap", words: "the cap is out" },
+  },
+  { kind: "found", id: "found", part: "cap", text: "How are seal, pad and tubes?", lights: ["cap", "cap-seal", "cap-pad"], minutes: 0.5 },
+  {
+    kind: "decide",
+    id: "seal",
+    text: "What does it need?",
+    minutes: 0.5,
+    choices: [
+      { id: "clean", text: "Cleaning" },
+      { id: "parts", text: "A new pad or seal" },
+      { id: "assembly", text: "A new cap assembly" },
+    ],
+  },
+  {
+    kind: "do",
+    id: "pads",
+    text: "New pad or seal in, flat.",
+    lights: ["cap-pad", "cap-seal"],
+    minutes: 6,
+    when: { recorded: "seal", is: "parts" },
+    uses: [{ item: "cap pads", amount: 1, unit: "pieces" }],
+  },
+  {
+    kind: "do",
+    id: "assembly",
+    text: "Take a new cap assembly.",
+    lights: ["cap"],
+    minutes: 3,
+    when: { recorded: "seal", is: "assembly" },
+    uses: [{ item: "cap assemblies", amount: 1, unit: "pieces" }],
+  },
+  {
+    kind: "do",
+    id: "tubes",
+    text: "Draw fluid through each tube until it runs clear.",
+    lights: ["pump"],
+    minutes: 8,
+    uses: [{ item: "cleaning fluid", amount: 30, unit: "mL" }],
+  },
+  {
+    kind: "look",
+    id: "flow",
+    text: "Do all tubes flow?",
+    lights: ["pump"],
+    minutes: 1,
+    choices: [
+      { id: "all", text: "All flow" },
+      { id: "one", text: "One does not: half the suction is left", reports: "cap-drains-one-side" },
+    ],
+  },
+  { kind: "do", id: "in", text: "Cap back. Tubes on.", lights: ["cap"], minutes: 6, settles: "cap" },
+  { kind: "do", id: "park", text: "Park the head. Does the lip close all round?", lights: ["cap-seal"], minutes: 1.5, settles: "head" },
+  { kind: "do", id: "on", text: "Plug in, switch on.", minutes: 0.5, powersOn: true },
+  { kind: "nozzle-check", id: "check", text: "Load, clean, check.", lights: ["head"], minutes: 3 },
+];
+
+/** R38, soak and brush: the last resort, a technician's. */
+export const SOAK_AND_BRUSH: readonly Step[] = [
+  { kind: "confirm", id: "agreed", text: "Which supervisor agrees that nothing gentler is left?", by: "supervisor", minutes: 0.5 },
+  { kind: "do", id: "off", text: "Machine off, and unplugged.", minutes: 0.5 },
+  {
+    kind: "do",
+    id: "soak-cap",
+    text: "Fluid for this ink into the cap. Head onto it.",
+    lights: ["cap", "head"],
+    minutes: 3,
+    uses: [{ item: "cleaning fluid", amount: 10, unit: "mL" }],
+  },
+  { kind: "wait", id: "soak", text: "It soaks.", waitMinutes: 30 },
+  {
+    kind: "do",
+    id: "aside",
+    text: "Head aside. A damp lint-free pad under it.",
+    lights: ["head"],
+    minutes: 2,
+    owes: { id: "pad", words: "a pad lies under the head" },
+  },
+  {
+    kind: "do",
+    id: "brush",
+    text: "By the maker's way and tool only: loosen what is left.",
+    detail: "No pressure on the plate. The technician's hand and judgement.",
+    lights: ["head"],
+    minutes: 12,
+  },
+  { kind: "do", id: "pad-out", text: "Pad out. Dry what was wetted.", minutes: 2, settles: "pad" },
+  { kind: "do", id: "on", text: "Plug in, switch on. One clean.", minutes: 1, powersOn: true },
+  { kind: "nozzle-check", id: "check", text: "Print and read a nozzle check.", lights: ["head"], minutes: 2 },
+];
+
+/** R39, head replacement. */
+export const HEAD_REPLACEMENT: readonly Step[] = [
+  {
+    kind: "look",
+    id: "cap-first",
+    text: "Is the cap checked? A blocked cap can't prime any head.",
+    lights: ["cap"],
+    minutes: 1,
+    choices: [
+      { id: "good", text: "Checked, and good" },
+      { id: "serviced", text: "It was serviced first" },
+    ],
+  },
+  { kind: "confirm", id: "agreed", text: "Which supervisor agrees to the new head?", by: "supervisor", minutes: 0.5 },
+  { kind: "photo", id: "old-serial", text: "A picture of the old head's serial.", of: "old serial", minutes: 0.5 },
+  {
+    kind: "measure",
+    id: "hours",
+    text: "The old head's hours, where the machine counts them.",
+    what: "hours",
+    unit: "h",
+    min: 0,
+    max: 200_000,
+    optional: true,
+    minutes: 0.5,
+  },
+  {
+    kind: "look",
+    id: "why",
+    text: "Why is it replaced?",
+    minutes: 0.3,
+    choices: [
+      { id: "clogged", text: "Clogged beyond recovery" },
+      { id: "electric", text: "Electric fault" },
+      { id: "struck", text: "Struck" },
+      { id: "worn", text: "Worn out" },
+    ],
+  },
+  { kind: "do", id: "off", text: "Machine off, and unplugged. Wait as the manual says.", minutes: 2 },
+  {
+    kind: "do",
+    id: "old-out",
+    text: "Old head out, by the manual. No fluid on boards or connectors.",
+    lights: ["head"],
+    minutes: 25,
+    owes: { id: "head", words: "the head is out" },
+  },
+  {
+    kind: "do",
+    id: "new-in",
+    text: "New head in, level. Cables dry and seated.",
+    lights: ["head"],
+    minutes: 25,
+    settles: "head",
+    uses: [{ item: "heads", amount: 1, unit: "pieces" }],
+  },
+  { kind: "photo", id: "new-serial", text: "A picture of the new head's serial.", of: "new serial", minutes: 0.5 },
+  { kind: "do", id: "on", text: "Plug in, switch on. Enter its ranks as the manual says.", minutes: 8, powersOn: true },
+  { kind: "do", id: "load", text: "Load each line till no air shows.", minutes: 6 },
+  { kind: "wait", id: "charging", text: "It charges.", waitMinutes: 15 },
+  { kind: "do", id: "align", text: "Align the head by the manual.", minutes: 15 },
+  { kind: "nozzle-check", id: "check", text: "Print and read a nozzle check.", lights: ["head"], minutes: 2 },
+];
