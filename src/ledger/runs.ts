@@ -39,6 +39,15 @@ export async function runRow(db: Connection, site: string, run: string): Promise
   return rows.map(dated)[0];
 }
 
+/** The last runs of routines that came to their end, newest first. */
+export async function lastRunsOf(db: Connection, site: string, routines: string[], limit = 60): Promise<RunRow[]> {
+  if (routines.length === 0) return [];
+  const { rows } = await db.execute<RunRow>(sql`
+    SELECT ${COLUMNS} FROM run WHERE site = ${site} AND routine = ANY(${sql.param(routines)}) AND status = 'ended' AND form = 'guided'
+    ORDER BY last_at DESC LIMIT ${limit}`);
+  return rows.map(dated);
+}
+
 /** Open runs of a piece of work. */
 export async function openRunsOf(db: Connection, site: string, key: string): Promise<RunRow[]> {
   const { rows } = await db.execute<RunRow>(sql`

@@ -18,6 +18,7 @@ import { type MachineRow, machineRows } from "./board.ts";
 import { now } from "./clock.ts";
 import { dayWork, type TaskView } from "./day.ts";
 import { handoverDraft, shiftNow } from "./handover.ts";
+import { type Pace, paceInWindows } from "./pace.ts";
 import { pinsOf, sealingKey } from "./pin.ts";
 import type { Sender } from "./record.ts";
 import { runBook } from "./run-book.ts";
@@ -43,6 +44,8 @@ export type FloorView = {
   routines: Record<string, FloorRoutine>;
   tasks: TaskView[];
   runs: FloorRun[];
+  /** Seconds that people took in a routine's windows; a snapshot kept by an earlier build has none. */
+  pace?: Pace;
   handover: { id: string; words: string; by: string; items: LeftItem[]; free: string | null } | null;
   /** What the shift under way would leave to the next, just now. */
   leaves: { shift: string; day: string; items: LeftItem[] };
@@ -76,6 +79,11 @@ export type FloorRoutine = {
   isCheck: boolean;
   hazards: { id: string; name: string; caution: string }[];
   gear: string[];
+  tools: string[];
+  people: number;
+  machineState: string | null;
+  skill: string | null;
+  sheets?: { name: string; url: string }[];
   steps: readonly Step[];
   version: string;
 };
@@ -97,7 +105,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
   const shop = await loadShop(db, sender.site);
   const seq = await headSeq(db, sender.site);
   const today = dayAt(shop);
-  const [rows, work, runs, repairs, notes, pins, sealWith, photos] = await Promise.all([
+  const [rows, work, runs, repairs, notes, pins, sealWith, photos, pace] = await Promise.all([
     machineRows(db, shop, shop.machines),
     dayWork(db, shop, today),
     runsOn(db, shop.id, isoDay(today)),
@@ -106,6 +114,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
     pinsOf(shop.id),
     sealingKey(),
     lastPhotos(db, shop.id),
+    paceInWindows(db, shop),
   ]);
   const book = await runBook(db, shop, runs);
   const rowOf = new Map(rows.map((row) => [row.id, row]));
@@ -178,12 +187,18 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
             isCheck: routine.isCheck ?? false,
             hazards: (routine.hazards ?? []).map((id) => ({ id, ...HAZARDS[id] })),
             gear: [...(routine.gear ?? [])],
+            tools: [...(routine.tools ?? [])],
+            people: routine.people ?? 1,
+            machineState: routine.machineState ?? null,
+            skill: routine.skill ?? null,
+            sheets: [...(routine.sheets ?? [])],
             steps: routine.steps ?? [],
             version: stepsVersion(routine.steps ?? []),
           },
         ]),
     ),
     tasks: work.tasks,
+    pace,
     runs: book.map(({ row, events, steps, state }) => ({
       id: row.run,
       machine: row.machine,

@@ -61,12 +61,38 @@ const SHORT: Record<string, string> = {
   R48: "Interior",
 };
 
+/** How the machine stands before or in it. */
+const MACHINE_STATE: Record<string, string> = {
+  R03: "parked, before power",
+  R05: "at home, lamp off",
+  R07: "in its maintenance position",
+  R12: "idle, nothing on the bed",
+  R17: "head in the middle, off and unplugged",
+  R18: "in its cleaning position",
+  R19: "idle, then in its cleaning position",
+  R20: "idle",
+  R21: "off and unplugged, head parked left",
+  R23: "circulating without a jet",
+  R24: "idle, in its maintenance position",
+  R25: "idle, substrate out, cooled down",
+  R26: "idle, by its menu",
+  R31: "off and unplugged",
+  R32: "off and unplugged",
+  R34: "off and unplugged",
+  R35: "off and unplugged",
+  R37: "off and unplugged",
+  R38: "off and unplugged",
+  R39: "off and unplugged",
+  R48: "off and unplugged",
+};
+
 const routine = (id: string, name: string, handsMinutes: number, waitMinutes: number, rest: Omit<Routine, "id" | "name">): Routine => ({
   id,
   name,
   short: SHORT[id] ?? name,
   ...(STEPS[id] ? { steps: STEPS[id] } : {}),
   ...(GEAR[id] ? { gear: GEAR[id] } : {}),
+  ...(MACHINE_STATE[id] ? { machineState: MACHINE_STATE[id] } : {}),
   handsMinutes,
   waitMinutes,
   ...rest,

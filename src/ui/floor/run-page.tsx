@@ -2,6 +2,7 @@
 import { useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { RunBody } from "../../core/runs/events.ts";
+import { materials, windowOutlook } from "../../core/runs/outlook.ts";
 import { calledAndDone } from "../../core/runs/run.ts";
 import { HeadDrawing } from "../machine/head-drawing.tsx";
 import { allowSound } from "../ring.ts";
@@ -78,9 +79,25 @@ type Part = { found: OpenRun; floor: Floor; send: Send };
 const needsGear = ({ state, routine }: OpenRun): boolean => !state.gear && (routine.hazards.length > 0 || routine.gear.length > 0);
 
 function Gear({ found, floor, send }: Part) {
-  const { routine } = found;
+  const { routine, plan } = found;
+  const used = materials(plan);
+  const windows = windowOutlook(plan, floor.view.pace?.[routine.id]?.[floor.who?.person ?? ""] ?? {});
   return (
     <section aria-label="Before you begin">
+      {windows.map(({ id, text, withinMinutes, likely, why }) => (
+        <p key={id} className={`mb-3 border-r-4 border-l-4 px-3 py-1 text-xl ${likely ? "border-accent" : "border-stop"}`}>
+          <strong>
+            {likely ? `${withinMinutes} minutes from its start:` : `It may not fit into ${withinMinutes} minutes:`} {text}.
+          </strong>{" "}
+          {why}.{!likely && " Ask somebody to help, or hand it over."}
+        </p>
+      ))}
+      {(routine.machineState || routine.people > 1) && (
+        <p className="mb-3 text-xl">
+          {routine.machineState && `The machine: ${routine.machineState}. `}
+          {routine.people > 1 && `${routine.people} people.`}
+        </p>
+      )}
       {routine.gear.length > 0 && (
         <>
           <h2 className="text-2xl">On and at hand</h2>
@@ -91,9 +108,20 @@ function Gear({ found, floor, send }: Part) {
           </ul>
         </>
       )}
+      {used.length > 0 && (
+        <p className="mt-3 text-lg">
+          <strong>It uses up to:</strong>{" "}
+          {used.map(({ item, amount, unit }) => `${amount} ${unit === "pieces" ? item : `${unit} ${item}`}`).join(", ")}.
+        </p>
+      )}
       {routine.hazards.map(({ id, name, caution }) => (
         <p key={id} className="mt-3 border-stop border-l-4 pl-3 text-lg">
           <strong>{name}.</strong> {caution}
+        </p>
+      ))}
+      {(routine.sheets ?? []).map(({ name, url }) => (
+        <p key={url} className="mt-2">
+          Data sheet: <a href={url}>{name}</a>
         </p>
       ))}
       <p className="mt-3 text-soft">{floor.view.deference}</p>
