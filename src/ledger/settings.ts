@@ -27,6 +27,18 @@ export async function addSettings(tx: Connection, site: string, settings: Settin
     await tx.insert(settingsVersion).values(settings.slice(from, from + 500).map((each) => ({ ...each, site })));
 }
 
+export type SettingVersion = Setting & { at: Date; person: string | null };
+
+/** All versions of one setting, newest first, with who put them in force and when. */
+export async function versionsOfSetting(db: Connection, site: string, subject: string, id: string): Promise<SettingVersion[]> {
+  const { rows } = await db.execute<SettingVersion>(sql`
+    SELECT v.subject, v.id, v.version, v.place, v.archived, v.body, e.happened_at AS at, e.person FROM settings_version v
+    LEFT JOIN entry e ON e.site = v.site AND e.kind = 'settings' AND e.body ->> 'subject' = v.subject AND e.body ->> 'id' = v.id
+      AND (e.body ->> 'version')::int = v.version
+    WHERE v.site = ${site} AND v.subject = ${subject} AND v.id = ${id} ORDER BY v.version DESC LIMIT 100`);
+  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
+}
+
 /** Sites that have settings. */
 export async function allSites(db: Connection): Promise<string[]> {
   const { rows } = await db.execute<{ site: string }>(sql`SELECT DISTINCT site FROM settings_version WHERE subject = 'shop'`);

@@ -5,6 +5,8 @@ import { machineSettings } from "../core/due/facts.ts";
 import { spreadUnknown } from "../core/due/spread.ts";
 import type { FleetFile, Machine, Outcome } from "../core/fleet/schema.ts";
 import { asFleet } from "../core/fleet/validate.ts";
+import { routineBook } from "../core/routines/assigned.ts";
+import { besidesFleetPart, fleetPart } from "../core/routines/fleet-part.ts";
 import { appendMany, canonical, type NewEntry } from "../ledger/append.ts";
 import { type FactEntry, factNames, fleetFacts } from "../ledger/brought-in.ts";
 import type { Connection, Database } from "../ledger/database.ts";
@@ -19,9 +21,9 @@ import { dayAt, loadShop, type Shop, type ShopBody } from "./shop.ts";
 
 const LISTS = ["areas", "people", "routines", "history", "moves", "prompts", "signs"] as const;
 
-/** The shop as a fleet file; read back it is the same file. */
-export async function exportFleet(db: Connection, siteId: string): Promise<FleetFile> {
-  const shop = await loadShop(db, siteId);
+/** The shop (as it is, or as it would be) as a fleet file; read back it is the same file. */
+export async function exportFleet(db: Connection, siteId: string, wouldBe?: Shop): Promise<FleetFile> {
+  const shop = wouldBe ?? (await loadShop(db, siteId));
   const facts = await fleetFacts(db, siteId, isoDay(mondayOf(dayAt(shop)) - 7));
   const of = (kind: string, machine?: string) =>
     facts.filter((each) => each.kind === kind && (machine === undefined || each.machine === machine));
@@ -38,7 +40,7 @@ export async function exportFleet(db: Connection, siteId: string): Promise<Fleet
   const lists = {
     areas: shop.areas,
     people: shop.people,
-    routines: shop.routines,
+    routines: shop.routines.map(fleetPart),
     history,
     moves: of("move").map(({ machine, routine, body }) => ({
       machine,
@@ -128,7 +130,12 @@ async function planFor(db: Connection, actor: Actor, value: unknown, choices: Im
 export function planImport(shop: Shop, fleet: FleetFile, held: ReadonlySet<string>, personId: string | null, choices: ImportChoices): Plan {
   const mine: { subject: string; id: string; name: string; body: Record<string, unknown> }[] = [
     ...(fleet.people ?? []).map((body) => ({ subject: "person", id: body.id, name: body.name, body })),
-    ...(fleet.routines ?? []).map((body) => ({ subject: "routine", id: body.id, name: body.name, body })),
+    ...(fleet.routines ?? []).map((body) => ({
+      subject: "routine",
+      id: body.id,
+      name: body.name,
+      body: { ...besidesFleetPart(shop.routines.find(({ id }) => id === body.id)), ...body },
+    })),
     ...fleet.machines.map((machine) => ({ subject: "machine", id: machine.id, name: machine.name, body: settingsOf(machine) })),
   ];
   const named = new Set(mine.map(({ subject, id }) => `${subject}/${id}`));
@@ -275,7 +282,7 @@ export async function foundSite(
   const empty: Shop = shopOfNothing(siteId, fleet);
   const plan = planImport(empty, fleet, new Set(), null, {});
   // A history that is made as it would have been kept was recorded as it happened.
-  const changes = [...plan.changes, ...stepSettings()];
+  const changes = [...plan.changes, ...stepSettings(routineBook(fleet.routines))];
   const further = more(shopAfter(empty, changes));
   const kept = new Set(further);
   await db.transaction((tx) =>

@@ -1,5 +1,4 @@
 import type { Machine } from "../core/fleet/schema.ts";
-import { BUILT_IN } from "../core/routines/built-in.ts";
 import type { Step } from "../core/routines/step.ts";
 import type { RunEvent } from "../core/runs/events.ts";
 import { type PlannedStep, runPlan } from "../core/runs/plan.ts";
@@ -47,19 +46,23 @@ export function replay(steps: readonly Step[], machine: Machine, events: readonl
   return runState(runPlan(steps, machine), machine, events);
 }
 
-/** The built-in steps as settings, so that a run can be read under the version it followed when a new build has others. */
-export const stepSettings = (): SettingChange[] =>
-  BUILT_IN.flatMap(({ id, name, steps }) =>
-    steps ? [{ subject: "steps", id, body: { mark: stepsVersion(steps), steps: [...steps] }, what: `Steps of ${name}, as built in` }] : [],
+/** The steps of all routines as settings, so that a run can be read under the version it followed when they have changed. */
+export const stepSettings = (book: Shop["rules"]["book"]): SettingChange[] =>
+  [...book.values()].flatMap(({ id, name, steps }) =>
+    steps ? [{ subject: "steps", id, body: { mark: stepsVersion(steps), steps: [...steps] }, what: `Steps of ${name} kept` }] : [],
+  );
+
+/** Those that are not kept as the last ones of their routine yet. */
+export const newStepSettings = (shop: Shop): SettingChange[] =>
+  stepSettings(shop.rules.book).filter(
+    ({ id, body }) => !shop.settings.some((each) => each.subject === "steps" && each.id === id && each.body.mark === body.mark),
   );
 
 /** Keeps the steps that this build has, for each site that has not got them yet. */
 export async function keepSteps(db: Database): Promise<void> {
   for (const site of await allSites(db)) {
     const shop = await loadShop(db, site);
-    const unknown = stepSettings().filter(
-      ({ id, body }) => !shop.settings.some((each) => each.subject === "steps" && each.id === id && each.body.mark === body.mark),
-    );
+    const unknown = newStepSettings(shop);
     if (unknown.length) await db.transaction((tx) => putSettings(tx, shop, null, unknown));
   }
 }

@@ -1,8 +1,9 @@
 import { type Day, toDay } from "../core/calendar/day.ts";
 import { localDay } from "../core/calendar/site-time.ts";
 import { type ShopRules, shopRules } from "../core/due/facts.ts";
-import type { Area, Calendar, HouseRoutine, Machine, Person, Site } from "../core/fleet/schema.ts";
+import type { Area, Calendar, Machine, Person, Site } from "../core/fleet/schema.ts";
 import type { ReadinessSettings } from "../core/nozzles/readiness.ts";
+import type { Routine } from "../core/routines/routine.ts";
 import type { Connection } from "../ledger/database.ts";
 import { currentSettings, type Setting, settingsMark } from "../ledger/settings.ts";
 import { now } from "./clock.ts";
@@ -17,7 +18,8 @@ export type Shop = {
   calendar: Calendar;
   people: Person[];
   machines: Machine[];
-  routines: HouseRoutine[];
+  /** The house's own, as it wrote them. */
+  routines: Routine[];
   rules: ShopRules;
   readiness: ReadonlyMap<string, Partial<ReadinessSettings>>;
   settings: Setting[];
@@ -45,7 +47,7 @@ export function shopOf(siteId: string, mark: number, settings: Setting[]): Shop 
     settings.filter((each) => each.subject === subject && !each.archived).map(({ body }) => body as unknown as Body);
   const shop = bodies<ShopBody>("shop")[0];
   if (!shop) return undefined;
-  const routines = bodies<HouseRoutine>("routine");
+  const routines = bodies<Routine>("routine");
   return {
     id: siteId,
     mark,

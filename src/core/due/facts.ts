@@ -1,6 +1,6 @@
 import { type Day, toDay } from "../calendar/day.ts";
 import { type DayTest, type MachineDays, machineDays, workDayTest } from "../calendar/work-days.ts";
-import type { Calendar, FleetFile, HouseRoutine, Machine, Outcome } from "../fleet/schema.ts";
+import type { Calendar, FleetFile, Machine, Outcome } from "../fleet/schema.ts";
 import { coverage, routineBook, routinesOf } from "../routines/assigned.ts";
 import type { Routine } from "../routines/routine.ts";
 import { type CounterSeries, counterSeries } from "./counter.ts";
@@ -14,7 +14,7 @@ export type ShopRules = {
   reach: ReadonlyMap<string, readonly string[]>;
 };
 
-export function shopRules(calendar: Calendar, house: readonly HouseRoutine[] = []): ShopRules {
+export function shopRules(calendar: Calendar, house: readonly Routine[] = []): ShopRules {
   const book = routineBook(house);
   return { calendar, works: workDayTest(calendar), book, reach: coverage(book) };
 }

@@ -1,5 +1,5 @@
 import { meetsRule } from "../fleet/rule.ts";
-import type { HouseRoutine, Machine } from "../fleet/schema.ts";
+import type { Machine } from "../fleet/schema.ts";
 import { BUILT_IN } from "./built-in.ts";
 import { compiled } from "./compile.ts";
 import type { Routine } from "./routine.ts";
@@ -8,7 +8,7 @@ import type { Routine } from "./routine.ts";
  * All routines of a shop by id, the steps of those they call in their places. The house's own stand before built-in ones of
  * the same id, and keep of these what they don't say themselves, but for trigger, window and covers.
  */
-export function routineBook(house: readonly (HouseRoutine | Routine)[] = []): Map<string, Routine> {
+export function routineBook(house: readonly Routine[] = []): Map<string, Routine> {
   const book = new Map<string, Routine>(BUILT_IN.map((routine) => [routine.id, routine]));
   for (const own of house) {
     const { trigger: _, window: __, covers: ___, ...rest } = book.get(own.id) ?? {};

@@ -267,6 +267,7 @@ describe("whatever happens", () => {
 describe("a version", () => {
   test("a mark of their content: another word, another mark", () => {
     expect(stepsVersion([{ kind: "do", id: "a", text: "A." }])).not.toBe(stepsVersion([{ kind: "do", id: "a", text: "B." }]));
+    expect(stepsVersion([{ id: "a", text: "A.", kind: "do" }])).toBe(stepsVersion([{ kind: "do", id: "a", text: "A." }]));
     expect(stepsVersion(STEPS.R21 ?? [])).toMatch(/^[0-9a-f]{16}$/);
   });
 });

@@ -1,11 +1,19 @@
 import type { Step } from "../routines/step.ts";
 
-/** A mark of a routine's steps: another text, another order, another number gives another mark (FNV-1a, 64 bits, hexadecimal). */
+/**
+ * A mark of a routine's steps: another text, another order of steps, another number gives another mark, the order of their
+ * keys does not, since a database keeps none (FNV-1a, 64 bits, hexadecimal).
+ */
 export function stepsVersion(steps: readonly Step[]): string {
   let hash = 0xcbf29ce484222325n;
-  for (const character of JSON.stringify(steps)) {
+  for (const character of JSON.stringify(steps, sorted)) {
     hash ^= BigInt(character.codePointAt(0) ?? 0);
     hash = (hash * 0x100000001b3n) & 0xffffffffffffffffn;
   }
   return hash.toString(16).padStart(16, "0");
 }
+
+const sorted = (_: string, value: unknown) =>
+  value !== null && typeof value === "object" && !Array.isArray(value)
+    ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+    : value;

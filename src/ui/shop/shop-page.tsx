@@ -5,6 +5,8 @@ import { Tabs } from "radix-ui";
 import type { Area, Calendar } from "../../core/fleet/schema.ts";
 import type { PeopleView } from "../../work/people.ts";
 import type { ReadinessRow } from "../../work/readiness.ts";
+import type { RoutineRow } from "../../work/routines.ts";
+import { RoutineLibrary } from "../routines/routine-library.tsx";
 import { BringIn } from "./bring-in.tsx";
 import { CalendarForm } from "./calendar-form.tsx";
 import { JudgementForm } from "./judgement-form.tsx";
@@ -22,10 +24,11 @@ type Props = {
   timeZone: string;
   machines: { id: string; name: string; class: string; area: string | null }[];
   tablets: Parameters<typeof TabletsForm>[0];
+  routines: RoutineRow[];
 };
 
 /** The shop's own settings: people, days, machines, bringing in and taking out, who is signed in. */
-export function ShopPage({ tab, people, readiness, calendar, timeZone, machines, tablets }: Props) {
+export function ShopPage({ tab, people, readiness, calendar, timeZone, machines, tablets, routines }: Props) {
   const router = useRouter();
   return (
     <main className="mx-auto max-w-6xl px-4 pb-10">
@@ -45,6 +48,9 @@ export function ShopPage({ tab, people, readiness, calendar, timeZone, machines,
           </Tabs.Trigger>
           <Tabs.Trigger value="machines" className={TAB}>
             Machines
+          </Tabs.Trigger>
+          <Tabs.Trigger value="routines" className={TAB}>
+            Routines
           </Tabs.Trigger>
           <Tabs.Trigger value="judgement" className={TAB}>
             Judgement
@@ -87,6 +93,9 @@ export function ShopPage({ tab, people, readiness, calendar, timeZone, machines,
               No machine yet. <Link href="/shop?tab=bring-in">Bring in your fleet</Link>.
             </p>
           )}
+        </Tabs.Content>
+        <Tabs.Content value="routines" className="py-4">
+          <RoutineLibrary rows={routines} />
         </Tabs.Content>
         <Tabs.Content value="judgement" className="py-4">
           <JudgementForm rows={readiness} />

@@ -6,6 +6,7 @@ import { people } from "../../../work/people.ts";
 import { pinsOf } from "../../../work/pin.ts";
 import { readinessRows } from "../../../work/readiness.ts";
 import { Refusal } from "../../../work/refusal.ts";
+import { routineRows } from "../../../work/routines.ts";
 import { loadShop } from "../../../work/shop.ts";
 import { wallsOf } from "../../../work/wall.ts";
 import { pageActor } from "../../page-actor.ts";
@@ -40,6 +41,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
         walls: await wallsOf(actor),
         people: shop.people.filter(({ role }) => role !== "viewer").map(({ id, name }) => ({ id, name, hasPin: pins.has(id) })),
       }}
+      routines={routineRows(shop)}
       timeZone={shop.site.timeZone}
       machines={shop.machines.map(({ id, name, class: kind, area }) => ({
         id,

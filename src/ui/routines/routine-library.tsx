@@ -1,0 +1,154 @@
+"use client";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { toast } from "sonner";
+import type { PackPreview, RoutineRow } from "../../work/routines.ts";
+import { sayFault } from "../say-fault.ts";
+import { Said } from "../send.ts";
+
+/** All routines of the house: what they are, when they fall due, where; packs out and in. */
+export function RoutineLibrary({ rows }: { rows: RoutineRow[] }) {
+  const [ticked, setTicked] = useState<string[]>([]);
+  const [wanted, setWanted] = useState("");
+  const shown = rows.filter(({ id, name }) => `${id} ${name}`.toLowerCase().includes(wanted.toLowerCase()));
+  const ids = ticked.join(",");
+  return (
+    <div className="grid gap-3">
+      <div className="flex flex-wrap items-end gap-3">
+        <label className="grid text-sm">
+          Find
+          <input value={wanted} onChange={(event) => setWanted(event.target.value)} className="field" />
+        </label>
+        <Link href="/shop/routines/new" className="press">
+          Write a new one
+        </Link>
+        <a className="press" aria-disabled={ticked.length === 0} href={ticked.length ? `/api/routines/pack?ids=${ids}` : undefined}>
+          Pack of {ticked.length || "the ticked"} (YAML)
+        </a>
+        <a className="press" aria-disabled={ticked.length === 0} href={ticked.length ? `/api/routines/pack?ids=${ids}&as=json` : undefined}>
+          (JSON)
+        </a>
+        <PackIn />
+      </div>
+      <table className="w-full text-sm">
+        <thead>
+          <tr className="border-soft border-b text-left text-soft">
+            <th scope="col" className="w-8 font-medium">
+              <span className="sr-only">In the pack</span>
+            </th>
+            <th scope="col" className="font-medium">
+              Routine
+            </th>
+            <th scope="col" className="font-medium">
+              Falls due
+            </th>
+            <th scope="col" className="text-right font-medium">
+              hands
+            </th>
+            <th scope="col" className="pr-4 text-right font-medium">
+              wait
+            </th>
+            <th scope="col" className="font-medium">
+              At
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map(({ id, name, from, when, handsMinutes, waitMinutes, steps, machines }) => (
+            <tr key={id} className="border-hair border-b align-baseline">
+              <td>
+                <input
+                  type="checkbox"
+                  aria-label={`${name} into the pack`}
+                  checked={ticked.includes(id)}
+                  onChange={() => setTicked(ticked.includes(id) ? ticked.filter((each) => each !== id) : [...ticked, id])}
+                />
+              </td>
+              <th scope="row" className="py-1 pr-3 text-left font-normal">
+                <Link href={`/shop/routines/${id}`} prefetch={false}>
+                  {name}
+                </Link>{" "}
+                <span className="figure text-soft">{id}</span>
+                {from !== "built in" && <span className="text-accent"> {from === "own" ? "the house's own" : "changed here"}</span>}
+                {steps === 0 && <span className="text-soft"> no steps</span>}
+              </th>
+              <td className="pr-3">{when}</td>
+              <td className="figure text-right">{handsMinutes}</td>
+              <td className="figure pr-4 text-right">{waitMinutes}</td>
+              <td className="text-soft">{machines.length > 5 ? `${machines.length} machines` : machines.join(", ")}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {shown.length === 0 && <p>No routine has that in its name.</p>}
+    </div>
+  );
+}
+
+function PackIn() {
+  const router = useRouter();
+  const [text, setText] = useState("");
+  const [preview, setPreview] = useState<PackPreview | null>(null);
+  const [problems, setProblems] = useState<{ path: string; message: string }[]>([]);
+  const post = async (body: string, write: boolean): Promise<PackPreview> => {
+    const response = await fetch(`/api/routines/pack${write ? "?do=import" : ""}`, { method: "POST", body });
+    const answer = await response.json().catch(() => ({}));
+    if (!response.ok) throw new Said(answer.message ?? `The server answered ${response.status}.`, response.status, answer.problems);
+    return answer;
+  };
+  const look = async (file: File | undefined) => {
+    setPreview(null);
+    setProblems([]);
+    if (!file) return;
+    const read = await file.text();
+    setText(read);
+    try {
+      setPreview(await post(read, false));
+    } catch (error) {
+      if (error instanceof Said) setProblems([{ path: error.message, message: "" }, ...error.problems]);
+      else sayFault(error);
+    }
+  };
+  const take = async () => {
+    try {
+      const { routines } = await post(text, true);
+      toast(`Read in: ${routines.filter(({ state }) => state !== "same").length} of ${routines.length} routines.`);
+      setPreview(null);
+      router.refresh();
+    } catch (error) {
+      sayFault(error);
+    }
+  };
+  return (
+    <div className="grid gap-1">
+      <label className="press cursor-pointer focus-within:outline focus-within:outline-2">
+        Read a pack
+        <input type="file" accept=".yaml,.yml,.json" className="sr-only" onChange={(event) => void look(event.target.files?.[0])} />
+      </label>
+      {problems.length > 0 && (
+        <ul role="alert" className="border-stop border-l-4 pl-3 text-sm">
+          {problems.slice(0, 20).map(({ path, message }) => (
+            <li key={path + message}>
+              {path} {message}
+            </li>
+          ))}
+        </ul>
+      )}
+      {preview && (
+        <div className="border-accent border-l-4 pl-3 text-sm">
+          <ul>
+            {preview.routines.map(({ id, name, state }) => (
+              <li key={id}>
+                {name} <span className="figure text-soft">{id}</span> {state}
+              </li>
+            ))}
+          </ul>
+          <button type="button" className="press press-main mt-1" onClick={() => void take()}>
+            Read them in
+          </button>
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,104 @@
+"use client";
+import { useState } from "react";
+import { words } from "../../core/routines/plain.ts";
+import type { Condition } from "../../core/routines/step.ts";
+import { FOUND_AS } from "../../core/routines/step.ts";
+import type { PlannedStep } from "../../core/runs/plan.ts";
+
+/** A condition in words. */
+export function conditionWords(condition: Condition): string {
+  if ("not" in condition) return `not (${conditionWords(condition.not)})`;
+  if ("all" in condition) return condition.all.map(conditionWords).join(" and ");
+  if ("any" in condition) return condition.any.map(conditionWords).join(" or ");
+  if ("ability" in condition) return `it can: ${words(condition.ability)}`;
+  if ("part" in condition) return `it has: ${words(condition.part)}`;
+  if ("waste" in condition) return `its waste is a ${words(condition.waste)}`;
+  if ("family" in condition) return `it is of ${words(condition.family)}`;
+  if ("headsAtLeast" in condition) return `it has ${condition.headsAtLeast} heads or more`;
+  if ("policy" in condition) return `the house's ${condition.policy}: ${condition.is}`;
+  if ("is" in condition) return `“${condition.recorded}” was answered ${condition.is}`;
+  return "below" in condition
+    ? `“${condition.recorded}” is below ${condition.below}`
+    : `“${condition.recorded}” is ${condition.atLeast} or more`;
+}
+
+/** The run as it will look, step by step, without doing anything. */
+export function RunPreview({ plan }: { plan: readonly PlannedStep[] }) {
+  const [at, setAt] = useState(0);
+  const index = Math.min(at, plan.length - 1);
+  const step = plan[index];
+  if (!step) return <p className="text-soft">It has no steps: it is entered as done.</p>;
+  return (
+    <section aria-label="The run as it will look" className="grid content-start gap-2">
+      <div className="border border-soft p-3">
+        <p className="text-sm text-soft">
+          step {index + 1} of {plan.length}
+          {step.window && `, within ${step.window.withinMinutes} min`}
+          {step.of && `, from ${step.of}`}
+        </p>
+        <p className="mt-1 font-semibold text-2xl leading-tight">
+          {step.text} {step.on && <span className="text-soft">({step.on})</span>}
+        </p>
+        {step.detail && <p className="mt-2 text-lg text-soft">{step.detail}</p>}
+        <ul className="mt-3 grid gap-1">
+          {answersOf(step).map((answer) => (
+            <li key={answer} className="border border-hair px-2 py-2 text-center">
+              {answer}
+            </li>
+          ))}
+        </ul>
+        <p className="mt-2 text-sm text-soft">{notesOf(step).join("; ")}</p>
+      </div>
+      <div className="flex gap-2">
+        <button type="button" className="press" disabled={index === 0} onClick={() => setAt(index - 1)}>
+          Back
+        </button>
+        <button type="button" className="press" disabled={index >= plan.length - 1} onClick={() => setAt(index + 1)}>
+          Next
+        </button>
+      </div>
+      <ol className="max-h-72 list-decimal overflow-y-auto border-hair border-t pl-8 text-sm">
+        {plan.map((each, place) => (
+          <li key={each.at} className={place === index ? "font-semibold" : ""}>
+            <button type="button" className="text-left" onClick={() => setAt(place)}>
+              {each.text} {each.on ?? ""}
+            </button>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function answersOf(step: PlannedStep): string[] {
+  switch (step.kind) {
+    case "look":
+    case "decide":
+      return step.choices.map(({ text, goTo }) => `${text}${goTo ? ` → ${goTo}` : ""}`);
+    case "found":
+      return FOUND_AS.map((each) => each);
+    case "measure":
+      return [`${step.what}, ${step.unit} (${step.min} to ${step.max})`];
+    case "nozzle-check":
+      return ["Enter the readings"];
+    case "wait":
+      return [`timer: ${step.waitMinutes} min`];
+    case "hold":
+      return [step.until, `then ${step.thenSeconds} seconds more`];
+    case "photo":
+      return ["Take the picture"];
+    case "confirm":
+      return [step.by === "second" ? "a second person" : "a supervisor"];
+    default:
+      return ["Done"];
+  }
+}
+
+const notesOf = (step: PlannedStep): string[] => [
+  ...(step.when ? [`only where ${conditionWords(step.when)}`] : []),
+  ...(step.owes ? [`owes: ${step.owes.words}`] : []),
+  ...(step.settles ? [`settles ${step.settles}`] : []),
+  ...(step.powersOn ? ["not while anything is owed"] : []),
+  ...(step.uses ?? []).map(({ item, amount, unit }) => `uses ${amount} ${unit === "pieces" ? "" : `${unit} `}${item}`),
+  ...(step.minutes ? [`${step.minutes} min`] : []),
+];
