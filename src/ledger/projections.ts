@@ -137,14 +137,25 @@ export const PROJECTIONS: Record<string, Projection> = {
   },
   oneOff: {
     table: "one_off",
-    columns: "site, id, machine, title, day, minutes, skill, outcome, over_day, over_by, over_at",
+    columns: "site, id, machine, title, day, minutes, skill, routine, outcome, over_day, over_by, over_at",
     narrow: ofOriginal,
     rows: (source, where) => sql`
-      SELECT b.site, b.id, b.machine, b.body ->> 'title', (b.body ->> 'on')::date, (b.body ->> 'minutes')::int, b.body ->> 'skill',
+      SELECT b.site, b.id, b.machine, b.body ->> 'title', (b.body ->> 'on')::date, (b.body ->> 'minutes')::int, b.body ->> 'skill', b.body ->> 'routine',
         o.outcome, o.local_day, o.person, o.happened_at
       FROM (SELECT * FROM ${source} e WHERE kind = 'one-off' AND ${where}) b
       LEFT JOIN (SELECT DISTINCT ON (site, body ->> 'of') site, body ->> 'of' AS of, body ->> 'outcome' AS outcome, local_day, person, happened_at
         FROM ${source} e WHERE kind = 'one-off-over' AND ${where} ORDER BY site, body ->> 'of', (body ->> 'outcome' = 'done') DESC, happened_at, id) o
+      ON o.site = b.site AND o.of = b.id::text`,
+  },
+  openSign: {
+    table: "open_sign",
+    columns: "site, id, machine, sign, seen_at, seen_day, person, note, over_at, over_by, cause",
+    narrow: ofOriginal,
+    rows: (source, where) => sql`
+      SELECT b.site, b.id, b.machine, b.body ->> 'sign', b.happened_at, b.local_day, b.person, b.body ->> 'note', o.happened_at, o.person, o.cause
+      FROM (SELECT * FROM ${source} e WHERE kind = 'sign' AND machine IS NOT NULL AND NOT body ? 'broughtIn' AND ${where}) b
+      LEFT JOIN (SELECT DISTINCT ON (site, body ->> 'of') site, body ->> 'of' AS of, body ->> 'cause' AS cause, person, happened_at
+        FROM ${source} e WHERE kind = 'sign-over' AND ${where} ORDER BY site, body ->> 'of', happened_at DESC, id DESC) o
       ON o.site = b.site AND o.of = b.id::text`,
   },
   rosterChange: {
@@ -192,7 +203,8 @@ const OF_KIND: Record<string, string[]> = {
   care: ["machineFact"],
   "print-day": ["printDayChange"],
   prompt: ["report"],
-  sign: ["report"],
+  sign: ["report", "openSign"],
+  "sign-over": ["openSign"],
   move: ["occurrenceMove"],
   run: ["settledDay", "run"],
   task: ["task"],

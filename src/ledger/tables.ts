@@ -281,6 +281,8 @@ export const oneOff = pgTable(
     day: date({ mode: "string" }).notNull(),
     minutes: integer().notNull(),
     skill: text(),
+    /** The routine that it is done by. */
+    routine: text(),
     outcome: text(),
     overDay: date({ mode: "string" }),
     overBy: text(),
@@ -340,6 +342,30 @@ export const repair = pgTable(
     primaryKey({ columns: [t.site, t.id] }),
     index().on(t.site, t.machine),
     index().on(t.site, t.openedAt).where(sql`closed_at is null`),
+  ],
+);
+
+/** Signs that were reported, and what they were found to come from. Brought in ones are history, and not among them. */
+export const openSign = pgTable(
+  "open_sign",
+  {
+    site: text().notNull(),
+    id: uuid().notNull(),
+    machine: text().notNull(),
+    sign: text().notNull(),
+    seenAt: instant().notNull(),
+    seenDay: date({ mode: "string" }).notNull(),
+    person: text(),
+    note: text(),
+    overAt: instant(),
+    overBy: text(),
+    cause: text(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.site, t.id] }),
+    index().on(t.site, t.machine),
+    index().on(t.site, t.sign, t.overAt),
+    index().on(t.site, t.seenAt).where(sql`over_at is null`),
   ],
 );
 

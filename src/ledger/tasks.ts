@@ -34,6 +34,7 @@ export type OneOffRow = {
   day: string;
   minutes: number;
   skill: string | null;
+  routine: string | null;
   outcome: string | null;
   overDay: string | null;
   overBy: string | null;
@@ -43,14 +44,14 @@ export type OneOffRow = {
 /** One-off work that is open, of days up to `until`, and what was over on `day`. */
 export async function oneOffs(db: Connection, site: string, day: string, until: string): Promise<OneOffRow[]> {
   const { rows } = await db.execute<OneOffRow>(sql`
-    SELECT id, machine, title, day, minutes, skill, outcome, over_day AS "overDay", over_by AS "overBy", over_at AS "overAt" FROM one_off
+    SELECT id, machine, title, day, minutes, skill, routine, outcome, over_day AS "overDay", over_by AS "overBy", over_at AS "overAt" FROM one_off
     WHERE site = ${site} AND day <= ${until} AND (outcome IS NULL OR over_day = ${day}) ORDER BY day, id LIMIT 500`);
   return rows.map((row) => ({ ...row, overAt: row.overAt ? new Date(row.overAt) : null }));
 }
 
 export async function oneOffRow(db: Connection, site: string, id: string): Promise<OneOffRow | undefined> {
   const { rows } = await db.execute<OneOffRow>(sql`
-    SELECT id, machine, title, day, minutes, skill, outcome, over_day AS "overDay", over_by AS "overBy", over_at AS "overAt" FROM one_off WHERE site = ${site} AND id = ${id}`);
+    SELECT id, machine, title, day, minutes, skill, routine, outcome, over_day AS "overDay", over_by AS "overBy", over_at AS "overAt" FROM one_off WHERE site = ${site} AND id = ${id}`);
   return rows.map((row) => ({ ...row, overAt: row.overAt ? new Date(row.overAt) : null }))[0];
 }
 

@@ -11,11 +11,13 @@ import { BEATS, type Beat } from "../core/fleet/vocabulary.ts";
 import { type ChannelCheck, type MachineState, machineState, readinessSettings } from "../core/nozzles/readiness.ts";
 import { stateSentence } from "../core/nozzles/state-sentence.ts";
 import { skillFor } from "../core/routines/routine.ts";
+import { signHolds, signWords } from "../core/signs/guide.ts";
 import { goesOn } from "../core/tasks/of-day.ts";
 import { type ConditionRows, conditionRows } from "../ledger/condition.ts";
 import type { Connection } from "../ledger/database.ts";
 import { headSeq, machinesChangedAfter } from "../ledger/reading.ts";
 import { type RunRow, runsOn } from "../ledger/runs.ts";
+import { openSigns, type SignRow } from "../ledger/signs.ts";
 import { openRepairs, type RepairBody, type RepairRow } from "../ledger/tasks.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { now } from "./clock.ts";
@@ -72,6 +74,8 @@ export type MachineRow = {
   beats: Record<Beat, ItemView[]>;
   also: ItemView[];
   repair: { id: string; since: string; body: RepairBody } | null;
+  /** Reported and not explained yet. */
+  signs: { id: string; sign: string; words: string; seen: string; note: string | null }[];
   missed: { day: string; names: string[]; closing: boolean } | null;
   next: { words: string; routine: string | null; isCheck: boolean };
 };
@@ -90,6 +94,8 @@ export type BoardView = {
   partial: boolean;
 };
 
+/** An older sign that nobody explained says nothing of the machine as it stands. */
+const SIGN_DAYS = 14;
 const DEFAULT_BEAT_TIMES: Record<Beat, string> = { opening: "08:00", midday: "13:00", closing: "22:00" };
 
 /** The Board, or what has changed on it since a place in the ledger. */
@@ -138,16 +144,18 @@ export async function machineRows(db: Connection, shop: Shop, machines: readonly
   if (machines.length === 0) return [];
   const today = dayAt(shop);
   const ids = machines.length < shop.machines.length ? machines.map(({ id }) => id) : undefined;
-  const [facts, repairs, runs, given, condition] = await Promise.all([
+  const [facts, repairs, runs, given, signs, condition] = await Promise.all([
     dueFacts(db, shop, today, machines),
     openRepairs(db, shop.id),
     runsOn(db, shop.id, isoDay(today)),
     givenLately(db, shop.id),
+    openSigns(db, shop.id, isoDay(today - SIGN_DAYS)),
     conditionRows(db, shop.id, { from: isoDay(today - 10), today: isoDay(today) }, ids),
   ]);
   const rowsOf = byMachine(condition);
   const overlay: Overlay = {
     repairs,
+    signs,
     runs: new Map(runs.flatMap((run) => (run.key && (run.status === "running" || run.status === "stopped") ? [[run.key, run]] : []))),
     given: new Map(given.flatMap(({ key, person }) => (person ? [[key, person]] : []))),
   };
@@ -160,7 +168,12 @@ export async function machineRows(db: Connection, shop: Shop, machines: readonly
 }
 
 /** What people laid over the due work: repairs, runs under way, who has what. */
-type Overlay = { repairs: readonly RepairRow[]; runs: ReadonlyMap<string, RunRow>; given: ReadonlyMap<string, string> };
+type Overlay = {
+  repairs: readonly RepairRow[];
+  signs: readonly SignRow[];
+  runs: ReadonlyMap<string, RunRow>;
+  given: ReadonlyMap<string, string>;
+};
 
 function rowOf(
   shop: Shop,
@@ -175,7 +188,10 @@ function rowOf(
   const repair = overlay.repairs.find((each) => each.machine === machine.id);
   const work = goesOn(dueOfMachine(facts, shop.rules, today, mondayOf(today) + 7 - today), repair?.body);
   const day = dayBoard(work, today, passed);
-  const { state, evidence, checks, checkedAt } = stateOf(shop, machine, facts, rows, today, repair);
+  const { state, evidence, checks, checkedAt } = stateOf(shop, machine, facts, rows, today, {
+    repair,
+    signs: overlay.signs.filter((each) => each.machine === machine.id),
+  });
   const busy = rows.facts.find(({ fact }) => fact === "busy");
   const missed = missedSincePrintDay(shop, facts, rows, today);
   const item = (each: BoardItem): ItemView => {
@@ -226,6 +242,15 @@ function rowOf(
     beats: { opening: day.beats.opening.map(item), midday: day.beats.midday.map(item), closing: day.beats.closing.map(item) },
     also: day.also.map(item),
     repair: repair ? { id: repair.id, since: repair.openedDay, body: repair.body } : null,
+    signs: overlay.signs
+      .filter((each) => each.machine === machine.id)
+      .map(({ id, sign, seenAt, person, note }) => ({
+        id,
+        sign,
+        words: signWords(sign),
+        seen: `${spokenDay(dayAt(shop, seenAt))}, ${clockTime(seenAt, shop.site.timeZone)}, ${personName(shop, person)}`,
+        note,
+      })),
     missed,
     next: {
       words: repair
@@ -244,7 +269,16 @@ function rowOf(
 }
 
 /** The state word of a machine with what it rests on. */
-function stateOf(shop: Shop, machine: Machine, facts: MachineFacts, rows: ConditionRows, today: Day, repair?: RepairRow) {
+function stateOf(
+  shop: Shop,
+  machine: Machine,
+  facts: MachineFacts,
+  rows: ConditionRows,
+  today: Day,
+  { repair, signs }: { repair?: RepairRow; signs: readonly SignRow[] },
+) {
+  // A release covers what was seen before it: the newest sign decides.
+  const holding = signs.filter(({ sign }) => signHolds(sign)).at(-1);
   const fact = (name: string) => rows.facts.find((each) => each.fact === name);
   const [check, care, busy, release] = [fact("active"), fact("voided"), fact("busy"), fact("release")];
   const voiding = rows.done
@@ -274,6 +308,7 @@ function stateOf(shop: Shop, machine: Machine, facts: MachineFacts, rows: Condit
         reason: String(release.body.reason),
       },
       asleep: facts.days.asleep(today),
+      ...(holding ? { holdingSign: { sign: holding.sign, at: holding.seenAt } } : {}),
       ...(repair
         ? {
             outOfOrder: {
@@ -291,7 +326,7 @@ function stateOf(shop: Shop, machine: Machine, facts: MachineFacts, rows: Condit
       ["site", machine.class, machine.id].flatMap((id) => shop.readiness.get(id) ?? []),
     ),
   );
-  const evidence = [repair?.id, check?.entryId, voided?.entryId, release?.entryId].flatMap((id) => id ?? []);
+  const evidence = [repair?.id, holding?.id, check?.entryId, voided?.entryId, release?.entryId].flatMap((id) => id ?? []);
   return { state, evidence, checks, checkedAt: check ? check.happenedAt.toISOString() : null };
 }
 

@@ -142,7 +142,7 @@ function oneOffTask(shop: Shop, row: OneOffRow, given: Map<string, TaskRow>, tod
     machine: row.machine,
     machineName: shop.machines[place]?.name ?? null,
     area: shop.machines[place]?.area ?? null,
-    routine: null,
+    routine: row.routine,
     name: row.title,
     minutes: row.minutes,
     skill: row.skill,
@@ -157,7 +157,7 @@ function oneOffTask(shop: Shop, row: OneOffRow, given: Map<string, TaskRow>, tod
     opens: row.day,
     overdueAfter: row.day,
     isCheck: false,
-    hasSteps: false,
+    hasSteps: Boolean(shop.rules.book.get(row.routine ?? "")?.steps?.length),
     why: [`one-off work for ${spokenDay(due)}`],
     oneOff: row.id,
   };

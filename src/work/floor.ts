@@ -8,11 +8,14 @@ import type { Step } from "../core/routines/step.ts";
 import type { RunEvent } from "../core/runs/events.ts";
 import { stepsVersion } from "../core/runs/version.ts";
 import { DEFERENCE, HAZARDS } from "../core/safety/hazards.ts";
+import { causesInOrder, type RankedCause } from "../core/signs/causes.ts";
+import { signHolds, signWords } from "../core/signs/guide.ts";
 import type { LeftItem } from "../core/tasks/left-for-next.ts";
 import type { Database } from "../ledger/database.ts";
 import { lastPhotos } from "../ledger/pictures.ts";
 import { headSeq } from "../ledger/reading.ts";
 import { runsOn } from "../ledger/runs.ts";
+import { causesFound } from "../ledger/signs.ts";
 import { handovers, openRepairs, type RepairBody } from "../ledger/tasks.ts";
 import { type MachineRow, machineRows } from "./board.ts";
 import { now } from "./clock.ts";
@@ -50,7 +53,8 @@ export type FloorView = {
   /** What the shift under way would leave to the next, just now. */
   leaves: { shift: string; day: string; items: LeftItem[] };
   sealWith: string;
-  signs: string[];
+  /** What a sign may come from, likeliest first; a snapshot kept by an earlier build has none. */
+  signGuide?: { sign: string; words: string; holds: boolean; causes: RankedCause[] }[];
   deference: string;
 };
 export type FloorMachine = {
@@ -62,6 +66,9 @@ export type FloorMachine = {
   word: MachineRow["word"];
   why: string;
   missed: MachineRow["missed"];
+  signs?: MachineRow["signs"];
+  /** The routines that its panel may ask for. */
+  prompts?: string[];
   channels: MachineRow["channels"];
   machine: Machine;
   /** Its routines that can be followed step by step. */
@@ -105,7 +112,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
   const shop = await loadShop(db, sender.site);
   const seq = await headSeq(db, sender.site);
   const today = dayAt(shop);
-  const [rows, work, runs, repairs, notes, pins, sealWith, photos, pace] = await Promise.all([
+  const [rows, work, runs, repairs, notes, pins, sealWith, photos, pace, found] = await Promise.all([
     machineRows(db, shop, shop.machines),
     dayWork(db, shop, today),
     runsOn(db, shop.id, isoDay(today)),
@@ -115,6 +122,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
     sealingKey(),
     lastPhotos(db, shop.id),
     paceInWindows(db, shop),
+    causesFound(db, shop.id),
   ]);
   const book = await runBook(db, shop, runs);
   const rowOf = new Map(rows.map((row) => [row.id, row]));
@@ -159,6 +167,10 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
           word: row.word,
           why: row.why,
           missed: row.missed,
+          signs: row.signs,
+          prompts: routinesOf(machine, shop.rules.book).flatMap(({ id, trigger }) =>
+            [trigger ?? []].flat().some((each) => "prompt" in each) ? [id] : [],
+          ),
           channels: row.channels,
           machine,
           routines: [...new Set([...routinesOf(machine, shop.rules.book), ...callableAt(machine, shop.rules.book)])].flatMap(
@@ -223,7 +235,12 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
       : null,
     leaves: { shift: shift?.id ?? "day", day: isoDay(today), items: handoverDraft(shop, rows, work.tasks, book, repairs) },
     sealWith,
-    signs: [...SIGNS],
+    signGuide: SIGNS.map((sign) => ({
+      sign,
+      words: signWords(sign),
+      holds: signHolds(sign),
+      causes: causesInOrder(sign, Object.fromEntries(found.flatMap((each) => (each.sign === sign ? [[each.cause, each.found]] : [])))),
+    })),
     deference: DEFERENCE,
   };
 }

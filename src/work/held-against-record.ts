@@ -7,10 +7,12 @@ import type { RunBody, RunEvent } from "../core/runs/events.ts";
 import { runPlan } from "../core/runs/plan.ts";
 import { missing, runState } from "../core/runs/run.ts";
 import { mayDo } from "../core/safety/who-may.ts";
+import { causesInOrder } from "../core/signs/causes.ts";
 import type { NewEntry } from "../ledger/append.ts";
 import { settledOn } from "../ledger/condition.ts";
 import type { Connection } from "../ledger/database.ts";
 import { openRunsOf, runEvents, runRow } from "../ledger/runs.ts";
+import { signRow } from "../ledger/signs.ts";
 import { checkedSince, handoverIs, oneOffRow, openRepairs, repairRow, taskOf } from "../ledger/tasks.ts";
 import { dueFacts } from "./due.ts";
 import { Refusal } from "./refusal.ts";
@@ -33,7 +35,9 @@ export async function heldAgainstRecord(tx: Connection, shop: Shop, who: Person,
     case "task":
       return heldTask(tx, shop, who, made);
     case "one-off":
-      return undefined;
+      return heldWork(tx, shop, made);
+    case "sign-over":
+      return heldSign(tx, shop, made);
     case "one-off-over":
       return heldOneOff(tx, shop, made);
     case "roster":
@@ -50,7 +54,9 @@ export async function heldAgainstRecord(tx: Connection, shop: Shop, who: Person,
 
 /** A body passed its schema before. */
 const bodyOf = <Kind extends Parameters<typeof narrow>[0]>(made: NewEntry) => made.body as Body<Kind>;
-declare function narrow(kind: "run" | "move" | "task" | "one-off-over" | "roster" | "handover-seen" | "repair"): void;
+declare function narrow(
+  kind: "run" | "move" | "task" | "one-off" | "one-off-over" | "sign-over" | "roster" | "handover-seen" | "repair",
+): void;
 
 async function heldRun(tx: Connection, shop: Shop, made: NewEntry): Promise<string | undefined> {
   const body = bodyOf<"run">(made) as RunBody;
@@ -100,6 +106,22 @@ async function settledBefore(tx: Connection, shop: Shop, made: NewEntry): Promis
   if (!before || before.entryId === made.id || before.person === made.person) return undefined;
   const name = shop.rules.book.get(made.routine)?.name ?? made.routine;
   return `${name} at ${machineOf(shop, made.machine).name} was entered already by ${personName(shop, before.person)} at ${clockTime(before.happenedAt, shop.site.timeZone)}. Yours is kept too; it is done once.`;
+}
+
+async function heldWork(tx: Connection, shop: Shop, made: NewEntry): Promise<undefined> {
+  const { routine, sign } = bodyOf<"one-off">(made);
+  if (routine !== undefined && !shop.rules.book.has(routine)) throw new Refusal(400, `There is no routine “${routine.slice(0, 60)}”.`);
+  if (sign !== undefined && (await signRow(tx, shop.id, sign))?.machine !== made.machine)
+    throw new Refusal(404, "There is no such sign at this machine.");
+}
+
+async function heldSign(tx: Connection, shop: Shop, made: NewEntry): Promise<string | undefined> {
+  const { of, cause, note } = bodyOf<"sign-over">(made);
+  const row = await signRow(tx, shop.id, of);
+  if (!row || row.machine !== made.machine) throw new Refusal(404, "There is no such sign at this machine.");
+  if (cause === "other" ? !note : !causesInOrder(row.sign, {}).some(({ id }) => id === cause))
+    throw new Refusal(400, "What was it? Choose one of the causes, or say in words what else.");
+  return row.overAt ? "This sign was explained already; what you said last counts." : undefined;
 }
 
 async function heldMove(tx: Connection, shop: Shop, made: NewEntry): Promise<undefined> {

@@ -4,6 +4,7 @@ import { words as plain } from "../core/due/sentence.ts";
 import { type Channel, channelsOf } from "../core/fleet/channels.ts";
 import { ENTRY_KINDS } from "../core/record/entries.ts";
 import { mayDo } from "../core/safety/who-may.ts";
+import { signWords } from "../core/signs/guide.ts";
 import type { Connection } from "../ledger/database.ts";
 import { type EntryRow, entryWithAmendments, type LedgerFilter, ledgerPage } from "../ledger/reading.ts";
 import { type Actor, authorise } from "./actor.ts";
@@ -148,7 +149,11 @@ export function saysOf({ kind, body }: Pick<EntryRow, "kind" | "body">): string 
     case "prompt":
       return ["the machine asks for it", text("note")].filter(Boolean).join("; ");
     case "sign":
-      return plain(text("sign"));
+      return [signWords(text("sign")), text("note")].filter(Boolean).join("; ");
+    case "sign-over":
+      return [`it was: ${text("cause").replaceAll("-", " ")}`, text("note")].filter(Boolean).join("; ");
+    case "sign-reset":
+      return `the count of “${signWords(text("sign"))}” begins anew: ${text("why")}`;
     case "move":
       return `${text("due")} to ${text("to")}${text("reason") ? `: ${text("reason")}` : ""}`;
     case "note":

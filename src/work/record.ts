@@ -24,7 +24,7 @@ const BACK_DAYS = 400;
 /** A device's clock that is off by less is left as it is. */
 const CLOCK_SLACK_MS = 30_000;
 
-const ACT: Partial<Record<EntryKind, Act>> = { release: "release", move: "plan", roster: "plan", "one-off": "plan" };
+const ACT: Partial<Record<EntryKind, Act>> = { release: "release", move: "plan", roster: "plan", "sign-reset": "set-up" };
 
 /** `waits`: it is somebody else's; it goes when they are there again. `message` also where it was added and there is something to know. */
 export type Answer = { id: string | null; result: Appended["result"] | "refused" | "waits"; seq?: number; message?: string };
@@ -121,7 +121,8 @@ async function entryOf(tx: Connection, shop: Shop, who: Who, device: Device | un
   };
   if (sent.kind === "amendment") return { ...made, ...(await amendmentOf(tx, shop, who, sent, happenedAt)) };
   if (sent.amends) throw new Refusal(400, "Only an amendment names an entry that it amends.");
-  const act = ACT[sent.kind];
+  // Work that a sign asks for is anybody's to put down.
+  const act = sent.kind === "one-off" && !("sign" in sent.body) ? "plan" : ACT[sent.kind];
   if (act) authoriseWho(who, act);
   const body = bodyOf(shop, sent.kind, sent.body, sent.machine, sent.routine);
   if (sent.kind === "run" && !sent.run) throw new Refusal(400, "Which run? An entry of this kind names one.");
@@ -164,7 +165,7 @@ async function amendmentOf(tx: Connection, shop: Shop, who: Who, sent: Sent, hap
   if (!struck && !replace && !instead) throw new Refusal(400, "What should it say instead? Or strike it out.");
   const at = instead ? new Date(instead) : undefined;
   if (at) checkInstant(at);
-  if (replace && ["run", "one-off-over", "handover", "handover-seen", "repair"].includes(target.kind))
+  if (replace && ["run", "one-off-over", "sign-over", "sign-reset", "handover", "handover-seen", "repair"].includes(target.kind))
     throw new Refusal(400, "An entry of this kind is struck out, or another is entered after it.");
   const kind = target.kind as EntryKind;
   const replaced = replace ? bodyOf(shop, kind, replace, target.machine ?? undefined, target.routine ?? undefined) : undefined;

@@ -38,6 +38,8 @@ export type ReadinessFacts = {
   busyUntil?: Date;
   release?: { at: Date; until: Date; by: string; reason: string };
   asleep: boolean;
+  /** A sign that holds the machine, reported and not explained yet. */
+  holdingSign?: { sign: string; at: Date };
   /** An open repair. */
   outOfOrder?: { since: string; symptom: string; waitsFor?: string; expected?: string };
   /** Channels of the machine, so that what the check left out is said. */
@@ -52,6 +54,7 @@ export type StateReason =
   | { kind: "out-of-order"; since: string; symptom: string; waitsFor?: string; expected?: string }
   | { kind: "busy"; until: Date }
   | { kind: "no-check-class" }
+  | { kind: "sign"; sign: string; at: Date }
   | { kind: "never-checked" }
   | { kind: "other-day"; day: string }
   | { kind: "voided"; what: string; at: Date }
@@ -77,13 +80,15 @@ export const faultCount = ({ missing, weak, deflected }: ChannelCheck) => missin
 export function machineState(facts: ReadinessFacts, settings: ReadinessSettings): MachineState {
   if (facts.outOfOrder) return { word: "Out of order", reasons: [{ kind: "out-of-order", ...facts.outOfOrder }] };
   if (facts.asleep) return { word: "Asleep", reasons: [{ kind: "asleep" }] };
-  const judged = judge(facts, settings);
-  const { release, now } = facts;
+  const checked = judge(facts, settings);
+  const { release, now, holdingSign } = facts;
+  const judged: MachineState = holdingSign ? { word: "Hold", reasons: [{ kind: "sign", ...holdingSign }, ...checked.reasons] } : checked;
   const released =
     release &&
     release.until > now &&
     (judged.word === "Hold" || judged.word === "Unchecked") &&
-    !(facts.check && judged.word === "Hold" && facts.check.at > release.at);
+    !(facts.check && checked.word === "Hold" && facts.check.at > release.at) &&
+    !(holdingSign && holdingSign.at > release.at);
   const state: MachineState = released
     ? {
         word: "With care",

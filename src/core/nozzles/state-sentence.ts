@@ -1,5 +1,6 @@
 import { spokenDay, toDay } from "../calendar/day.ts";
 import { clockTime } from "../calendar/site-time.ts";
+import { signWords } from "../signs/guide.ts";
 import type { MachineState, StateReason } from "./readiness.ts";
 
 const some = (count: number, what: string) => (count ? [`${count} ${what}`] : []);
@@ -22,6 +23,8 @@ export function stateReasonSentence(reason: StateReason, timeZone: string): stri
       return `printing until ${at(reason.until)}`;
     case "no-check-class":
       return "this class prints no nozzle check, and nothing speaks against it";
+    case "sign":
+      return `“${signWords(reason.sign)}” was seen at ${at(reason.at)} and is not explained yet`;
     case "never-checked":
       return "no nozzle check on record";
     case "other-day":

@@ -62,6 +62,10 @@ export const BODIES = {
     },
     closed,
   ),
+  /** A sign is explained: by which cause, or another in words. */
+  "sign-over": Type.Object({ of: Type.String({ format: "uuid" }), cause: text(60), note: Note }, closed),
+  /** What the house found of a sign so far counts no more. */
+  "sign-reset": Type.Object({ sign: text(200), why: text(500) }, closed),
   move: Type.Object({ due: Day, to: Day, reason: Note, broughtIn: optional(Type.Boolean()) }, closed),
   note: Type.Object({ text: text(2000) }, closed),
   /** What happens in a run; the entry names the run. */
@@ -69,7 +73,16 @@ export const BODIES = {
   /** An occurrence or one-off work given to somebody, or to nobody. */
   task: Type.Object({ key: text(700), due: optional(Day), person: Type.Union([text(200), Type.Null()]), why: Note }, closed),
   "one-off": Type.Object(
-    { title: text(200), on: Day, minutes: Type.Integer({ minimum: 0, maximum: 1440 }), skill: optional(text(60)), note: Note },
+    {
+      title: text(200),
+      on: Day,
+      minutes: Type.Integer({ minimum: 0, maximum: 1440 }),
+      skill: optional(text(60)),
+      note: Note,
+      /** The routine that it is done by, and the sign that asked for it. */
+      routine: optional(text(200)),
+      sign: optional(Type.String({ format: "uuid" })),
+    },
     closed,
   ),
   /** One-off work done or skipped; `of` is the entry that asked for it. */
@@ -150,6 +163,8 @@ export const SENT_KINDS = [
   "care",
   "prompt",
   "sign",
+  "sign-over",
+  "sign-reset",
   "move",
   "note",
   "run",
@@ -164,7 +179,16 @@ export const SENT_KINDS = [
 ] as const;
 
 /** Kinds of entry that need no machine. */
-export const WITHOUT_MACHINE: readonly EntryKind[] = ["note", "task", "one-off", "one-off-over", "roster", "handover", "handover-seen"];
+export const WITHOUT_MACHINE: readonly EntryKind[] = [
+  "note",
+  "sign-reset",
+  "task",
+  "one-off",
+  "one-off-over",
+  "roster",
+  "handover",
+  "handover-seen",
+];
 
 /** Kinds whose entry names a routine. */
 export const WITH_ROUTINE: readonly EntryKind[] = ["routine", "prompt", "move", "run"];

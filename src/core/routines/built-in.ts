@@ -249,6 +249,7 @@ export const BUILT_IN: readonly Routine[] = [
   routine("R35", "Ink supply check", 10, 0, { calledFor: inkjet, voidsCheck: true, hazards: ["mouth", "waste-ink"] }),
   routine("R36", "Cap seal test", 3, 1, {
     rule: { classes: ["uv"] },
+    calledFor: inkjet,
     trigger: monthly,
     voidsCheck: true,
     hazards: ["moving-parts", "sensitiser"],

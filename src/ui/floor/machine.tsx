@@ -1,12 +1,13 @@
 "use client";
 import { useState } from "react";
 import { toast } from "sonner";
-import { words } from "../../core/routines/plain.ts";
+import type { FloorMachine, FloorRoutine, FloorView } from "../../work/floor.ts";
 import { Comb } from "../comb.tsx";
 import { StateMark } from "../state-mark.tsx";
-import { type Draft, put } from "./outbox.ts";
+import { put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { openRuns } from "./runs.ts";
+import { Asks, type Enter, OpenSigns, ReportSign } from "./signs.tsx";
 import { begin } from "./task-sheet.tsx";
 import type { Floor } from "./use-floor.ts";
 
@@ -28,8 +29,9 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
   const callable = machine.routines.flatMap((routine) =>
     tasks.some((task) => task.routine === routine) || runs.some(({ run }) => run.routine === routine) ? [] : (view.routines[routine] ?? []),
   );
-  const enter = async (draft: Draft, said: string) => {
-    const { full } = await put([{ machine: id, ...draft }]);
+  const skills = view.people.find((person) => person.id === floor.who?.person)?.skills ?? [];
+  const enter: Enter = async (draft, said) => {
+    const { full } = await put([draft].flat().map((each) => ({ machine: id, ...each })));
     toast(full ? `${said} This tablet's storage is full: it is kept while this page is open.` : said);
   };
   return (
@@ -46,6 +48,7 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
       <div className="mt-2 flex gap-1">
         {machine.class !== "cij" && machine.channels.map((channel) => <Comb key={channel.id} channel={channel} width={40} height={22} />)}
       </div>
+      <OpenSigns view={view} machine={machine} enter={enter} />
       <section aria-label="Due here" className="mt-4">
         <h2 className="border-soft border-b pb-1">Due here</h2>
         {tasks.length === 0 && runs.length === 0 && <p className="py-2 text-soft">Nothing today.</p>}
@@ -76,18 +79,10 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
             Enter a check
           </a>
         )}
-        {callable.map((routine) => (
-          <button
-            key={routine.id}
-            type="button"
-            className="press hand"
-            onClick={() => void begin(view, id, routine.id, "guided").then((run) => go(to.run(run)))}
-          >
-            {routine.name} now
-          </button>
-        ))}
       </div>
-      <Said signs={view.signs} enter={enter} />
+      <Asks view={view} machine={machine} enter={enter} />
+      <OtherRoutines view={view} machine={machine} routines={callable} skills={skills} />
+      <ReportSign view={view} machine={machine} enter={enter} />
       <OutOfOrder floor={floor} machine={machine} enter={enter} />
       <a href={to.shift} className="press hand mt-6">
         Back to the shift
@@ -96,48 +91,39 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
   );
 }
 
-type Enter = (draft: Draft, said: string) => Promise<void>;
-
-function Said({ signs, enter }: { signs: string[]; enter: Enter }) {
-  const [sign, setSign] = useState("");
-  const [note, setNote] = useState("");
-  const extra = note.trim() ? { note: note.trim() } : {};
+/** Routines that are not due here today: called for now, by who has the skill. */
+function OtherRoutines({
+  view,
+  machine,
+  routines,
+  skills,
+}: {
+  view: FloorView;
+  machine: FloorMachine;
+  routines: FloorRoutine[];
+  skills: string[];
+}) {
+  const mine = routines.filter(({ skill }) => skill === null || skills.includes(skill));
+  const others = routines.filter((routine) => !mine.includes(routine));
   return (
-    <section aria-label="Seen on it" className="mt-5 grid gap-2">
-      <h2 className="border-soft border-b pb-1">Seen on it</h2>
-      <label className="grid">
-        Note
-        <input value={note} maxLength={2000} onChange={(event) => setNote(event.target.value)} className="field hand" />
-      </label>
-      <div className="flex items-end gap-2">
-        <label className="grid grow">
-          Sign
-          <select value={sign} onChange={(event) => setSign(event.target.value)} className="field hand">
-            <option value="">only the note</option>
-            {signs.map((id) => (
-              <option key={id} value={id}>
-                {words(id)}
-              </option>
-            ))}
-          </select>
-        </label>
-        <button
-          type="button"
-          disabled={!sign && !note.trim()}
-          className="press hand"
-          onClick={() => {
-            void enter(
-              sign ? { kind: "sign", body: { sign, ...extra } } : { kind: "note", body: { text: note.trim() } },
-              sign ? "The sign is entered." : "Noted.",
-            );
-            setSign("");
-            setNote("");
-          }}
-        >
-          Enter
-        </button>
+    <details className="mt-3">
+      <summary className="cursor-pointer py-2">Another routine now ({mine.length})</summary>
+      <div className="flex flex-wrap gap-2">
+        {mine.map((routine) => (
+          <button
+            key={routine.id}
+            type="button"
+            className="press hand"
+            onClick={() => void begin(view, machine.id, routine.id, "guided").then((run) => go(to.run(run)))}
+          >
+            {routine.name} now
+          </button>
+        ))}
       </div>
-    </section>
+      {others.length > 0 && (
+        <p className="mt-2 text-soft">Not yours to do: {others.map(({ name, skill }) => `${name} (${skill})`).join(", ")}.</p>
+      )}
+    </details>
   );
 }
 

@@ -19,6 +19,9 @@ export function withQueue(view: FloorView, queue: readonly Queued[], offset: num
     if (entry.kind === "run" && entry.body.event === "end") next = withDone(next, entry, "done");
     if (entry.kind === "task") next = withTask(next, entry.body as { key: string; person: string | null });
     if (entry.kind === "one-off-over") next = withOneOff(next, entry.body as { of: string; outcome: "done" | "skipped" });
+    if (entry.kind === "sign") next = withSign(next, entry);
+    if (entry.kind === "sign-over") next = withSignOver(next, entry);
+    if (entry.kind === "one-off") next = withWork(next, entry);
     if (entry.kind === "handover-seen" && next.handover?.id === entry.body.of) next = { ...next, handover: null };
   }
   return next;
@@ -82,6 +85,62 @@ const withOneOff = (view: FloorView, { of, outcome }: { of: string; outcome: "do
   ...view,
   tasks: view.tasks.map((task) => (task.oneOff === of ? { ...task, state: outcome, late: false } : task)),
 });
+
+const withSign = (view: FloorView, { id, machine: at, body }: Entry): FloorView => {
+  const sign = String(body.sign);
+  const words = view.signGuide?.find((each) => each.sign === sign)?.words ?? sign;
+  const seen = { id, sign, words, seen: "just now, not sent yet", note: typeof body.note === "string" ? body.note : null };
+  return {
+    ...view,
+    machines: view.machines.map((each) =>
+      each.id === at && !each.signs?.some((known) => known.id === id) ? { ...each, signs: [...(each.signs ?? []), seen] } : each,
+    ),
+  };
+};
+
+const withSignOver = (view: FloorView, { machine: at, body }: Entry): FloorView => ({
+  ...view,
+  machines: view.machines.map((each) => (each.id === at ? { ...each, signs: each.signs?.filter(({ id }) => id !== body.of) } : each)),
+});
+
+/** Work that was put down here for today. */
+function withWork(view: FloorView, { id, machine: at, body }: Entry): FloorView {
+  const key = `one-off/${id}`;
+  if (body.on !== view.today || view.tasks.some((task) => task.key === key)) return view;
+  const machine = view.machines.find((each) => each.id === at);
+  const routine = typeof body.routine === "string" ? body.routine : null;
+  return {
+    ...view,
+    tasks: [
+      ...view.tasks,
+      {
+        key,
+        machine: at ?? null,
+        machineName: machine?.name ?? null,
+        area: machine?.area ?? null,
+        routine,
+        name: String(body.title),
+        minutes: Number(body.minutes),
+        skill: null,
+        due: 0,
+        place: view.machines.findIndex((each) => each.id === at),
+        state: "due",
+        late: false,
+        dueWords: "today",
+        dueDay: view.today,
+        movable: false,
+        opens: view.today,
+        overdueAfter: view.today,
+        isCheck: false,
+        hasSteps: Boolean(view.routines[routine ?? ""]?.steps.length),
+        why: ["put down here; not sent yet"],
+        person: null,
+        given: null,
+        oneOff: id,
+      },
+    ],
+  };
+}
 
 function withCheck(view: FloorView, entry: Entry, at: number): FloorView {
   const channels = entry.body.channels as { id: string; missing: number; weak: number; deflected: number; neighbours: boolean }[];

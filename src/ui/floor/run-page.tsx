@@ -346,11 +346,11 @@ function AtTheEnd({ found, floor, send }: Part) {
   const { state } = found;
   // What it called counts as done as well; a check that it called was entered with its readings.
   const called = calledAndDone(found.plan, state).filter((id) => !floor.view.routines[id]?.isCheck);
-  const also = called.map((routine) => ({
-    kind: "routine" as const,
-    routine,
-    body: { outcome: "done", note: `with ${found.routine.name}` },
-  }));
+  const asked = found.run.key?.startsWith("one-off/") ? found.run.key.slice("one-off/".length) : undefined;
+  const also = [
+    ...called.map((routine) => ({ kind: "routine", routine, body: { outcome: "done", note: `with ${found.routine.name}` } })),
+    ...(asked ? [{ kind: "one-off-over", body: { of: asked, outcome: "done" } }] : []),
+  ];
   return (
     <section>
       {state.owed.length > 0 ? (

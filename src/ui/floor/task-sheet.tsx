@@ -108,18 +108,31 @@ function Begin({ floor, task }: { floor: Floor; task: Task }) {
   );
   if (task.oneOff) {
     const of = task.oneOff;
+    const { machine, routine } = task;
+    const steps = routine !== null && (view.routines[routine]?.steps.length ?? 0) > 0;
     return (
-      <button
-        type="button"
-        className="press press-main hand mt-4 w-full !text-xl"
-        onClick={() =>
-          void put([{ kind: "one-off-over", ...(task.machine ? { machine: task.machine } : {}), body: { of, outcome: "done" } }]).then(() =>
-            go(to.shift),
-          )
-        }
-      >
-        Done
-      </button>
+      <>
+        {machine && routine && steps && (
+          <button
+            type="button"
+            className="press press-main hand mt-4 w-full !text-xl"
+            onClick={() => void begin(view, machine, routine, "guided", { key: task.key }).then((run) => go(to.run(run)))}
+          >
+            Step by step
+          </button>
+        )}
+        <button
+          type="button"
+          className="press press-main hand mt-4 w-full !text-xl"
+          onClick={() =>
+            void put([{ kind: "one-off-over", ...(task.machine ? { machine: task.machine } : {}), body: { of, outcome: "done" } }]).then(
+              () => go(to.shift),
+            )
+          }
+        >
+          Done
+        </button>
+      </>
     );
   }
   if (!routine || !task.machine) return null;

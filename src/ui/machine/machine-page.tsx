@@ -62,6 +62,12 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
               <ReleaseForm machine={row} />
             </div>
           )}
+          {row.signs.map(({ id, words, seen, note }) => (
+            <p key={id} className="mt-2 border-stop border-l-4 pl-3">
+              <strong>{words}</strong>, {seen}
+              {note && `: ${note}`}. <Link href={`/floor#/machine/${row.id}`}>Causes, what to do, what it was</Link>
+            </p>
+          ))}
           <Repair key={row.repair?.id ?? "none"} view={view} mayRecord={mayRecord} />
           <ul className="mt-4 grid grid-cols-2 gap-x-4 gap-y-1 sm:grid-cols-3">
             {row.class !== "cij" &&

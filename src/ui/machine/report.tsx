@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
-import { words } from "../../core/due/sentence.ts";
 import { SIGNS } from "../../core/fleet/vocabulary.ts";
+import { signWords } from "../../core/signs/guide.ts";
 import type { MachineRow } from "../../work/board.ts";
 import { enter } from "../enter.ts";
 
@@ -77,7 +77,7 @@ export function Report({ row, routines }: { row: MachineRow; routines: { id: str
             <option value="">choose</option>
             {SIGNS.map((id) => (
               <option key={id} value={id}>
-                {words(id)}
+                {signWords(id)}
               </option>
             ))}
           </select>

@@ -6,11 +6,13 @@ import type { Area, Calendar } from "../../core/fleet/schema.ts";
 import type { PeopleView } from "../../work/people.ts";
 import type { ReadinessRow } from "../../work/readiness.ts";
 import type { RoutineRow } from "../../work/routines.ts";
+import type { SignCount } from "../../work/signs.ts";
 import { RoutineLibrary } from "../routines/routine-library.tsx";
 import { BringIn } from "./bring-in.tsx";
 import { CalendarForm } from "./calendar-form.tsx";
 import { JudgementForm } from "./judgement-form.tsx";
 import { PeopleForm } from "./people-form.tsx";
+import { SignCounts } from "./sign-counts.tsx";
 import { SignIns } from "./sign-ins.tsx";
 import { TabletsForm } from "./tablets-form.tsx";
 
@@ -25,10 +27,11 @@ type Props = {
   machines: { id: string; name: string; class: string; area: string | null }[];
   tablets: Parameters<typeof TabletsForm>[0];
   routines: RoutineRow[];
+  signs: SignCount[];
 };
 
 /** The shop's own settings: people, days, machines, bringing in and taking out, who is signed in. */
-export function ShopPage({ tab, people, readiness, calendar, timeZone, machines, tablets, routines }: Props) {
+export function ShopPage({ tab, people, readiness, calendar, timeZone, machines, tablets, routines, signs }: Props) {
   const router = useRouter();
   return (
     <main className="mx-auto max-w-6xl px-4 pb-10">
@@ -99,6 +102,7 @@ export function ShopPage({ tab, people, readiness, calendar, timeZone, machines,
         </Tabs.Content>
         <Tabs.Content value="judgement" className="py-4">
           <JudgementForm rows={readiness} />
+          <SignCounts counts={signs} />
         </Tabs.Content>
         <Tabs.Content value="bring-in" className="py-4">
           <BringIn />

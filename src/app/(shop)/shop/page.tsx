@@ -8,6 +8,7 @@ import { readinessRows } from "../../../work/readiness.ts";
 import { Refusal } from "../../../work/refusal.ts";
 import { routineRows } from "../../../work/routines.ts";
 import { loadShop } from "../../../work/shop.ts";
+import { signCounts } from "../../../work/signs.ts";
 import { wallsOf } from "../../../work/wall.ts";
 import { pageActor } from "../../page-actor.ts";
 
@@ -42,6 +43,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
         people: shop.people.filter(({ role }) => role !== "viewer").map(({ id, name }) => ({ id, name, hasPin: pins.has(id) })),
       }}
       routines={routineRows(shop)}
+      signs={await signCounts(database(), actor)}
       timeZone={shop.site.timeZone}
       machines={shop.machines.map(({ id, name, class: kind, area }) => ({
         id,
