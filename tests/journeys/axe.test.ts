@@ -17,6 +17,8 @@ const VIEWS: [string, string, string?][] = [
   ["/shop", "table"],
   ["/shop?tab=calendar", "form"],
   ["/shop?tab=machines", "ol"],
+  ["/shop?tab=routines", "table"],
+  ["/shop/routines/R24", "ol"],
   ["/shop?tab=judgement", "table"],
   ["/shop?tab=bring-in", "section"],
   ["/shop?tab=tablets", "form"],
@@ -69,6 +71,9 @@ test("every main view, light and night", async () => {
   await page.waitForSelector("dl");
   await look("an entry");
   await page.goto(`${FIRST}/floor#/machine/teal`);
+  await page.getByText("Another routine now").click();
+  await page.getByText("Report a sign").click();
+  await look("a machine with all that can be called for and seen");
   await page.getByRole("button", { name: "Empty the waste bottle now" }).click();
   await page.getByRole("button", { name: "It is on, I have read this" }).waitFor();
   await look("gear and cautions");

@@ -140,12 +140,15 @@ export async function phoneWithCamera(film: string): Promise<BrowserContext> {
 export async function beginAt(page: Page, machine: string, routine: string): Promise<void> {
   await page.goto(`${LAN}/floor#/machine/${machine}`);
   const due = page.getByRole("region", { name: "Due here" }).getByRole("link", { name: new RegExp(`^${routine}`) });
-  const now = page.getByRole("button", { name: `${routine} now` });
-  await due.or(now).first().waitFor();
+  const others = page.getByText("Another routine now");
+  await others.waitFor();
   if (await due.count()) {
     await due.first().click();
     await page.getByRole("button", { name: "Step by step" }).click();
-  } else await now.click();
+  } else {
+    await others.click();
+    await page.getByRole("button", { name: `${routine} now` }).click();
+  }
   await page.getByRole("button", { name: "It is on, I have read this" }).click();
 }
 
