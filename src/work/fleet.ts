@@ -58,7 +58,7 @@ export async function exportFleet(db: Connection, siteId: string, wouldBe?: Shop
     version: 1,
     site: shop.site,
     calendar: shop.calendar,
-    machines: shop.machines.map((machine) => withFacts(machine, of("counter", machine.id), of("print-day", machine.id))),
+    machines: shop.ownMachines.map((machine) => withFacts(machine, of("counter", machine.id), of("print-day", machine.id))),
     ...Object.fromEntries(Object.entries(lists).filter(([name, list]) => list.length || wanted.has(name))),
   };
 }
@@ -300,6 +300,8 @@ function shopOfNothing(siteId: string, { site, calendar }: FleetFile): Shop {
     calendar,
     people: [],
     machines: [],
+    ownMachines: [],
+    policies: new Map(),
     routines: [],
     rules,
     readiness: new Map(),

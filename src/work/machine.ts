@@ -60,7 +60,7 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
   const chosen = new Set(machine.routines ?? [...proposed]);
   return {
     row,
-    machine,
+    machine: shop.ownMachines.find((each) => each.id === id) ?? machine,
     seq: entries[0]?.seq ?? 0,
     entries: entries.map((entry) => entryView(shop, entry)),
     ahead,

@@ -1,7 +1,8 @@
 import { type Day, toDay } from "../core/calendar/day.ts";
 import { localDay } from "../core/calendar/site-time.ts";
 import { type ShopRules, shopRules } from "../core/due/facts.ts";
-import type { Area, Calendar, Machine, Person, Site } from "../core/fleet/schema.ts";
+import type { Area, Calendar, Machine, Person, Policies, Site } from "../core/fleet/schema.ts";
+import { withPolicies } from "../core/fleet/schools.ts";
 import type { ReadinessSettings } from "../core/nozzles/readiness.ts";
 import type { Routine } from "../core/routines/routine.ts";
 import type { Connection } from "../ledger/database.ts";
@@ -17,11 +18,16 @@ export type Shop = {
   areas: Area[];
   calendar: Calendar;
   people: Person[];
+  /** With the policies in force on them: their own before their class's before the site's. */
   machines: Machine[];
+  /** As they were written. */
+  ownMachines: Machine[];
   /** The house's own, as it wrote them. */
   routines: Routine[];
   rules: ShopRules;
   readiness: ReadonlyMap<string, Partial<ReadinessSettings>>;
+  /** Chosen for the site and for classes. */
+  policies: ReadonlyMap<string, Policies>;
   settings: Setting[];
 };
 
@@ -48,6 +54,8 @@ export function shopOf(siteId: string, mark: number, settings: Setting[]): Shop 
   const shop = bodies<ShopBody>("shop")[0];
   if (!shop) return undefined;
   const routines = bodies<Routine>("routine");
+  const ownMachines = bodies<Machine>("machine");
+  const policies = new Map(settings.filter(({ subject }) => subject === "policy").map(({ id, body }) => [id, body as Policies]));
   return {
     id: siteId,
     mark,
@@ -55,7 +63,9 @@ export function shopOf(siteId: string, mark: number, settings: Setting[]): Shop 
     areas: shop.areas ?? [],
     calendar: shop.calendar,
     people: bodies<Person>("person"),
-    machines: bodies<Machine>("machine"),
+    machines: ownMachines.map((machine) => withPolicies(machine, policies)),
+    ownMachines,
+    policies,
     routines,
     rules: shopRules(shop.calendar, routines),
     readiness: new Map(

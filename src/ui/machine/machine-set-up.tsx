@@ -103,7 +103,9 @@ export function MachineSetUp({ view }: { view: MachineView }) {
             otherwise="as the shop works"
           />
         </div>
-        <p className="text-soft text-sm sm:col-span-2">Heads, parts, abilities and policies change by fleet file for now.</p>
+        <p className="text-soft text-sm sm:col-span-2">
+          Heads, parts and abilities change by fleet file for now; policies under Shop, Schools.
+        </p>
       </fieldset>
       <fieldset>
         <legend className="mb-2 font-semibold">Routines</legend>

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { Tabs } from "radix-ui";
 import type { Area, Calendar } from "../../core/fleet/schema.ts";
 import type { PeopleView } from "../../work/people.ts";
+import type { PoliciesView } from "../../work/policies.ts";
 import type { ReadinessRow } from "../../work/readiness.ts";
 import type { RoutineRow } from "../../work/routines.ts";
 import type { SignCount } from "../../work/signs.ts";
@@ -12,6 +13,7 @@ import { BringIn } from "./bring-in.tsx";
 import { CalendarForm } from "./calendar-form.tsx";
 import { JudgementForm } from "./judgement-form.tsx";
 import { PeopleForm } from "./people-form.tsx";
+import { SchoolsForm } from "./schools-form.tsx";
 import { SignCounts } from "./sign-counts.tsx";
 import { SignIns } from "./sign-ins.tsx";
 import { TabletsForm } from "./tablets-form.tsx";
@@ -28,10 +30,11 @@ type Props = {
   tablets: Parameters<typeof TabletsForm>[0];
   routines: RoutineRow[];
   signs: SignCount[];
+  policies: PoliciesView;
 };
 
 /** The shop's own settings: people, days, machines, bringing in and taking out, who is signed in. */
-export function ShopPage({ tab, people, readiness, calendar, timeZone, machines, tablets, routines, signs }: Props) {
+export function ShopPage({ tab, people, readiness, calendar, timeZone, machines, tablets, routines, signs, policies }: Props) {
   const router = useRouter();
   return (
     <main className="mx-auto max-w-6xl px-4 pb-10">
@@ -54,6 +57,9 @@ export function ShopPage({ tab, people, readiness, calendar, timeZone, machines,
           </Tabs.Trigger>
           <Tabs.Trigger value="routines" className={TAB}>
             Routines
+          </Tabs.Trigger>
+          <Tabs.Trigger value="schools" className={TAB}>
+            Schools
           </Tabs.Trigger>
           <Tabs.Trigger value="judgement" className={TAB}>
             Judgement
@@ -99,6 +105,9 @@ export function ShopPage({ tab, people, readiness, calendar, timeZone, machines,
         </Tabs.Content>
         <Tabs.Content value="routines" className="py-4">
           <RoutineLibrary rows={routines} />
+        </Tabs.Content>
+        <Tabs.Content value="schools" className="py-4">
+          <SchoolsForm view={policies} />
         </Tabs.Content>
         <Tabs.Content value="judgement" className="py-4">
           <JudgementForm rows={readiness} />

@@ -4,6 +4,7 @@ import { database } from "../../../work/database.ts";
 import { devicesOf } from "../../../work/devices.ts";
 import { people } from "../../../work/people.ts";
 import { pinsOf } from "../../../work/pin.ts";
+import { policiesView } from "../../../work/policies.ts";
 import { readinessRows } from "../../../work/readiness.ts";
 import { Refusal } from "../../../work/refusal.ts";
 import { routineRows } from "../../../work/routines.ts";
@@ -43,6 +44,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
         people: shop.people.filter(({ role }) => role !== "viewer").map(({ id, name }) => ({ id, name, hasPin: pins.has(id) })),
       }}
       routines={routineRows(shop)}
+      policies={await policiesView(database(), actor)}
       signs={await signCounts(database(), actor)}
       timeZone={shop.site.timeZone}
       machines={shop.machines.map(({ id, name, class: kind, area }) => ({

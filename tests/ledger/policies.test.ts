@@ -1,0 +1,106 @@
+import { beforeEach, describe, expect, test } from "vitest";
+import { policiesOf } from "../../src/core/fleet/rule.ts";
+import type { Actor } from "../../src/work/actor.ts";
+import { board } from "../../src/work/board.ts";
+import { exportFleet } from "../../src/work/fleet.ts";
+import { policiesView, previewPolicy, savePolicy } from "../../src/work/policies.ts";
+import { saveMachine } from "../../src/work/set-up.ts";
+import { loadShop } from "../../src/work/shop.ts";
+import { db, newSite } from "./database.ts";
+
+/** The schools of practice over a real database, on Wednesday 25 November 2026. */
+
+let site = "";
+const actor = (role: Actor["role"] = "supervisor"): Actor => ({ site, personId: "ottoline", name: "O", role, sessionId: "s" });
+beforeEach(async () => {
+  process.env.ZESTY_NOW = "2026-11-25T06:10:00Z";
+  site = await newSite();
+});
+const closing = async (machine: string) =>
+  (await board(db, actor())).machines
+    .find(({ id }) => id === machine)
+    ?.beats.closing.map(({ routine }) => routine)
+    .sort();
+const inForce = async (machine: string) => {
+  const found = (await loadShop(db, site)).machines.find(({ id }) => id === machine);
+  return found && policiesOf(found);
+};
+
+describe("a choice between schools", () => {
+  test("from wet to dry cap: shown first with its work, hands, materials and what speaks against it; changes nothing until it is put in force", async () => {
+    expect(await closing("sprat")).toContain("R10");
+    const change = { level: "dtf", policy: "cap", value: "dry" };
+    const preview = await previewPolicy(db, actor(), change);
+    const sprat = preview.machines.find(({ name }) => name === "Sprat");
+    expect(sprat?.inForce).toBe("wet → dry");
+    const cap = sprat?.routines.find(({ name }) => name === "Water cap");
+    expect(cap).toMatchObject({ after: 0 });
+    expect(cap?.before).toBeGreaterThan(5);
+    expect(cap?.minutes).toBe(-4 * (cap?.before ?? 0));
+    expect(preview.minutes).toBeLessThan(0);
+    expect(preview.until).toBe("2026-12-08");
+    expect(await closing("sprat")).toContain("R10");
+    await savePolicy(db, actor(), change);
+    expect(await closing("sprat")).not.toContain("R10");
+    expect((await inForce("sprat"))?.cap).toBe("dry");
+    await savePolicy(db, actor(), { ...change, value: null });
+    expect(await closing("sprat")).toContain("R10");
+  });
+
+  test("a machine's own stands before its class's, that before the shop's, and that before its abilities", async () => {
+    expect((await inForce("sprat"))?.cap).toBe("wet");
+    await savePolicy(db, actor(), { level: "site", policy: "cap", value: "dry" });
+    expect((await inForce("sprat"))?.cap).toBe("dry");
+    await savePolicy(db, actor(), { level: "dtf", policy: "cap", value: "wet" });
+    expect([(await inForce("sprat"))?.cap, (await inForce("teal"))?.cap]).toEqual(["wet", "dry"]);
+    await savePolicy(db, actor(), { level: "sprat", policy: "cap", value: "dry" });
+    expect([(await inForce("sprat"))?.cap, (await inForce("smelt"))?.cap]).toEqual(["dry", "wet"]);
+    const { levels } = await policiesView(db, actor());
+    expect(levels.find(({ id }) => id === "sprat")).toMatchObject({ own: { cap: "dry" }, inForce: { cap: "dry" } });
+    expect(levels.find(({ id }) => id === "smelt")?.own).not.toHaveProperty("cap");
+  });
+
+  test("a fleet file carries a machine's own choices, not those of its class", async () => {
+    const before = await exportFleet(db, site);
+    await savePolicy(db, actor(), { level: "dtf", policy: "cap", value: "dry" });
+    expect(await exportFleet(db, site)).toEqual(before);
+  });
+
+  test("a list of routines that followed the rule follows it still; what was added by hand stays", async () => {
+    const shop = await loadShop(db, site);
+    const smelt = shop.ownMachines.find(({ id }) => id === "smelt");
+    if (!smelt) throw new Error("no smelt");
+    const { printDayChanges: _, ...machine } = smelt;
+    await saveMachine(db, actor(), { machine: { ...machine, routines: ["R01", "R07", "R10", "R46"] } });
+    await savePolicy(db, actor(), { level: "dtf", policy: "cap", value: "dry" });
+    expect((await loadShop(db, site)).ownMachines.find(({ id }) => id === "smelt")?.routines).toEqual(["R01", "R07", "R46"]);
+    await savePolicy(db, actor(), { level: "dtf", policy: "cap", value: "wet" });
+    expect((await loadShop(db, site)).ownMachines.find(({ id }) => id === "smelt")?.routines).toEqual(["R01", "R07", "R46", "R10"]);
+  });
+
+  test("one that fights a machine's abilities is warned of, with the reason", async () => {
+    const shop = await loadShop(db, site);
+    const circulating = shop.machines.find(({ abilities }) =>
+      abilities?.some((each) => each === "white-circulation" || each === "full-circulation"),
+    );
+    if (!circulating) throw new Error("the demo has no circulating machine");
+    const { warnings } = await previewPolicy(db, actor(), { level: circulating.id, policy: "power", value: "off" });
+    expect(warnings.map(({ words }) => words).join()).toMatch(/circulation works only while it is plugged in.*never cut its mains/);
+  });
+
+  test("steps that depend on it are named", async () => {
+    const { machines } = await previewPolicy(db, actor(), { level: "uv", policy: "plate", value: "wipe" });
+    expect(machines.map(({ steps }) => steps)).toEqual(machines.map(() => ["UV opening"]));
+  });
+
+  test.each([
+    [{ level: "dtf", policy: "cap", value: "damp" }, 400],
+    [{ level: "dtf", policy: "colour", value: "red" }, 400],
+    [{ level: "nobody", policy: "cap", value: "dry" }, 404],
+    [{ level: "dtf" }, 400],
+  ])("%j is refused", async (change, status) => {
+    await expect(savePolicy(db, actor(), change)).rejects.toMatchObject({ status });
+  });
+  test("by a supervisor only", async () =>
+    expect(savePolicy(db, actor("operator"), { level: "dtf", policy: "cap", value: "dry" })).rejects.toMatchObject({ status: 403 }));
+});
