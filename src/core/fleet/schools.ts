@@ -98,11 +98,10 @@ export function policyWarnings(machine: Machine): PolicyWarning[] {
     ],
     [power === "off" && !can("shutdown-self-clean"), "power", "it has no shutdown cycle: switched off, nothing cleans its caps"],
     [
-      power === "on" && !can("standby-self-clean", "white-circulation", "full-circulation") && cap === "dry",
-      "power",
-      "left on, it does not wake and clean by itself; with a dry cap nothing keeps the plate moist",
+      cap === "dry" && !can("standby-self-clean"),
+      "cap",
+      "a dry cap without standby self-clean: it does not wake and clean by itself, and the plate dries overnight",
     ],
-    [cap === "dry" && !can("standby-self-clean"), "cap", "a dry cap without standby self-clean: the plate dries overnight"],
     [cap === "wet" && can("automatic-flush"), "cap", "it is flushed at closing; a wet cap besides is not planned"],
     [
       recovery === "load-and-clean" && machine.class !== "uv",

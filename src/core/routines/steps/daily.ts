@@ -44,6 +44,7 @@ export const THREE_POINTS: readonly Step[] = [
     detail: "White has a swab of its own. Keep off the nozzle plate.",
     lights: ["cap"],
     minutes: 1.2,
+    uses: [{ item: "foam swabs", amount: 2, unit: "pieces" }],
     when: { not: { recorded: "surround-found", is: "clean" } },
   },
   {
@@ -54,7 +55,15 @@ export const THREE_POINTS: readonly Step[] = [
     minutes: 0.3,
     owes: { id: "wiper", words: "the wiper is turned up" },
   },
-  { kind: "found", id: "wiper-found", part: "wiper", text: "How is the wiper?", lights: ["wiper"], minutes: 0.2 },
+  {
+    kind: "found",
+    id: "wiper-found",
+    part: "wiper",
+    text: "How is the wiper?",
+    lights: ["wiper"],
+    minutes: 0.2,
+    uses: [{ item: "foam swabs", amount: 1, unit: "pieces" }],
+  },
   { kind: "do", id: "wiper", text: "Swab both faces of the wiper, then dry it.", lights: ["wiper"], minutes: 1.2 },
   { kind: "do", id: "wiper-down", text: "Flip the wiper back down.", lights: ["wiper"], minutes: 0.3, settles: "wiper" },
   {
@@ -126,6 +135,7 @@ export const WATER_CAP: readonly Step[] = [
     text: "Fill the cap with distilled water, up to the brim.",
     lights: ["cap"],
     minutes: 1.2,
+    uses: [{ item: "distilled water", amount: 5, unit: "mL" }],
     when: { recorded: "gap", is: "short" },
   },
   {
@@ -135,6 +145,10 @@ export const WATER_CAP: readonly Step[] = [
     detail: "As the bottle's label says. Plain water holds for 3 days at most.",
     lights: ["cap"],
     minutes: 1.5,
+    uses: [
+      { item: "distilled water", amount: 5, unit: "mL" },
+      { item: "capping concentrate", amount: 1, unit: "mL" },
+    ],
     when: { recorded: "gap", is: "long" },
   },
   { kind: "do", id: "dry", text: "Dry what ran over, above all near rollers and boards.", minutes: 0.5 },

@@ -35,11 +35,29 @@ export const BY_HAND: readonly Step[] = [
     detail: "Not the plate. A fresh swab when it is dark.",
     lights: ["head"],
     minutes: 3,
+    uses: [{ item: "foam swabs", amount: 2, unit: "pieces" }],
   },
   { kind: "do", id: "other-side", text: "Send the head to the other side.", minutes: 0.5 },
   { kind: "found", id: "caps-found", part: "cap", text: "How are the caps?", lights: ["cap"], minutes: 0.3 },
-  { kind: "do", id: "caps", text: "Wipe the cap tops. Run a fin swab round the groove.", lights: ["cap"], minutes: 3 },
-  { kind: "do", id: "wiper", text: "Wipe the wiper: front, back, top.", lights: ["wiper"], minutes: 2 },
+  {
+    kind: "do",
+    id: "caps",
+    text: "Wipe the cap tops. Run a fin swab round the groove.",
+    lights: ["cap"],
+    minutes: 3,
+    uses: [
+      { item: "foam swabs", amount: 1, unit: "pieces" },
+      { item: "fin swabs", amount: 1, unit: "pieces" },
+    ],
+  },
+  {
+    kind: "do",
+    id: "wiper",
+    text: "Wipe the wiper: front, back, top.",
+    lights: ["wiper"],
+    minutes: 2,
+    uses: [{ item: "foam swabs", amount: 1, unit: "pieces" }],
+  },
   {
     kind: "look",
     id: "fluff",
@@ -165,6 +183,7 @@ export const DEEP_CLEAN: readonly Step[] = [
     detail: "Wrung: nothing may drip on rollers or rail.",
     lights: ["head"],
     minutes: 1,
+    uses: [{ item: "lint-free towels", amount: 1, unit: "pieces" }],
     owes: { id: "towel", words: "the towel lies under the head" },
   },
   {
@@ -192,6 +211,7 @@ export const DEEP_CLEAN: readonly Step[] = [
     thenSeconds: 10,
     lights: ["cap", "cap-pad"],
     minutes: 6,
+    uses: [{ item: "distilled water", amount: 60, unit: "mL" }],
   },
   { kind: "do", id: "lip", text: "Massage the lip of the cap, then the wiper.", lights: ["cap", "wiper"], minutes: 3 },
   {
@@ -286,6 +306,7 @@ export const CODER_HEAD: readonly Step[] = [
     detail: "At a slant, over the tray. Ventilate; no spark or flame.",
     lights: ["gun-body", "charge-electrode", "deflection-plates", "gutter"],
     minutes: 2.5,
+    uses: [{ item: "coder solvent", amount: 30, unit: "mL" }],
     when: { not: { recorded: "found", is: "clean" } },
   },
   {
