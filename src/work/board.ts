@@ -140,12 +140,18 @@ function currentBeat(shop: Shop, day: Day, at: Date): Beat {
   return at <= time("opening") ? "opening" : at <= time("midday") ? "midday" : "closing";
 }
 
-export async function machineRows(db: Connection, shop: Shop, machines: readonly Machine[]): Promise<MachineRow[]> {
+/** Rows of some machines; `known` where their due facts of today are asked for already. */
+export async function machineRows(
+  db: Connection,
+  shop: Shop,
+  machines: readonly Machine[],
+  known?: Promise<MachineFacts[]>,
+): Promise<MachineRow[]> {
   if (machines.length === 0) return [];
   const today = dayAt(shop);
   const ids = machines.length < shop.machines.length ? machines.map(({ id }) => id) : undefined;
   const [facts, repairs, runs, given, signs, condition] = await Promise.all([
-    dueFacts(db, shop, today, machines),
+    known ?? dueFacts(db, shop, today, machines),
     openRepairs(db, shop.id),
     runsOn(db, shop.id, isoDay(today)),
     givenLately(db, shop.id),

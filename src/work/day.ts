@@ -2,6 +2,7 @@ import { type Day, isoDay, spokenDay, toDay } from "../core/calendar/day.ts";
 import { presence, type RosterChange, type Shift } from "../core/calendar/roster.ts";
 import { instantOf } from "../core/calendar/site-time.ts";
 import { dueOfMachine } from "../core/due/due-work.ts";
+import type { MachineFacts } from "../core/due/facts.ts";
 import type { Occurrence } from "../core/due/occurrence.ts";
 import { reasonSentence } from "../core/due/sentence.ts";
 import { skillFor } from "../core/routines/routine.ts";
@@ -48,10 +49,10 @@ export type DayWork = {
 const EARLY_DAYS = 7;
 
 /** A day's work as it can be given out: what falls due that day (today: what is carried over and open too) and one-off work. */
-export async function dayWork(db: Connection, shop: Shop, day: Day = dayAt(shop)): Promise<DayWork> {
+export async function dayWork(db: Connection, shop: Shop, day: Day = dayAt(shop), known?: Promise<MachineFacts[]>): Promise<DayWork> {
   const today = dayAt(shop);
   const [facts, rows, ones, repairs, roster] = await Promise.all([
-    dueFacts(db, shop, today, shop.machines),
+    known ?? dueFacts(db, shop, today, shop.machines),
     givenLately(db, shop.id),
     oneOffs(db, shop.id, isoDay(today), isoDay(Math.max(day, today + EARLY_DAYS))),
     openRepairs(db, shop.id),

@@ -20,6 +20,7 @@ import { handovers, openRepairs, type RepairBody } from "../ledger/tasks.ts";
 import { type MachineRow, machineRows } from "./board.ts";
 import { now } from "./clock.ts";
 import { dayWork, type TaskView } from "./day.ts";
+import { dueFacts } from "./due.ts";
 import { handoverDraft, shiftNow } from "./handover.ts";
 import { type Pace, paceInWindows } from "./pace.ts";
 import { pinsOf, sealingKey } from "./pin.ts";
@@ -112,9 +113,10 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
   const shop = await loadShop(db, sender.site);
   const seq = await headSeq(db, sender.site);
   const today = dayAt(shop);
+  const facts = dueFacts(db, shop, today, shop.machines);
   const [rows, work, runs, repairs, notes, pins, sealWith, photos, pace, found] = await Promise.all([
-    machineRows(db, shop, shop.machines),
-    dayWork(db, shop, today),
+    machineRows(db, shop, shop.machines, facts),
+    dayWork(db, shop, today, facts),
     runsOn(db, shop.id, isoDay(today)),
     openRepairs(db, shop.id),
     handovers(db, shop.id, 3),

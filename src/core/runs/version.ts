@@ -5,6 +5,16 @@ import type { Step } from "../routines/step.ts";
  * keys does not, since a database keeps none (FNV-1a, 64 bits, hexadecimal).
  */
 export function stepsVersion(steps: readonly Step[]): string {
+  const known = marks.get(steps);
+  if (known) return known;
+  const mark = markOf(steps);
+  marks.set(steps, mark);
+  return mark;
+}
+
+const marks = new WeakMap<readonly Step[], string>();
+
+function markOf(steps: readonly Step[]): string {
   let hash = 0xcbf29ce484222325n;
   for (const character of JSON.stringify(steps, sorted)) {
     hash ^= BigInt(character.codePointAt(0) ?? 0);
