@@ -36,9 +36,9 @@ describe("the morning", () => {
     await dory.getByRole("button", { name: "H1/C, cyan: one missing more" }).click();
     await dory.getByRole("button", { name: "Enter Dory" }).click();
     const entered = Date.now();
-    await dory.getByRole("status").getByText("Hold").waitFor();
+    await dory.getByRole("status").getByText("Hold", { exact: true }).waitFor();
     expect(entered - started).toBeLessThan(30_000);
-    await follower.page.locator(row("Dory")).getByText("Hold").waitFor({ timeout: 2000 });
+    await follower.page.locator(row("Dory")).getByText("Hold", { exact: true }).waitFor({ timeout: 2000 });
 
     await page.getByRole("region", { name: "Compass" }).getByRole("button", { name: "Enter Compass" }).click();
     await page.getByRole("region", { name: "Compass" }).getByRole("status").getByText("Ready").waitFor();
@@ -65,9 +65,9 @@ describe("the morning", () => {
       entry("check", "goby", { channels: [{ id: "H1/W1", missing: 7, weak: 0, deflected: 0, neighbours: true }] }),
     );
     await follower.page.waitForTimeout(15_000);
-    expect(await follower.page.locator(row("Goby")).getByText("Hold").count()).toBe(0);
+    expect(await follower.page.locator(row("Goby")).getByText("Hold", { exact: true }).count()).toBe(0);
     await follower.context.setOffline(false);
-    await follower.page.locator(row("Goby")).getByText("Hold").waitFor({ timeout: 4000 });
+    await follower.page.locator(row("Goby")).getByText("Hold", { exact: true }).waitFor({ timeout: 4000 });
     await follower.context.close();
   });
 

@@ -39,6 +39,6 @@ function under(step: Step, name: string, routine: string, when: Condition | unde
     return { ...bare, ...guarded, id: id(bare.id), steps: bare.steps.map((each) => under(each, name, routine, undefined)) };
   if (bare.kind === "call") return { ...bare, ...guarded, id: id(bare.id) };
   const choices = (list: readonly Choice[]) => list.map((choice) => (choice.goTo ? { ...choice, goTo: id(choice.goTo) } : choice));
-  const mine = { ...guarded, id: id(bare.id), of: bare.of ?? routine };
+  const mine = { ...guarded, id: id(bare.id), routine: bare.routine ?? routine };
   return "choices" in bare ? { ...bare, ...mine, choices: choices(bare.choices) } : { ...bare, ...mine };
 }

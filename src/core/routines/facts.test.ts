@@ -136,7 +136,7 @@ describe("limits, amounts, order, what is not touched", () => {
   test("R04: after a water-capped night 2 cleans or 1 medium, otherwise 2 to 4; then the check", () => {
     expect(words("R04", "two")).toMatch(/2 normal cleans, or 1 medium/);
     expect(step("R04", "more")).toMatchObject({ kind: "measure", min: 2, max: 4 });
-    expect(plan("R04").at(-1)).toMatchObject({ kind: "nozzle-check", of: "R01" });
+    expect(plan("R04").at(-1)).toMatchObject({ kind: "nozzle-check", routine: "R01" });
   });
   test("R05: gasket, cracks, scrap by hand height, load 10 to 15 s, flag at about 85 %; the plate only where the house wipes", () => {
     inOrder("R05", "gasket", "cracks", "home", "where", "scrap", "print", "first", "load", "clean", "second", "flag", "read");

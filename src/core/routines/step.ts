@@ -52,7 +52,7 @@ type Common = {
   /** Not offered while anything is owed. */
   powersOn?: true;
   /** The routine that was called, where the step is another's; put there when the steps are compiled. */
-  of?: string;
+  routine?: string;
 };
 
 /** How a part was found; decides intervals later. */

@@ -5,7 +5,7 @@ import type { Step } from "../routines/step.ts";
 import { STEPS } from "../routines/steps/steps.ts";
 import type { RunBody, RunEvent } from "./events.ts";
 import { holds, runPlan } from "./plan.ts";
-import { missing, type RunState, resultProblem, runState } from "./run.ts";
+import { calledAndDone, missing, type RunState, resultProblem, runState } from "./run.ts";
 import { stepsVersion } from "./version.ts";
 
 const MINUTE = 60_000;
@@ -262,6 +262,20 @@ describe("whatever happens", () => {
       { numRuns: 300 },
     );
   });
+});
+
+test("a called routine counts as done where its steps were done; what a picture is of is no routine", () => {
+  const plan = runPlan(
+    [
+      { kind: "photo", id: "picture", text: "A picture.", of: "cap", optional: true },
+      { kind: "do", id: "c.a", text: "A.", routine: "R10" },
+      { kind: "do", id: "d.b", text: "B.", routine: "R30" },
+      { kind: "do", id: "e.c", text: "C.", routine: "R08" },
+    ],
+    machine,
+  );
+  const step = (at: string, passed?: string) => ({ step: at, at: 0, person: null, tookSeconds: 1, ...(passed ? { passed } : {}) });
+  expect(calledAndDone(plan, { trace: [step("picture"), step("c.a"), step("d.b", "no time")] })).toEqual(["R10"]);
 });
 
 describe("a version", () => {

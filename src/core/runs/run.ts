@@ -289,7 +289,7 @@ function owedBy(state: RunState, plan: readonly PlannedStep[], clock: Clock): Ow
 export function calledAndDone(plan: readonly PlannedStep[], { trace }: Pick<RunState, "trace">): string[] {
   const did = new Map<string, boolean>();
   for (const { step: at, passed } of trace) {
-    const of = plan.find((each) => each.at === at)?.of;
+    const of = plan.find((each) => each.at === at)?.routine;
     if (of) did.set(of, (did.get(of) ?? true) && passed === undefined);
   }
   return [...did].flatMap(([routine, whole]) => (whole ? [routine] : []));

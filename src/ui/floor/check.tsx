@@ -82,7 +82,7 @@ function MachineCheck({
   const send = async () => {
     const at = draft.time ? { happenedAt: instantAt(draft.time), timeGiven: true } : {};
     const open = run ? openRun(floor.view, run) : undefined;
-    const called = open?.state.now?.of;
+    const called = open?.state.now?.routine;
     const routine = open?.routine.isCheck ? open.run.routine : (called ?? (run ? undefined : due?.routine));
     const drafts: Draft[] = [
       {

@@ -34,7 +34,7 @@ export function RunPreview({ plan }: { plan: readonly PlannedStep[] }) {
         <p className="text-sm text-soft">
           step {index + 1} of {plan.length}
           {step.window && `, within ${step.window.withinMinutes} min`}
-          {step.of && `, from ${step.of}`}
+          {step.routine && `, from ${step.routine}`}
         </p>
         <p className="mt-1 font-semibold text-2xl leading-tight">
           {step.text} {step.on && <span className="text-soft">({step.on})</span>}
