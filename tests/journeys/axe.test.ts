@@ -25,6 +25,7 @@ const VIEWS: [string, string, string?][] = [
   ["/shop?tab=bring-in", "section"],
   ["/shop?tab=tablets", "form"],
   ["/shop?tab=sign-ins", "table"],
+  ["/safety", "dl"],
   ["/day", "h1"],
   ["/tags", "img"],
   ["/enrol", "form"],

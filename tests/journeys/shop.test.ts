@@ -223,9 +223,15 @@ describe("taking the ledger out", () => {
   });
 });
 
-test("the published JSON Schema is made from the validator's own source", async () => {
+test("the published JSON Schemas are made from the validators' own sources", async () => {
   const { FleetFile } = await import("../../src/core/fleet/schema.ts");
-  const published = JSON.parse(readFileSync("docs/formats/fleet.schema.json", "utf8"));
-  const { $schema: _schema, $id: _id, title: _title, ...rest } = published;
-  expect(rest).toEqual(JSON.parse(JSON.stringify(FleetFile)));
+  const { Pack } = await import("../../src/core/routines/schema.ts");
+  for (const [name, source] of [
+    ["fleet", FleetFile],
+    ["routines", Pack],
+  ] as const) {
+    const published = JSON.parse(readFileSync(`docs/formats/${name}.schema.json`, "utf8"));
+    const { $schema: _schema, $id: _id, title: _title, ...rest } = published;
+    expect(rest).toEqual(JSON.parse(JSON.stringify(source)));
+  }
 });

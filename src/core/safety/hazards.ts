@@ -32,3 +32,17 @@ export type Hazard = keyof typeof HAZARDS;
 /** Stands on each page that shows a hazardous routine. */
 export const DEFERENCE =
   "Follow the safety data sheet, the machine's manual and local rules, and leave to trained people what they reserve to them.";
+
+/** What no step here asks for, though some shops do it, and why. */
+export const REFUSED: readonly { practice: string; why: string; instead: string }[] = [
+  {
+    practice: "A cover switch held down, so that the machine runs with its lid open",
+    why: "The switch is what keeps a hand out of a moving carriage, platen or cutter. Who holds it down takes away the only guard that others rely on.",
+    instead: "Use the maker's maintenance position, or switch off and unplug before a hand goes in.",
+  },
+  {
+    practice: "The plug pulled while the carriage travels, to stop it in the middle",
+    why: "The carriage runs on with its weight, the heads stand uncapped, and a hand is near a mains plug and wet parts. A machine that circulates its ink stops circulating.",
+    instead: "Stop it at the panel, then move a dead carriage slowly by hand, or free it by the maker's way.",
+  },
+];

@@ -124,7 +124,9 @@ function Gear({ found, floor, send }: Part) {
           Data sheet: <a href={url}>{name}</a>
         </p>
       ))}
-      <p className="mt-3 text-soft">{floor.view.deference}</p>
+      <p className="mt-3 text-soft">
+        {floor.view.deference} <a href="/safety">All cautions, and what is never asked for</a>.
+      </p>
       <p className="mt-1 text-soft">
         Never touch the nozzle plate unless a step says so. Wipe in the nozzles' direction. A separate swab for white and for colour.
       </p>

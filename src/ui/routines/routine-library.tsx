@@ -30,6 +30,9 @@ export function RoutineLibrary({ rows }: { rows: RoutineRow[] }) {
           (JSON)
         </a>
         <PackIn />
+        <Link href="/safety" className="ml-auto">
+          Cautions, and what is never asked for
+        </Link>
       </div>
       <table className="w-full text-sm">
         <thead>

@@ -47,6 +47,7 @@ export function SchoolsForm({ view }: { view: PoliciesView }) {
         <label className="flex items-center gap-2">
           For
           <select
+            aria-label="For"
             value={levelId}
             onChange={(event) => {
               setLevelId(event.target.value);
