@@ -105,3 +105,37 @@ test("each place of the floor has an address that leads back to it", () => {
   for (const hash of ["", "#/", "#/nowhere", "#/run/"]) expect(placeOf(hash)).toEqual({ at: "shift" });
   expect(placeOf(to.handover)).toEqual({ at: "handover" });
 });
+
+describe("signs and work put down here", () => {
+  const seen = queued("sign", { sign: "stains", note: "on the left" }, { id: "s1" });
+  const signsAt = (after: FloorView) => after.machines[0]?.signs?.map(({ id, words, note }) => [id, words, note]);
+
+  test("a sign is open at its machine at once, once, and gone when it is explained", () => {
+    const guided = { ...view, signGuide: [{ sign: "stains", words: "Stains or drops on the work", holds: true, causes: [] }] };
+    expect(signsAt(withQueue(guided, [seen, seen], 0))).toEqual([["s1", "Stains or drops on the work", "on the left"]]);
+    expect(signsAt(withQueue(guided, [seen, queued("sign-over", { of: "s1", cause: "waste" })], 0))).toEqual([]);
+  });
+  test("a snapshot of an earlier build, without the guide, shows the sign by its id", () =>
+    expect(signsAt(withQueue(view, [seen], 0))).toEqual([["s1", "stains", "on the left"]]));
+  test("a sign of another machine, and one that was refused, change nothing", () => {
+    expect(signsAt(withQueue(view, [queued("sign", { sign: "stains" }, { machine: "teal" })], 0))).toBeUndefined();
+    expect(signsAt(withQueue(view, [{ ...seen, state: "refused" }], 0))).toBeUndefined();
+  });
+  test("work for today is in the list at once, with the routine that it is done by; for another day it is not", () => {
+    const work = (on: string) => queued("one-off", { title: "Cap soak", on, minutes: 15, routine: "R29", sign: "s1" }, { id: "w1" });
+    const added = withQueue(view, [work("2026-11-25"), work("2026-11-25")], 0).tasks.filter(({ oneOff }) => oneOff === "w1");
+    expect(added).toHaveLength(1);
+    expect(added[0]).toMatchObject({
+      key: "one-off/w1",
+      name: "Cap soak",
+      routine: "R29",
+      hasSteps: true,
+      machineName: "Sprat",
+      state: "due",
+    });
+    expect(withQueue(view, [work("2026-11-26")], 0).tasks).toHaveLength(view.tasks.length);
+    expect(withQueue(view, [work("2026-11-25"), queued("one-off-over", { of: "w1", outcome: "done" })], 0).tasks.at(-1)?.state).toBe(
+      "done",
+    );
+  });
+});
