@@ -20,6 +20,12 @@ describe("without a session or the role", () => {
     ["POST", "/api/people", "set-up"],
     ["POST", "/api/calendar", "set-up"],
     ["POST", "/api/machines", "set-up"],
+    ["POST", "/api/routines", "set-up"],
+    ["POST", "/api/routines/check", "set-up"],
+    ["POST", "/api/routines/pack", "set-up"],
+    ["DELETE", "/api/routines?id=R21", "set-up"],
+    ["GET", "/api/routines/pack?ids=R21", "look"],
+    ["POST", "/api/policies", "set-up"],
     ["DELETE", "/api/sessions", "set-up"],
     ["GET", "/api/ledger/export", "look"],
     ["GET", "/api/live", "look"],
@@ -253,4 +259,38 @@ test("no script runs that the page did not ask for", async () => {
   await page.waitForSelector("table");
   expect(await page.evaluate(() => "intruded" in window)).toBe(false);
   await context.close();
+});
+
+describe("routines as text", () => {
+  const post = async (path: string, body: string) => send(path, { cookie: await cookieOf("ottoline"), body });
+  test.each<[string, string, RegExp]>([
+    ["nothing at all", "", /no pack|can't be read/],
+    ["no pack", "just words", /can't be read in/],
+    ["half a file", "format: zesty-anvil/routines\nroutines: [", /no pack that can be read/],
+    ["a later version", "format: zesty-anvil/routines\nversion: 2\nroutines: [{ id: a, name: A }]", /can't be read in/],
+    ["a routine by a strange id", "format: zesty-anvil/routines\nversion: 1\nroutines: [{ id: '../x', name: A }]", /can't be read in/],
+    [
+      "a name without end",
+      `format: zesty-anvil/routines\nversion: 1\nroutines: [{ id: a, name: ${"x".repeat(5000)} }]`,
+      /can't be read in/,
+    ],
+  ])("a pack that is %s is refused in words, and changes nothing", async (_, text, said) => {
+    const cookie = await cookieOf("ottoline");
+    const before = await headOf(cookie);
+    const answer = await post("/api/routines/pack?do=import", text);
+    expect(answer.status).toBe(400);
+    expect(answer.body.message).toMatch(said);
+    expect(await headOf(cookie)).toBe(before);
+  });
+  test("steps nested without end, and a text of megabytes, end in a clear error", async () => {
+    const deep = `id: house-x\nname: X\nsteps: ${"[".repeat(3000)}${"]".repeat(3000)}`;
+    const cookie = await cookieOf("ottoline");
+    expect((await send("/api/routines/check", { cookie, body: { text: deep } })).status).toBeLessThan(500);
+    expect((await send("/api/routines", { cookie, body: { text: "x".repeat(3_000_000) } })).status).toBe(400);
+    expect((await post("/api/routines/pack", "x".repeat(3_000_000))).status).toBe(413);
+  });
+  test("a text with a character that no database keeps is refused", async () => {
+    const answer = await send("/api/routines", { cookie: await cookieOf("ottoline"), body: { text: 'id: house-x\nname: "A\\0B"\n' } });
+    expect(answer.status).toBe(400);
+  });
 });

@@ -105,3 +105,23 @@ describe("readiness", () => {
       expect(stateSentence(machineState(given, DEFAULT_READINESS), "Europe/Lisbon")).toMatch(/^[A-Z].{10,}\.$/);
   });
 });
+
+describe("a sign that spoils work", () => {
+  const good = [channel("H1/K")];
+  const holdingSign = { sign: "colour-absent", at: at("08:20") };
+  test("holds the machine whatever the check says, and says why first", () => {
+    const state = machineState(facts(good, { holdingSign }), DEFAULT_READINESS);
+    expect(state.word).toBe("Hold");
+    expect(stateSentence(state, "UTC")).toBe("“A colour is gone” was seen at 08:20 and is not explained yet; all nozzles fired at 07:10.");
+  });
+  test("holds an unchecked machine too, but not one asleep or out of order", () => {
+    expect(word(facts(good, { holdingSign, check: undefined }))).toBe("Hold");
+    expect(word(facts(good, { holdingSign, asleep: true }))).toBe("Asleep");
+    expect(word(facts(good, { holdingSign, outOfOrder: { since: "2026-11-24", symptom: "lamp" } }))).toBe("Out of order");
+  });
+  test("a release after it turns the hold into care, one before it does not", () => {
+    const release = (time: string) => ({ at: at(time), until: at("18:00"), by: "Ottoline", reason: "outside the cut" });
+    expect(word(facts(good, { holdingSign, release: release("08:30") }))).toBe("With care");
+    expect(word(facts(good, { holdingSign, release: release("08:10") }))).toBe("Hold");
+  });
+});
