@@ -48,7 +48,7 @@ function coreBench<Result>(name: string): Result {
     format: "esm",
     mainFields: ["module", "main"],
     // What is only there as CommonJS can't be bundled into a module.
-    external: ["ajv", "ajv-formats"],
+    external: ["ajv", "ajv-formats", "yaml"],
     outfile,
     logLevel: "error",
   });
