@@ -158,6 +158,14 @@ export const PROJECTIONS: Record<string, Projection> = {
         FROM ${source} e WHERE kind = 'sign-over' AND ${where} ORDER BY site, body ->> 'of', happened_at DESC, id DESC) o
       ON o.site = b.site AND o.of = b.id::text`,
   },
+  foundAs: {
+    table: "found_as",
+    columns: "site, entry_id, machine, routine, step, found, day, happened_at",
+    narrow: ({ site, id }) => ({ table: sql`site = ${site} AND entry_id = ${id}`, entries: sql`site = ${site} AND id = ${id}` }),
+    rows: (source, where) => sql`
+      SELECT site, id, machine, routine, body ->> 'step', body -> 'result' ->> 'found', local_day, happened_at
+      FROM ${source} e WHERE kind = 'run' AND body -> 'result' ->> 'found' IS NOT NULL AND machine IS NOT NULL AND routine IS NOT NULL AND ${where}`,
+  },
   rosterChange: {
     table: "roster_change",
     columns: "site, entry_id, person, from_day, to_day, shifts, why, happened_at",
@@ -206,7 +214,7 @@ const OF_KIND: Record<string, string[]> = {
   sign: ["report", "openSign"],
   "sign-over": ["openSign"],
   move: ["occurrenceMove"],
-  run: ["settledDay", "run"],
+  run: ["settledDay", "run", "foundAs"],
   task: ["task"],
   "one-off": ["oneOff"],
   "one-off-over": ["oneOff"],

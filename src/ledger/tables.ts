@@ -369,6 +369,22 @@ export const openSign = pgTable(
   ],
 );
 
+/** How parts were found by care, look by look. */
+export const foundAs = pgTable(
+  "found_as",
+  {
+    site: text().notNull(),
+    entryId: uuid().notNull(),
+    machine: text().notNull(),
+    routine: text().notNull(),
+    step: text().notNull(),
+    found: text().notNull(),
+    day: date({ mode: "string" }).notNull(),
+    happenedAt: instant().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.site, t.entryId] }), index().on(t.site, t.routine, t.machine, t.happenedAt)],
+);
+
 /** Pictures, by the hash of what is kept. */
 export const file = pgTable(
   "file",

@@ -1,4 +1,5 @@
 import { Type } from "typebox";
+import { DEFAULT_NEEDED, type Needed, needed, offeredDays } from "../core/condition/needed.ts";
 import { machineSettings } from "../core/due/facts.ts";
 import { fleetProblems } from "../core/fleet/validate.ts";
 import { accept } from "../core/record/validate.ts";
@@ -12,6 +13,7 @@ import { ordered, readText, type TextProblem, writeText } from "../core/routines
 import { triggerWords } from "../core/routines/trigger-words.ts";
 import { runPlan } from "../core/runs/plan.ts";
 import type { Database } from "../ledger/database.ts";
+import { foundOf } from "../ledger/found-as.ts";
 import { type SettingVersion, versionsOfSetting } from "../ledger/settings.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { exportFleet } from "./fleet.ts";
@@ -64,6 +66,10 @@ export type RoutinePage = {
   text: string;
   versions: { version: number; words: string; text: string }[];
   machines: { id: string; name: string; fits: boolean }[];
+  /** How it was found lately, machine by machine, and what that says. */
+  found: { machine: string; needed: Needed }[];
+  /** Another interval that this speaks for, in days, with the routine's text as it would be. */
+  offers: { words: string; text: string }[];
 };
 
 /** What the editor of a routine shows; `null` for one that is to be new. @throws Refusal 404 */
@@ -72,6 +78,13 @@ export async function routinePage(db: Database, actor: Actor, id: string | null)
   const shop = await loadShop(db, actor.site);
   const routine = id === null ? NEW : written(shop, id);
   if (!routine) throw new Refusal(404, `There is no routine “${id?.slice(0, 60)}”.`);
+  const found =
+    id === null
+      ? []
+      : [...(await foundOf(db, shop.id, id, DEFAULT_NEEDED.last))].map(([machine, list]) => ({
+          machine: shop.machines.find((each) => each.id === machine)?.name ?? machine,
+          needed: needed(list),
+        }));
   const versions: SettingVersion[] = id === null ? [] : await versionsOfSetting(db, shop.id, "routine", id);
   return {
     row: routineRows(shop).find((each) => each.id === id) ?? null,
@@ -86,7 +99,32 @@ export async function routinePage(db: Database, actor: Actor, id: string | null)
       name: machine.name,
       fits: machineSettings(machine, shop.rules).routines.some((each) => each.id === id),
     })),
+    found,
+    offers: offersFor(routine, found),
   };
+}
+
+const DAYS_IN = { days: 1, weeks: 7, months: 30 };
+
+/** Longer or shorter intervals that how it was found speaks for; for routines that come round by days, weeks or months. */
+function offersFor(routine: Routine, found: RoutinePage["found"]): RoutinePage["offers"] {
+  const { trigger } = routine;
+  if (!trigger || Array.isArray(trigger) || !("every" in trigger) || typeof trigger.every === "string") return [];
+  const { days = 0, weeks = 0, months = 0 } = trigger.every;
+  const now = days * DAYS_IN.days + weeks * DAYS_IN.weeks + months * DAYS_IN.months;
+  const verdicts = [...new Set(found.map((each) => each.needed.verdict))];
+  return verdicts.flatMap((verdict) => {
+    const offered = offeredDays(now, verdict);
+    const at = found.filter((each) => each.needed.verdict === verdict).map(({ machine }) => machine);
+    return offered === undefined
+      ? []
+      : [
+          {
+            words: `${at.join(", ")}: the interval ${verdict}, say every ${offered} days instead of ${now}`,
+            text: writeText(ordered({ ...routine, trigger: { every: { days: offered } } }), "yaml"),
+          },
+        ];
+  });
 }
 
 const NEW: Routine = {
@@ -113,7 +151,11 @@ const NEW: Routine = {
 };
 
 const Written = Type.Object(
-  { text: Type.String({ maxLength: 2_000_000 }), machine: Type.Optional(Type.String({ maxLength: 200 })) },
+  {
+    text: Type.String({ maxLength: 2_000_000 }),
+    why: Type.Optional(Type.String({ maxLength: 500 })),
+    machine: Type.Optional(Type.String({ maxLength: 200 })),
+  },
   { additionalProperties: false },
 );
 
@@ -150,7 +192,7 @@ export async function saveRoutine(db: Database, actor: Actor, value: unknown): P
   const shop = await loadShop(db, actor.site);
   const { problems, routine } = checked(shop, accepted.value.text);
   if (!routine) throw new Refusal(400, "This routine can't be put in force; nothing was changed.", places(problems));
-  await putRoutines(db, actor, shop, [routine], (name) => `${name} written`);
+  await putRoutines(db, actor, shop, [routine], (name) => `${name} written${accepted.value.why ? `: ${accepted.value.why}` : ""}`);
   return { id: routine.id };
 }
 

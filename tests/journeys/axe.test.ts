@@ -3,7 +3,7 @@ import type { Page } from "playwright-core";
 import { expect, test } from "vitest";
 import { FIRST, PHONE, signedIn, TABLET } from "./browser.ts";
 
-/** axe finds nothing on every main view, light and night. */
+/** axe finds nothing on every main view, light and night. The tests look side by side, each in a browser window of its own. */
 
 const VIEWS: [string, string, string?][] = [
   ["/", "table"],
@@ -67,7 +67,7 @@ function looker(page: Page) {
 }
 
 const HALF = Math.ceil(VIEWS.length / 2);
-test.each([
+test.concurrent.each([
   ["the desk's", VIEWS.slice(0, HALF)],
   ["the rest, and the floor's", VIEWS.slice(HALF)],
 ])("every main view, light and night: %s", async (_, views) => {
@@ -84,7 +84,7 @@ test.each([
   await context.close();
 });
 
-test("an entry, a run, narrow screens and the sign-in, light and night", async () => {
+test.concurrent("an entry, a run, narrow screens and the sign-in, light and night", async () => {
   const { page, context } = await signedIn("Ottoline Marsh");
   const { found, look } = looker(page);
   await page.goto(`${FIRST}/ledger?kind=check`);

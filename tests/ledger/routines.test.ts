@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, test } from "vitest";
 import type { Routine } from "../../src/core/routines/routine.ts";
 import { readText, writeText } from "../../src/core/routines/text.ts";
 import { stepsVersion } from "../../src/core/runs/version.ts";
+import { compareSite } from "../../src/ledger/compare.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
 import type { Actor } from "../../src/work/actor.ts";
 import { board } from "../../src/work/board.ts";
@@ -233,4 +234,46 @@ test("a fleet file carries only when a routine falls due, and brings the rest ba
   await importFleet(db, actor(), file, {});
   expect((await loadShop(db, site)).rules.book.get("house-pad")).toMatchObject({ trigger: { every: { weeks: 2 } }, handsMinutes: 4 });
   expect((await loadShop(db, site)).rules.book.get("house-pad")?.steps).toHaveLength(3);
+});
+
+describe("was it needed", () => {
+  /** A short look that found the pad so, on a day. */
+  const look = async (day: string, found: string, machine = "sprat") => {
+    const run = uuidv7();
+    const { version } = (await floorOf()).routines["house-pad"] ?? { version: "" };
+    const at = (minute: number) => ({ machine, routine: "house-pad", run, happenedAt: `${day}T08:0${minute}:00.000Z` });
+    await send("run", { event: "start", form: "short", version }, at(0));
+    await send("run", { event: "step", step: "pad", result: { found } }, at(1));
+    await send("run", { event: "end" }, at(2));
+  };
+  const days = Array.from({ length: 8 }, (_, back) => `2026-11-${String(24 - back * 2).padStart(2, "0")}`);
+  const pad = () => house({ steps: [{ kind: "found", id: "pad", part: "cap-pad", text: "How is the pad?" }] });
+
+  test("found clean again and again, a longer interval is offered with its numbers; a person puts it in force, with the reason", async () => {
+    await save(pad());
+    await giveTo("sprat", "house-pad");
+    for (const day of days) await look(day, "clean");
+    const page = await routinePage(db, actor(), "house-pad");
+    expect(page.found).toMatchObject([{ machine: "Sprat", needed: { verdict: "may grow", clean: 8, heavy: 0 } }]);
+    expect(page.found[0]?.needed.why).toContain("8 of the last 8 clean");
+    expect(page.offers).toMatchObject([{ words: "Sprat: the interval may grow, say every 11 days instead of 7" }]);
+    await saveRoutine(db, actor(), { text: page.offers[0]?.text ?? "", why: page.offers[0]?.words });
+    expect(await row("house-pad")).toMatchObject({ when: "every 11 days" });
+    const [entry] = await ledgerPage(db, site, { kind: "settings", limit: 5 });
+    expect(JSON.stringify(await ledgerPage(db, site, { kind: "settings", limit: 5 }))).toContain(
+      "Pad look written: Sprat: the interval may grow",
+    );
+    expect(entry).toBeDefined();
+  });
+  test("found heavy it must shrink; few looks say nothing; an amended look counts as amended", async () => {
+    await save(pad());
+    await giveTo("sprat", "house-pad");
+    for (const day of days.slice(0, 7)) await look(day, "heavy");
+    expect((await routinePage(db, actor(), "house-pad")).offers).toEqual([]);
+    await look(days[7] ?? "", "clean");
+    expect((await routinePage(db, actor(), "house-pad")).offers).toMatchObject([
+      { words: expect.stringContaining("must shrink, say every 5 days instead of 7") },
+    ]);
+    expect(await compareSite(db, site)).toEqual([]);
+  });
 });

@@ -18,6 +18,7 @@ export function RoutineEditor({ id, page }: { id: string; page: RoutinePage }) {
   const [machine, setMachine] = useState((page.machines.find(({ fits }) => fits) ?? page.machines[0])?.id ?? "");
   const [checked, setChecked] = useState<CheckedRoutine | null>(null);
   const [fault, setFault] = useState("");
+  const [why, setWhy] = useState("");
   const area = useRef<HTMLTextAreaElement>(null);
   const latest = useRef(0);
   useEffect(() => {
@@ -44,7 +45,7 @@ export function RoutineEditor({ id, page }: { id: string; page: RoutinePage }) {
   };
   const save = async () => {
     try {
-      const { id: saved } = await ask<{ id: string }>("/api/routines", { body: { text } });
+      const { id: saved } = await ask<{ id: string }>("/api/routines", { body: { text, ...(why.trim() ? { why: why.trim() } : {}) } });
       localStorage.removeItem(draftName);
       toast("In force. Runs under way keep the version they began under.");
       router.push(`/shop/routines/${saved}`);
@@ -113,6 +114,10 @@ export function RoutineEditor({ id, page }: { id: string; page: RoutinePage }) {
             )}
             {checked && problems.length === 0 && !fault && <p className="text-soft">It holds together.</p>}
           </div>
+          <label className="grid text-sm">
+            Why it is changed
+            <input value={why} maxLength={500} onChange={(event) => setWhy(event.target.value)} className="field" />
+          </label>
           <div className="flex flex-wrap gap-2">
             <button
               type="button"
@@ -143,6 +148,33 @@ export function RoutineEditor({ id, page }: { id: string; page: RoutinePage }) {
               What you put in force under this id stands before the built-in one. For a routine beside it, give it an id that begins with
               house-.
             </p>
+          )}
+          {page.found.length > 0 && (
+            <section aria-label="Was it needed?" className="mt-2">
+              <h2>Was it needed?</h2>
+              <ul className="text-sm">
+                {page.found.map(({ machine: name, needed }) => (
+                  <li key={name} className="border-hair border-b py-1">
+                    <strong>{name}</strong> <span className="figure">{needed.looked.join(", ")}</span> (newest first): {needed.why}
+                  </li>
+                ))}
+              </ul>
+              {page.offers.map((offer) => (
+                <p key={offer.words} className="mt-1 flex flex-wrap items-center gap-2 border-accent border-l-4 pl-3 text-sm">
+                  {offer.words}. It changes for all machines that have it; you decide.
+                  <button
+                    type="button"
+                    className="press"
+                    onClick={() => {
+                      change(offer.text);
+                      setWhy(offer.words);
+                    }}
+                  >
+                    Put it into the text
+                  </button>
+                </p>
+              ))}
+            </section>
           )}
           {page.versions.length > 0 && (
             <details>
