@@ -119,7 +119,7 @@ describe("runs", () => {
     await through(second.page, ["Done", "Done", "Done", "Flat, the lip closes"]);
     await second.page.getByRole("button", { name: "End the run" }).click();
     await second.page.getByRole("heading", { name: /^Done at/ }).waitFor();
-    await first.page.getByRole("heading", { name: /^Done at/ }).waitFor({ timeout: 4000 });
+    await first.page.getByRole("heading", { name: /^Done at/ }).waitFor({ timeout: 8000 });
     expect(await second.page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width);
     await first.context.close();
     await second.context.close();
@@ -173,7 +173,7 @@ describe("the day's work", () => {
     await bram.page.getByRole("link", { name: /Goby Look at the rail/ }).click();
     await bram.page.getByRole("button", { name: "Done", exact: true }).click();
     await bram.page.getByRole("link", { name: "all sent" }).waitFor();
-    await page.getByRole("region", { name: "Bram Teasel" }).getByText("✓").first().waitFor({ timeout: 4000 });
+    await page.getByRole("region", { name: "Bram Teasel" }).getByText("✓").first().waitFor({ timeout: 8000 });
     await bram.context.close();
     await context.close();
   });
