@@ -13,6 +13,15 @@ import { testShare } from "./test-share.ts";
 type Part = { name: string; passed: number; failed: number };
 const parts: Part[] = [];
 
+/** Journeys that wait more than they reckon go side by side, each group with a database and servers of its own. */
+const SIDE_BY_SIDE = [
+  ["axe", "doors", "house-ways", "morning", "shop"],
+  ["floor", "offline"],
+];
+/** These stop PostgreSQL itself, so nothing else may run. */
+const ALONE = ["first-run", "kill"];
+const journeyFile = (name: string) => `tests/journeys/${name}.test.ts`;
+
 await run(async () => {
   const { values, positionals: files } = parseArgs({ options: { only: { type: "string" } }, allowPositionals: true });
   const wanted = (name: string) => values.only === undefined || values.only === name;
@@ -63,14 +72,6 @@ async function withDatabase(name: string, work: (env: Record<string, string>) =>
   }
 }
 
-/** Journeys that wait more than they reckon go side by side, each group with a database and servers of its own. */
-const SIDE_BY_SIDE = [
-  ["axe", "doors", "house-ways", "morning", "shop"],
-  ["floor", "offline"],
-];
-/** These stop PostgreSQL itself, so nothing else may run. */
-const ALONE = ["first-run", "kill"];
-
 async function journeys(files: string[]): Promise<void> {
   const group = (name: string, names: string[]) =>
     withDatabase(name.replace(/\W/g, "_"), (env) => vitest(name, "vitest.journeys.config.ts", { ...env, ZESTY_JOURNEYS: name }, names));
@@ -82,7 +83,6 @@ async function journeys(files: string[]): Promise<void> {
   const others = readdirSync("tests/journeys").flatMap((file) => /^(.*)\.test\.ts$/.exec(file)?.[1] ?? []);
   await group("journeys 3", [...ALONE, ...others.filter((name) => !known.has(name))].map(journeyFile));
 }
-const journeyFile = (name: string) => `tests/journeys/${name}.test.ts`;
 
 async function vitest(name: string, config: string, env: Record<string, string>, files: string[]): Promise<void> {
   const report = join(STATE, `vitest-${name.replace(/\W/g, "-")}.json`);
