@@ -22,6 +22,14 @@ const SIDE_BY_SIDE = [
 const ALONE = ["first-run", "kill"];
 const journeyFile = (name: string) => `tests/journeys/${name}.test.ts`;
 
+/** The cluster is started, and a database made from its template, by one at a time. */
+let turn: Promise<unknown> = Promise.resolve();
+function inTurn<Result>(work: () => Promise<Result>): Promise<Result> {
+  const mine = turn.then(work);
+  turn = mine.catch(() => {});
+  return mine;
+}
+
 await run(async () => {
   const { values, positionals: files } = parseArgs({ options: { only: { type: "string" } }, allowPositionals: true });
   const wanted = (name: string) => values.only === undefined || values.only === name;
@@ -58,8 +66,11 @@ function lint(): void {
 async function withDatabase(name: string, work: (env: Record<string, string>) => Promise<void>): Promise<void> {
   const own = process.env.DATABASE_URL;
   const database = `zesty_${name}_${process.pid}`;
-  const urls = await ensureDatabase(database);
-  await migrateDatabase(urls.owner, own ? undefined : APP_ROLE);
+  const urls = await inTurn(async () => {
+    const made = await ensureDatabase(database);
+    await migrateDatabase(made.owner, own ? undefined : APP_ROLE);
+    return made;
+  });
   try {
     await work({
       ...(own ? { ZESTY_OWN_DATABASE: "1" } : {}),
