@@ -12,7 +12,8 @@ export default defineConfig({
   test: {
     globalSetup: ["tests/journeys/set-up.ts"],
     include: ["tests/journeys/**/*.test.ts"],
-    testTimeout: 180_000,
+    // Two groups share two cores; what hangs is still ended.
+    testTimeout: 600_000,
     hookTimeout: 180_000,
     fileParallelism: false,
     maxWorkers: 1,
