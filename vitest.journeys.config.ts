@@ -12,8 +12,7 @@ export default defineConfig({
   test: {
     globalSetup: ["tests/journeys/set-up.ts"],
     include: ["tests/journeys/**/*.test.ts"],
-    // Two groups share two cores; what hangs is still ended.
-    testTimeout: 600_000,
+    testTimeout: 300_000,
     hookTimeout: 180_000,
     fileParallelism: false,
     maxWorkers: 1,

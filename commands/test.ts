@@ -1,10 +1,9 @@
-import { spawn, spawnSync } from "node:child_process";
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { spawnSync } from "node:child_process";
+import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { migrateDatabase } from "../src/ledger/migrate.ts";
 import { build, STATE, secret } from "./app.ts";
-import { ensureCertificate, lanAddresses } from "./lan.ts";
 import { ensureDebianPackages } from "./packages.ts";
 import { APP_ROLE, dropDatabase, ensureDatabase } from "./postgres.ts";
 import { run, say } from "./say.ts";
@@ -12,23 +11,6 @@ import { testShare } from "./test-share.ts";
 
 type Part = { name: string; passed: number; failed: number };
 const parts: Part[] = [];
-
-/** Journeys that wait more than they reckon go side by side, each group with a database and servers of its own. */
-const SIDE_BY_SIDE = [
-  ["axe", "doors", "house-ways", "morning", "shop"],
-  ["floor", "offline"],
-];
-/** These stop PostgreSQL itself, so nothing else may run. */
-const ALONE = ["first-run", "kill"];
-const journeyFile = (name: string) => `tests/journeys/${name}.test.ts`;
-
-/** The cluster is started, and a database made from its template, by one at a time. */
-let turn: Promise<unknown> = Promise.resolve();
-function inTurn<Result>(work: () => Promise<Result>): Promise<Result> {
-  const mine = turn.then(work);
-  turn = mine.catch(() => {});
-  return mine;
-}
 
 await run(async () => {
   const { values, positionals: files } = parseArgs({ options: { only: { type: "string" } }, allowPositionals: true });
@@ -39,7 +21,9 @@ await run(async () => {
   if (wanted("journeys")) {
     ensureDebianPackages(["chromium"], () => existsSync("/usr/bin/chromium"), "Chromium");
     await build();
-    await journeys(files);
+    await withDatabase("journeys", async (env) =>
+      vitest("journeys", "vitest.journeys.config.ts", { ...env, ...(values.only ? {} : { ZESTY_WHOLE_RUN: "1" }) }, files),
+    );
   }
   say(`\nTests are ${Math.round(testShare() * 100)} % of the code lines.`);
   for (const { name, passed, failed } of parts) say(`${failed ? "FAILED" : "ok    "} ${name}: ${passed} passed, ${failed} failed`);
@@ -66,11 +50,8 @@ function lint(): void {
 async function withDatabase(name: string, work: (env: Record<string, string>) => Promise<void>): Promise<void> {
   const own = process.env.DATABASE_URL;
   const database = `zesty_${name}_${process.pid}`;
-  const urls = await inTurn(async () => {
-    const made = await ensureDatabase(database);
-    await migrateDatabase(made.owner, own ? undefined : APP_ROLE);
-    return made;
-  });
+  const urls = await ensureDatabase(database);
+  await migrateDatabase(urls.owner, own ? undefined : APP_ROLE);
   try {
     await work({
       ...(own ? { ZESTY_OWN_DATABASE: "1" } : {}),
@@ -83,28 +64,15 @@ async function withDatabase(name: string, work: (env: Record<string, string>) =>
   }
 }
 
-async function journeys(files: string[]): Promise<void> {
-  const group = (name: string, names: string[]) =>
-    withDatabase(name.replace(/\W/g, "_"), (env) => vitest(name, "vitest.journeys.config.ts", { ...env, ZESTY_JOURNEYS: name }, names));
-  if (files.length || process.env.DATABASE_URL) return group("journeys", files);
-  // Both need it; made by one, it is there for the other.
-  ensureCertificate(lanAddresses().slice(0, 1));
-  await Promise.all(SIDE_BY_SIDE.map((names, index) => group(`journeys ${index + 1}`, names.map(journeyFile))));
-  const known = new Set([...SIDE_BY_SIDE.flat(), ...ALONE]);
-  const others = readdirSync("tests/journeys").flatMap((file) => /^(.*)\.test\.ts$/.exec(file)?.[1] ?? []);
-  await group("journeys 3", [...ALONE, ...others.filter((name) => !known.has(name))].map(journeyFile));
-}
-
-async function vitest(name: string, config: string, env: Record<string, string>, files: string[]): Promise<void> {
-  const report = join(STATE, `vitest-${name.replace(/\W/g, "-")}.json`);
+function vitest(name: string, config: string, env: Record<string, string>, files: string[]): Promise<void> {
+  const report = join(STATE, "vitest.json");
   rmSync(report, { force: true });
   say(`— ${name} …`);
-  const run = spawn(
+  spawnSync(
     "node_modules/.bin/vitest",
     ["run", ...files, "--config", config, "--reporter=default", "--reporter=json", `--outputFile.json=${report}`],
     { stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, ...env } },
   );
-  await new Promise((done) => run.on("close", done));
   if (!existsSync(report)) parts.push({ name, passed: 0, failed: 1 });
   else {
     const { numPassedTests, numFailedTests, numFailedTestSuites, testResults } = JSON.parse(readFileSync(report, "utf8"));
@@ -117,4 +85,5 @@ async function vitest(name: string, config: string, env: Record<string, string>,
       failed: numFailedTests + brokenFiles + (numFailedTests === 0 && brokenFiles === 0 && numFailedTestSuites > 0 ? 1 : 0),
     });
   }
+  return Promise.resolve();
 }

@@ -15,7 +15,6 @@ declare module "vitest" {
     lan: string;
     lanMark: string;
     lanProcess: number;
-    log: string;
     database: string;
   }
 }
@@ -28,7 +27,7 @@ export default async function setUp(project: TestProject): Promise<() => void> {
   await seedDemo(db);
   await pool.end();
   mkdirSync(".zesty", { recursive: true });
-  const log = `.zesty/${(process.env.ZESTY_JOURNEYS ?? "journeys").replace(" ", "-")}.log`;
+  const log = ".zesty/journeys.log";
   rmSync(log, { force: true });
   const copies: ChildProcess[] = [];
   for (const name of ["first", "second"] as const) {
@@ -49,7 +48,6 @@ export default async function setUp(project: TestProject): Promise<() => void> {
   project.provide("lanProcess", lan.pid ?? 0);
   project.provide("lanMark", spkiMark(certificate.certificateFile));
   project.provide("database", url);
-  project.provide("log", log);
   return () => {
     for (const server of copies) server.kill("SIGTERM");
   };
