@@ -125,7 +125,7 @@ export async function tablet(folder: string): Promise<BrowserContext> {
   return chromium.launchPersistentContext(folder, { executablePath: "/usr/bin/chromium", args: ARGS, viewport: TABLET });
 }
 
-/** A phone whose camera sees a film (Chromium's stand-in for a camera). */
+/** A phone whose camera sees a film (Chromium's simulated camera). */
 export async function phoneWithCamera(film: string): Promise<BrowserContext> {
   const own = await chromium.launch({
     executablePath: "/usr/bin/chromium",

@@ -3,7 +3,7 @@ import QRCode from "qrcode";
 
 const [WIDTH, HEIGHT] = [640, 480];
 
-/** A film of one still picture, a QR code on paper white, as Chromium's stand-in for a camera reads it (YUV4MPEG2, 4:2:0). */
+/** A film of one still picture, a QR code on paper white, as Chromium's simulated camera reads it (YUV4MPEG2, 4:2:0). */
 export function filmOfCode(text: string, file: string): void {
   const { modules } = QRCode.create(text, { errorCorrectionLevel: "M" });
   const scale = Math.floor(300 / modules.size);

@@ -108,7 +108,7 @@ export const SUPPLY_CHECK: readonly Step[] = [
 ];
 
 /** R37, cap service. */
-export const CAP_SERVICE: readonly Step[] = [
+export const SERVICE_OF_CAP: readonly Step[] = [
   {
     kind: "do",
     id: "off",
