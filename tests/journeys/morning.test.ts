@@ -64,7 +64,7 @@ describe("the morning", () => {
       await cookieOf("bram"),
       entry("check", "goby", { channels: [{ id: "H1/W1", missing: 7, weak: 0, deflected: 0, neighbours: true }] }),
     );
-    await follower.page.waitForTimeout(15_000);
+    await follower.page.waitForTimeout(5000);
     expect(await follower.page.locator(row("Goby")).getByText("Hold", { exact: true }).count()).toBe(0);
     await follower.context.setOffline(false);
     await follower.page.locator(row("Goby")).getByText("Hold", { exact: true }).waitFor({ timeout: 8000 });
