@@ -14,6 +14,7 @@ export type NewEntry = {
   step?: string | null;
   deviceAt?: Date | null;
   proof?: string | null;
+  typedBy?: string | null;
   happenedAt: Date;
   localDay: string;
   amends?: string | null;

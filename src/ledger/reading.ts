@@ -29,6 +29,8 @@ export type EntryRow = {
   /** What the device's own clock said, where it said otherwise. */
   deviceAt: string | null;
   proof: string | null;
+  /** Who typed it in from a sheet. */
+  typedBy: string | null;
   happenedAt: Date;
   recordedAt: Date;
   localDay: string;
@@ -54,7 +56,7 @@ export type LedgerFilter = {
   limit: number;
 };
 
-const COLUMNS = sql`e.seq, e.id, e.kind, e.machine, e.routine, e.person, e.device, e.run, e.step, e.device_at AS "deviceAt", e.proof, e.happened_at AS "happenedAt", e.recorded_at AS "recordedAt",
+export const COLUMNS = sql`e.seq, e.id, e.kind, e.machine, e.routine, e.person, e.device, e.run, e.step, e.device_at AS "deviceAt", e.proof, e.typed_by AS "typedBy", e.happened_at AS "happenedAt", e.recorded_at AS "recordedAt",
   e.local_day AS "localDay", e.amends, e.body, e.words`;
 const LAST_AMENDMENT = sql`LEFT JOIN LATERAL (
   SELECT x.id, (x.body ->> 'struck')::boolean AS struck FROM entry x WHERE x.site = e.site AND x.amends = e.id ORDER BY x.happened_at DESC, x.id DESC LIMIT 1) a ON true`;

@@ -45,8 +45,10 @@ export const entry = pgTable(
     recordedAt: instant().notNull().defaultNow(),
     /** What the device's own clock said, where it said otherwise. */
     deviceAt: instant(),
-    /** How it is known who acted: `session`, `pin`, or `unproven` where a claimed PIN was wrong. */
+    /** How it is known who acted: `session`, `pin`, `unproven` where a claimed PIN was wrong, `paper` where a sheet says so. */
     proof: text(),
+    /** Who typed it in from a sheet; otherwise null. */
+    typedBy: text(),
     /** The site's day it belongs to, fixed at write. Of an amendment: the day it gives to what it amends. */
     localDay: date({ mode: "string" }).notNull(),
     schemaVersion: smallint().notNull().default(1),

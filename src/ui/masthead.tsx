@@ -16,7 +16,9 @@ const PLACES = [
 export function Masthead({ name, role, site }: { name: string; role: string; site: string }) {
   const path = usePathname();
   const here = (href: string) =>
-    href === "/" ? path === "/" || path.startsWith("/machines") || path.startsWith("/check") : path.startsWith(href);
+    href === "/"
+      ? path === "/" || path.startsWith("/machines") || path.startsWith("/check")
+      : path.startsWith(href) || (href === "/day" && path.startsWith("/paper"));
   const light = () => {
     const night = document.documentElement.dataset.light !== "night";
     document.documentElement.dataset.light = night ? "night" : "day";

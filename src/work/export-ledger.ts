@@ -18,6 +18,7 @@ const COLUMNS = [
   "step",
   "deviceAt",
   "proof",
+  "typedBy",
   "happenedAt",
   "recordedAt",
   "localDay",

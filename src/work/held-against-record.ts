@@ -103,7 +103,9 @@ async function heldRun(tx: Connection, shop: Shop, made: NewEntry): Promise<stri
 async function settledBefore(tx: Connection, shop: Shop, made: NewEntry): Promise<string | undefined> {
   if (!made.machine || !made.routine || made.body.outcome === "skipped") return undefined;
   const before = await settledOn(tx, shop.id, made.machine, made.routine, made.localDay);
-  if (!before || before.entryId === made.id || before.person === made.person) return undefined;
+  if (!before || before.entryId === made.id) return undefined;
+  // The same person's twice is a second time, unless it comes from a sheet that may have been typed in before.
+  if (before.person === made.person && !made.typedBy) return undefined;
   const name = shop.rules.book.get(made.routine)?.name ?? made.routine;
   return `${name} at ${machineOf(shop, made.machine).name} was entered already by ${personName(shop, before.person)} at ${clockTime(before.happenedAt, shop.site.timeZone)}. Yours is kept too; it is done once.`;
 }

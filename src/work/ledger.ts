@@ -21,6 +21,8 @@ export type EntryView = {
   routine: string | null;
   routineName: string | null;
   person: string;
+  /** Who typed it in from a sheet, and how much later; otherwise null. */
+  typed: { by: string; late: string } | null;
   day: string;
   time: string;
   happenedAt: string;
@@ -110,6 +112,7 @@ export function entryView(shop: Shop, row: EntryRow): EntryView {
     routine: row.routine,
     routineName: row.routine ? (shop.rules.book.get(row.routine)?.name ?? row.routine) : null,
     person: personName(shop, row.person),
+    typed: row.typedBy ? { by: personName(shop, row.typedBy), late: spanWords(row.recordedAt.getTime() - row.happenedAt.getTime()) } : null,
     day: row.localDay,
     time: clockTime(row.happenedAt, shop.site.timeZone),
     happenedAt: row.happenedAt.toISOString(),
@@ -119,6 +122,13 @@ export function entryView(shop: Shop, row: EntryRow): EntryView {
     says: saysOf(row),
     body: row.body,
   };
+}
+
+/** `40 min`, `5 h`, `3 days`. */
+function spanWords(milliseconds: number): string {
+  const minutes = Math.max(0, Math.round(milliseconds / 60_000));
+  if (minutes < 90) return `${minutes} min`;
+  return minutes < 48 * 60 ? `${Math.round(minutes / 60)} h` : `${Math.round(minutes / 1440)} days`;
 }
 
 /** What an entry says, in a line. */
@@ -194,6 +204,12 @@ export function saysOf({ kind, body }: Pick<EntryRow, "kind" | "body">): string 
       ]
         .filter(Boolean)
         .join("; ");
+    case "sheet":
+      return `put on paper: ${
+        text("what") === "shift" ? `the shift of ${text("person")}, ${text("day")}` : "one routine"
+      } (${Array.isArray(body.work) ? body.work.length : 0} pieces of work)`;
+    case "sheet-in":
+      return [`a sheet was typed in: ${body.entries} entries`, text("note")].filter(Boolean).join("; ");
     case "amendment":
       return `${body.struck ? "struck out" : "changed"}: ${text("why")}`;
     default:

@@ -33,7 +33,8 @@ export type Answer = { id: string | null; result: Appended["result"] | "refused"
 export type Sender = { site: string; actor?: Actor; device?: Device };
 export type Batch = { entries: readonly unknown[]; sentAt?: string; claims?: readonly Claim[] };
 
-type Who = { person: Person; proof: "session" | "pin" | "unproven" };
+/** Who acted, and how that is known; of what a sheet says, also who typed it in. */
+export type Who = { person: Person; proof: "session" | "pin" | "unproven" | "paper"; typedBy?: string };
 
 /** Takes a batch from a screen, in order, each entry on its own: what is wrong with one is said and keeps nothing else out. */
 export async function record(db: Database, sender: Sender, { entries, sentAt, claims = [] }: Batch): Promise<Answer[]> {
@@ -85,19 +86,21 @@ async function recordOne(
   const who = await whoOf(await loadShop(db, sender.site), entry);
   if (!who)
     return { id: entry.id, result: "waits", message: `This is ${entry.person}'s entry: it waits here until they are signed in again.` };
-  return db.transaction(async (tx) => {
-    const shop = await loadShop(tx, sender.site);
-    const made = await entryOf(tx, shop, who, sender.device, entry, offset);
-    const held = made.kind === "amendment" ? undefined : await heldAgainstRecord(tx, shop, who.person, made);
-    const [appended] = await append(tx, sender.site, [made], now());
-    if (!appended) throw new Refusal(400, "Nothing was sent.");
-    if (appended.result === "conflict")
-      return { ...appended, result: "refused", message: "Another entry has this id already; nothing was changed." };
-    if (appended.result === "known") return appended;
-    const unproven = who.proof === "unproven" ? `${who.person.name}'s PIN did not fit; the entry is kept and marked so.` : undefined;
-    const message = [held, unproven].filter(Boolean).join(" ");
-    return { ...appended, ...(message ? { message } : {}) };
-  });
+  return db.transaction(async (tx) => keep(tx, await loadShop(tx, sender.site), who, entry, sender.device, offset));
+}
+
+/** Holds an entry against the shop and the record, and keeps it. `offsetMs` corrects the device's clock. @throws Refusal */
+export async function keep(tx: Connection, shop: Shop, who: Who, entry: Sent, device?: Device, offsetMs = 0): Promise<Answer> {
+  const made = await entryOf(tx, shop, who, device, entry, offsetMs);
+  const held = made.kind === "amendment" ? undefined : await heldAgainstRecord(tx, shop, who.person, made);
+  const [appended] = await append(tx, shop.id, [made], now());
+  if (!appended) throw new Refusal(400, "Nothing was sent.");
+  if (appended.result === "conflict")
+    return { ...appended, result: "refused", message: "Another entry has this id already; nothing was changed." };
+  if (appended.result === "known") return appended;
+  const unproven = who.proof === "unproven" ? `${who.person.name}'s PIN did not fit; the entry is kept and marked so.` : undefined;
+  const message = [held, unproven].filter(Boolean).join(" ");
+  return { ...appended, ...(message ? { message } : {}) };
 }
 
 /** @throws Refusal 403 where somebody may not, or only may when it is sure that it is them. */
@@ -105,6 +108,7 @@ function authoriseWho({ person, proof }: Who, act: Act): void {
   if (!mayDo(person.role, act)) throw new Refusal(403, `A ${person.role} may not ${ACT_NAMES[act]}. Ask a supervisor.`);
   if (proof === "unproven" && act !== "record")
     throw new Refusal(403, `${person.name}'s PIN did not fit, so they can't ${ACT_NAMES[act]} here.`);
+  if (proof === "paper" && act !== "record") throw new Refusal(403, `A sheet of paper can't ${ACT_NAMES[act]}.`);
 }
 
 async function entryOf(tx: Connection, shop: Shop, who: Who, device: Device | undefined, sent: Sent, offset: number): Promise<NewEntry> {
@@ -118,6 +122,7 @@ async function entryOf(tx: Connection, shop: Shop, who: Who, device: Device | un
     device: device?.id ?? null,
     deviceAt: corrected ? clock : null,
     proof: who.proof,
+    ...(who.typedBy ? { typedBy: who.typedBy } : {}),
   };
   if (sent.kind === "amendment") return { ...made, ...(await amendmentOf(tx, shop, who, sent, happenedAt)) };
   if (sent.amends) throw new Refusal(400, "Only an amendment names an entry that it amends.");

@@ -104,6 +104,31 @@ export const BODIES = {
     closed,
   ),
   "handover-seen": Type.Object({ of: Type.String({ format: "uuid" }), note: Note }, closed),
+  /** Work put on paper: a person's shift, or one routine with all its steps. Its number is its place in the ledger. */
+  sheet: Type.Object(
+    {
+      what: Type.Enum(["shift", "routine"]),
+      person: Type.Union([text(200), Type.Null()]),
+      day: Day,
+      work: Type.Array(
+        Type.Object(
+          {
+            name: text(200),
+            key: optional(text(700)),
+            machine: optional(text(200)),
+            routine: optional(text(200)),
+            /** The mark of the steps that were printed. */
+            version: optional(text(64)),
+          },
+          closed,
+        ),
+        { minItems: 1, maxItems: 500 },
+      ),
+    },
+    closed,
+  ),
+  /** What was written on a sheet has been typed in. */
+  "sheet-in": Type.Object({ of: Type.String({ format: "uuid" }), entries: Type.Integer({ minimum: 0 }), note: Note }, closed),
   /** A machine out of order: opened by one entry, changed and closed by others that name it. */
   repair: Type.Object(
     {
@@ -188,6 +213,8 @@ export const WITHOUT_MACHINE: readonly EntryKind[] = [
   "roster",
   "handover",
   "handover-seen",
+  "sheet",
+  "sheet-in",
 ];
 
 /** Kinds whose entry names a routine. */

@@ -9,7 +9,8 @@ const text = (maxLength: number) => Type.String({ minLength: 1, maxLength });
 const StepId = text(200);
 const seconds = Type.Number({ minimum: 0, maximum: 60 * 86_400 });
 
-export const FORMS = ["short", "guided"] as const;
+/** In a short form only what must be read is entered; `paper` is a sheet of all steps, ticked by hand and typed in afterwards. */
+export const FORMS = ["short", "guided", "paper"] as const;
 
 export const StepResult = Type.Object(
   {

@@ -61,3 +61,6 @@ export function materials(plan: readonly PlannedStep[]): Use[] {
   }
   return [...total.values()];
 }
+
+/** `5 mL solvent cleaner`; what is counted, `cleaning sticks: 2`. */
+export const useWords = ({ item, amount, unit }: Use): string => (unit === "pieces" ? `${item}: ${amount}` : `${amount} ${unit} ${item}`);

@@ -214,6 +214,26 @@ test("a short form takes its readings in any order and ends when all are in; wha
   ).toBe("ended");
 });
 
+test("what an answer leads past is not asked of a short form", () => {
+  const steps: Step[] = [
+    {
+      kind: "look",
+      id: "head",
+      text: "How is it?",
+      choices: [
+        { id: "clean", text: "Clean", goTo: "back" },
+        { id: "dirty", text: "Dirty" },
+      ],
+    },
+    { kind: "found", id: "found", text: "How dirty?", part: "head" },
+    { kind: "do", id: "back", text: "Back in." },
+  ];
+  const asked = (choice: string) =>
+    missing(state(steps, events(start("short"), step("head", { choice }))), runPlan(steps, machine), machine).map(({ at }) => at);
+  expect(asked("clean")).toEqual([]);
+  expect(asked("dirty")).toEqual(["found"]);
+});
+
 test("conditions ask the machine and what was recorded", () => {
   const recorded = (id: string) => (id === "found" ? "clean" : undefined);
   expect(holds({ part: "cap" }, machine, recorded)).toBe(true);

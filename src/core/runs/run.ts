@@ -98,7 +98,7 @@ function apply(state: RunState, plan: readonly PlannedStep[], machine: Machine, 
     case "pass": {
       const step = plan.find((each) => each.at === body.step);
       if (!step || !fits(state, step, body)) return false;
-      if (state.form === "short" && state.trace.some((trace) => trace.step === step.at)) return false;
+      if (state.form !== "guided" && state.trace.some((trace) => trace.step === step.at)) return false;
       state.trace.push({
         step: step.at,
         at,
@@ -205,13 +205,25 @@ const recordedIn =
     return trace?.result?.choice ?? trace?.result?.found ?? (trace?.result?.value === undefined ? undefined : String(trace.result.value));
   };
 
-/** The steps of a short form that still want a reading; of a guided run, the step to do now. */
+/** The steps of a short form or a sheet that still want a reading; of a guided run, the step to do now. */
 export function missing(state: RunState, plan: readonly PlannedStep[], machine: Machine): PlannedStep[] {
   if (state.form === "guided") return state.now ? [state.now] : [];
   const recorded = recordedIn(state);
+  const leapt = leaptOver(plan, (at) => state.trace.find(({ step }) => step === at)?.result?.choice);
   return plan.filter(
-    (step) => isReading(step) && holds(step.when, machine, recorded) && !state.trace.some((trace) => trace.step === step.at),
+    (step) =>
+      isReading(step) && !leapt.has(step.at) && holds(step.when, machine, recorded) && !state.trace.some((trace) => trace.step === step.at),
   );
+}
+
+/** The steps that an answer leads past. */
+export function leaptOver(plan: readonly PlannedStep[], choiceOf: (at: string) => string | undefined): Set<string> {
+  const leapt = new Set<string>();
+  plan.forEach((step, index) => {
+    const goTo = "choices" in step ? step.choices.find(({ id }) => id === choiceOf(step.at))?.goTo : undefined;
+    if (goTo) for (const { at } of plan.slice(index + 1, Math.max(index + 1, placeOf(goTo, plan, step.on)))) leapt.add(at);
+  });
+  return leapt;
 }
 
 /** Whether a step belongs on the short form: what must be read, chosen or seen by a second person. */
@@ -223,7 +235,7 @@ export function isReading(step: PlannedStep): boolean {
 /** Finds the step to do now and what follows from being there: timer, window, what is owed. */
 function arrive(state: RunState, plan: readonly PlannedStep[], machine: Machine, at: number, clock: Clock, same = false): void {
   state.owed = owedBy(state, plan, clock);
-  if (state.form === "short") {
+  if (state.form !== "guided") {
     state.now = null;
     return;
   }
@@ -256,7 +268,7 @@ function next(state: RunState, plan: readonly PlannedStep[], machine: Machine): 
 }
 
 /** Where a choice leads: the step of that id, of the same head or line where it is done for each. */
-function placeOf(id: string, plan: readonly PlannedStep[], on: string | undefined): number {
+export function placeOf(id: string, plan: readonly PlannedStep[], on: string | undefined): number {
   const same = plan.findIndex((step) => step.id === id && step.on === on);
   return same >= 0 ? same : plan.findIndex((step) => step.id === id);
 }

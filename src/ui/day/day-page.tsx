@@ -126,6 +126,7 @@ export function DayPage({ first, role }: { first: DayView; role: Role }) {
           <span className="text-soft">
             {free.length} of {due.length} not given, {free.reduce((sum, task) => sum + task.minutes, 0)} min hands-on
           </span>
+          <a href="/paper">On paper</a>
           {mayPlan && (
             <span className="ml-auto flex gap-2">
               <button type="button" className="press" onClick={usual}>

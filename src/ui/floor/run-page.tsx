@@ -2,10 +2,10 @@
 import { useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { RunBody } from "../../core/runs/events.ts";
-import { materials, windowOutlook } from "../../core/runs/outlook.ts";
 import { calledAndDone } from "../../core/runs/run.ts";
 import { HeadDrawing } from "../machine/head-drawing.tsx";
 import { allowSound } from "../ring.ts";
+import { Gear, needsGear } from "./gear.tsx";
 import { keepTaken } from "./keep.ts";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
@@ -73,69 +73,7 @@ export type Send = (
   body: RunBody,
   extra?: { picture?: string; also?: Pick<Draft, "kind" | "routine" | "body">[] },
 ) => Promise<{ full: boolean }>;
-type Part = { found: OpenRun; floor: Floor; send: Send };
-
-/** Gear and cautions come before the first step. */
-const needsGear = ({ state, routine }: OpenRun): boolean => !state.gear && (routine.hazards.length > 0 || routine.gear.length > 0);
-
-function Gear({ found, floor, send }: Part) {
-  const { routine, plan } = found;
-  const used = materials(plan);
-  const windows = windowOutlook(plan, floor.view.pace?.[routine.id]?.[floor.who?.person ?? ""] ?? {});
-  return (
-    <section aria-label="Before you begin">
-      {windows.map(({ id, text, withinMinutes, likely, why }) => (
-        <p key={id} className={`mb-3 border-r-4 border-l-4 px-3 py-1 text-xl ${likely ? "border-accent" : "border-stop"}`}>
-          <strong>
-            {likely ? `${withinMinutes} minutes from its start:` : `It may not fit into ${withinMinutes} minutes:`} {text}.
-          </strong>{" "}
-          {why}.{!likely && " Ask somebody to help, or hand it over."}
-        </p>
-      ))}
-      {(routine.machineState || routine.people > 1) && (
-        <p className="mb-3 text-xl">
-          {routine.machineState && `The machine: ${routine.machineState}. `}
-          {routine.people > 1 && `${routine.people} people.`}
-        </p>
-      )}
-      {routine.gear.length > 0 && (
-        <>
-          <h2 className="text-2xl">On and at hand</h2>
-          <ul className="mt-2 grid gap-x-6 text-2xl sm:grid-cols-2">
-            {routine.gear.map((item) => (
-              <li key={item}>{item}</li>
-            ))}
-          </ul>
-        </>
-      )}
-      {used.length > 0 && (
-        <p className="mt-3 text-lg">
-          <strong>It uses up to:</strong>{" "}
-          {used.map(({ item, amount, unit }) => `${amount} ${unit === "pieces" ? item : `${unit} ${item}`}`).join(", ")}.
-        </p>
-      )}
-      {routine.hazards.map(({ id, name, caution }) => (
-        <p key={id} className="mt-3 border-stop border-l-4 pl-3 text-lg">
-          <strong>{name}.</strong> {caution}
-        </p>
-      ))}
-      {(routine.sheets ?? []).map(({ name, url }) => (
-        <p key={url} className="mt-2">
-          Data sheet: <a href={url}>{name}</a>
-        </p>
-      ))}
-      <p className="mt-3 text-soft">
-        {floor.view.deference} <a href="/safety">All cautions, and what is never asked for</a>.
-      </p>
-      <p className="mt-1 text-soft">
-        Never touch the nozzle plate unless a step says so. Wipe in the nozzles' direction. A separate swab for white and for colour.
-      </p>
-      <button type="button" className="press press-main hand mt-4 w-full py-6 !text-2xl" onClick={() => void send({ event: "gear" })}>
-        It is on, I have read this
-      </button>
-    </section>
-  );
-}
+export type Part = { found: OpenRun; floor: Floor; send: Send };
 
 function Now({ found, floor, send }: Part) {
   useTick();

@@ -4,7 +4,7 @@ import { uuidv7 } from "uuidv7";
 import { FOUND_AS } from "../../core/routines/step.ts";
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import { holds, type PlannedStep, runPlan } from "../../core/runs/plan.ts";
-import { isReading, plannedSeconds, resultProblem } from "../../core/runs/run.ts";
+import { isReading, leaptOver, plannedSeconds, resultProblem } from "../../core/runs/run.ts";
 import type { FloorMachine, FloorRoutine, FloorView } from "../../work/floor.ts";
 import { instantAt } from "../enter.ts";
 import { type Draft, put } from "./outbox.ts";
@@ -66,8 +66,14 @@ function ShortForm({ machine, routine, task, done }: { machine: FloorMachine; ro
   const [time, setTime] = useState("");
   const [fault, setFault] = useState("");
   const recorded = (id: string) => results[id]?.choice ?? results[id]?.found;
+  const leapt = leaptOver(plan, (at) => results[at]?.choice);
   const wanted = plan.filter(
-    (step) => isReading(step) && step.kind !== "nozzle-check" && step.kind !== "confirm" && holds(step.when, machine.machine, recorded),
+    (step) =>
+      isReading(step) &&
+      !leapt.has(step.at) &&
+      step.kind !== "nozzle-check" &&
+      step.kind !== "confirm" &&
+      holds(step.when, machine.machine, recorded),
   );
   const enter = async () => {
     const problem = wanted.map((step) => [step, resultProblem(step, results[step.at])] as const).find(([, text]) => text);

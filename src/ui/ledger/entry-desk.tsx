@@ -54,7 +54,10 @@ function Facts({ entry, struck }: { entry: EntryView; struck: boolean }) {
         <dt className="text-soft">Says</dt>
         <dd className={struck ? "line-through" : ""}>{entry.says}</dd>
         <dt className="text-soft">Who</dt>
-        <dd>{entry.person}</dd>
+        <dd>
+          {entry.person}
+          {entry.typed && `, as a sheet says; typed in ${entry.typed.late} later by ${entry.typed.by}`}
+        </dd>
         <dt className="text-soft">When</dt>
         <dd className="figure">
           {entry.day} {entry.time}

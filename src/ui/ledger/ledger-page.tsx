@@ -94,7 +94,15 @@ export function LedgerPage({ view, fault }: { view: LedgerView; fault?: string }
                   <span className={entry.amended === "struck" ? "line-through" : ""}>{entry.says}</span>
                   {entry.amended !== "no" && <span className="text-care"> ({entry.amended === "struck" ? "struck out" : "amended"})</span>}
                 </td>
-                <td className="whitespace-nowrap">{entry.person}</td>
+                <td className="whitespace-nowrap">
+                  {entry.person}
+                  {entry.typed && (
+                    <span className="text-care text-sm">
+                      {" "}
+                      on paper, typed in {entry.typed.late} later by {entry.typed.by}
+                    </span>
+                  )}
+                </td>
               </tr>
             ))}
           </tbody>

@@ -1,26 +1,9 @@
 "use client";
 import { useState } from "react";
-import { words } from "../../core/routines/plain.ts";
-import type { Condition } from "../../core/routines/step.ts";
+import { conditionWords } from "../../core/routines/condition-words.ts";
 import { FOUND_AS } from "../../core/routines/step.ts";
+import { useWords } from "../../core/runs/outlook.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
-
-/** A condition in words. */
-export function conditionWords(condition: Condition): string {
-  if ("not" in condition) return `not (${conditionWords(condition.not)})`;
-  if ("all" in condition) return condition.all.map(conditionWords).join(" and ");
-  if ("any" in condition) return condition.any.map(conditionWords).join(" or ");
-  if ("ability" in condition) return `it can: ${words(condition.ability)}`;
-  if ("part" in condition) return `it has: ${words(condition.part)}`;
-  if ("waste" in condition) return `its waste is a ${words(condition.waste)}`;
-  if ("family" in condition) return `it is of ${words(condition.family)}`;
-  if ("headsAtLeast" in condition) return `it has ${condition.headsAtLeast} heads or more`;
-  if ("policy" in condition) return `the house's ${condition.policy}: ${condition.is}`;
-  if ("is" in condition) return `“${condition.recorded}” was answered ${condition.is}`;
-  return "below" in condition
-    ? `“${condition.recorded}” is below ${condition.below}`
-    : `“${condition.recorded}” is ${condition.atLeast} or more`;
-}
 
 /** The run as it will look, step by step, without doing anything. */
 export function RunPreview({ plan }: { plan: readonly PlannedStep[] }) {
@@ -99,6 +82,6 @@ const notesOf = (step: PlannedStep): string[] => [
   ...(step.owes ? [`owes: ${step.owes.words}`] : []),
   ...(step.settles ? [`settles ${step.settles}`] : []),
   ...(step.powersOn ? ["not while anything is owed"] : []),
-  ...(step.uses ?? []).map(({ item, amount, unit }) => `uses ${amount} ${unit === "pieces" ? "" : `${unit} `}${item}`),
+  ...(step.uses ?? []).map((use) => `uses ${useWords(use)}`),
   ...(step.minutes ? [`${step.minutes} min`] : []),
 ];

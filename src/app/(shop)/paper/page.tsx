@@ -1,0 +1,12 @@
+import { PaperPage } from "../../../ui/paper/paper-page.tsx";
+import { database } from "../../../work/database.ts";
+import { paper } from "../../../work/paper.ts";
+import { pageActor } from "../../page-actor.ts";
+
+export const metadata = { title: "On paper" };
+
+export default async function Page({ searchParams }: { searchParams: Promise<{ before?: string | string[] }> }) {
+  const actor = await pageActor();
+  const before = Number((await searchParams).before);
+  return <PaperPage view={await paper(database(), actor, Number.isSafeInteger(before) && before > 0 ? before : undefined)} />;
+}
