@@ -114,3 +114,55 @@ describe("a school of practice", () => {
     await context.close();
   });
 });
+
+describe("on paper", () => {
+  test("a routine over two heads is printed, typed in the day after with its times, held back while it leaves something open, and marked", async () => {
+    const { page, context, faults } = await signedIn("Ottoline Marsh");
+    await page.goto(`${FIRST}/paper`);
+    await page.getByLabel("Machine").selectOption({ label: "Longshore" });
+    await page.getByLabel("Routine").selectOption("R24");
+    await page.getByRole("button", { name: "Put the routine on paper" }).click();
+    await page.waitForURL(/\/sheets\//);
+    await page.getByText("Left open by this: the wipers are out.").waitFor();
+    const printed = await page.pdf({ preferCSSPageSize: true });
+    // A4 is 595 by 842 points.
+    expect(printed.toString("latin1")).toMatch(/MediaBox \[0 0 59[45]\.?\d* 84[12]\.?\d*\]/);
+    await page.getByRole("link", { name: "Type it in" }).click();
+    const yesterday = new Date(Date.now() - 86_400_000).toISOString().slice(0, 10);
+    await page.getByLabel("Who did it").selectOption({ label: "Bram Teasel" });
+    await page.getByLabel("On", { exact: true }).fill(yesterday);
+    await page.getByLabel(/: begun$/).fill("16:05");
+    await page.getByLabel(/: ended$/).fill("16:50");
+    await page.getByLabel("Gear on, cautions read").check();
+    await page.getByRole("button", { name: "All boxes are ticked" }).click();
+    for (const choice of await page.getByRole("group", { name: /, line \d+$/ }).all())
+      await choice.getByRole("button", { name: /some|Clean/ }).click();
+    const wipers = page.getByRole("checkbox", { name: /Put the wipers back, firmly/ });
+    await wipers.uncheck();
+    const check = page.getByRole("listitem").filter({ hasText: "Print and read a nozzle check" });
+    await check.getByRole("checkbox").first().check();
+    await check.getByLabel(/H1\/C: missing/).fill("1");
+    await check.getByLabel(/: at$/).fill("16:45");
+    const enter = page.getByRole("button", { name: /^Enter sheet/ });
+    await enter.click();
+    await page.getByRole("alert").getByText("the wipers are out").waitFor();
+    await page.reload();
+    await wipers.check();
+    await enter.click();
+    await page.getByRole("heading", { name: /is in the ledger$/ }).waitFor();
+    await page.getByText("entries, Bram Teasel's, with the times of the sheet; marked as typed in by Ottoline Marsh.").waitFor();
+    await page.getByRole("link", { name: "See the entries" }).click();
+    await page
+      .getByText(/on paper, typed in .* later by Ottoline Marsh/)
+      .first()
+      .waitFor();
+    await page
+      .getByText(/16:45$/)
+      .first()
+      .waitFor();
+    await page.goto(`${FIRST}/paper`);
+    await page.locator("tr", { hasText: "Longshore: Head" }).getByText("by Ottoline Marsh").last().waitFor();
+    expect(faults).toEqual([]);
+    await context.close();
+  });
+});

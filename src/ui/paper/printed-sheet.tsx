@@ -149,7 +149,8 @@ function Square({ large = false }: { large?: boolean }) {
   );
 }
 
-function Answer({ box, channels }: { box: Box; channels: SheetWork["channels"] }) {
+/** `whole`: the sheet has every step, so an answer can lead to another line of it. */
+function Answer({ box, channels, whole = true }: { box: Box; channels: SheetWork["channels"]; whole?: boolean }) {
   switch (box.kind) {
     case "choice":
       return (
@@ -157,7 +158,7 @@ function Answer({ box, channels }: { box: Box; channels: SheetWork["channels"] }
           {box.options.map(({ id, text, goes }) => (
             <span key={id}>
               <Square /> {text}
-              {goes && <span className="text-[9pt]"> (go to {goes})</span>}
+              {whole && goes && <span className="text-[9pt]"> (go to {goes})</span>}
             </span>
           ))}
         </p>
@@ -228,8 +229,8 @@ function ShiftWork({ work, number }: { work: SheetWork; number: number }) {
   const { name, lines, minutes, routine, channels } = work;
   return (
     <section className="mt-2 break-inside-avoid border-black border-t pt-1.5">
-      <p className="flex flex-wrap items-end gap-x-4">
-        <span className="figure">{number}</span>
+      <p className="flex flex-wrap items-center gap-x-4">
+        <span className="figure w-5 text-right">{number}</span>
         <strong className="grow">
           {name} <span className="font-normal text-[9pt]">{routine}</span>
           {minutes && (
@@ -249,14 +250,14 @@ function ShiftWork({ work, number }: { work: SheetWork; number: number }) {
         <Blank label="why" width="26mm" />
       </p>
       {lines.map((line) => (
-        <div key={line.at} className="pl-6 text-[10pt]">
+        <div key={line.at} className="mt-1.5 pl-9 text-[10pt]">
           {line.only && <span className="text-[9pt] italic">Only if so above. </span>}
-          {line.box.kind === "number" ? null : (
+          {line.box.kind !== "number" && (
             <span>
               {line.text} {line.on && `(${line.on})`}
             </span>
           )}
-          <Answer box={line.box} channels={channels} />
+          <Answer box={line.box} channels={channels} whole={false} />
         </div>
       ))}
     </section>

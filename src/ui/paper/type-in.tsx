@@ -78,7 +78,7 @@ export function TypeIn({ view }: { view: SheetView }) {
       </main>
     );
   return (
-    <main className="mx-auto max-w-4xl px-4 py-3">
+    <main className="mx-auto max-w-5xl px-4 py-3">
       <p>
         <Link href="/paper">On paper</Link>
       </p>
