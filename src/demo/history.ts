@@ -1,14 +1,19 @@
 import { uuidv7 } from "uuidv7";
 import { type Day, isoDay, toDay, weekday } from "../core/calendar/day.ts";
-import { instantOf, localDay } from "../core/calendar/site-time.ts";
+import { clockTime, instantOf, localDay } from "../core/calendar/site-time.ts";
 import { type CounterSeries, counterSeries } from "../core/due/counter.ts";
 import { dueOfMachine } from "../core/due/due-work.ts";
 import { type MachineFacts, machineSettings } from "../core/due/facts.ts";
 import { channelsOf } from "../core/fleet/channels.ts";
 import type { Machine, Person, Reading } from "../core/fleet/schema.ts";
 import type { ChannelCheck } from "../core/nozzles/readiness.ts";
+import { type TypedLine, typedEvents } from "../core/paper/typed.ts";
 import type { Routine } from "../core/routines/routine.ts";
 import { skillFor } from "../core/routines/routine.ts";
+import type { FoundAs } from "../core/routines/step.ts";
+import { holds, runPlan } from "../core/runs/plan.ts";
+import { isReading } from "../core/runs/run.ts";
+import { stepsVersion } from "../core/runs/version.ts";
 import type { NewEntry } from "../ledger/append.ts";
 import { dayClosedEntry, outcomesOf } from "../work/close-days.ts";
 import { wordsOf } from "../work/entry-words.ts";
@@ -18,6 +23,13 @@ import type { Shop } from "../work/shop.ts";
 export const DEMO_DAYS = 90;
 /** Share of the machines whose opening is done already, whatever the hour. */
 const OPENED_SHARE = 0.6;
+
+/** Machines whose weekly care tells how it found things, and what it usually was. */
+const FOUND: Record<string, readonly FoundAs[]> = {
+  "longshore/R24": ["clean"],
+  "compass/R26": ["heavy", "heavy", "some", "pooling"],
+  "dory/R16": ["some", "clean", "some"],
+};
 
 /** Numbers that look random and are the same each time (mulberry32). */
 function randomFrom(seed: number): () => number {
@@ -158,10 +170,41 @@ class House {
   private doRoutine(machine: Machine, routine: Routine, day: Day, at: Date): boolean {
     const person = this.personFor(machine, routine, at);
     if (!person) return false;
-    if (routine.isCheck) this.add("check", machine.id, routine.id, person.id, at, { channels: this.check(machine, day) });
+    const found = FOUND[`${machine.id}/${routine.id}`];
+    if (found && routine.steps) this.run(machine, routine, person.id, day, at, found);
+    else if (routine.isCheck) this.add("check", machine.id, routine.id, person.id, at, { channels: this.check(machine, day) });
     else this.add("routine", machine.id, routine.id, person.id, at, { outcome: "done" });
     this.doings.set(machine.id, [...(this.doings.get(machine.id) ?? []), { routine: routine.id, day, outcome: "done" }]);
     return true;
+  }
+
+  /** A weekly routine done by its short form, with how things were found. */
+  private run(machine: Machine, routine: Routine, person: string, day: Day, at: Date, usual: readonly FoundAs[]): void {
+    const steps = routine.steps ?? [];
+    const run = uuidv7();
+    const answers = new Map<string, string>();
+    const plan = runPlan(steps, machine).filter(isReading);
+    const lines = plan.flatMap((step): TypedLine[] => {
+      if (!holds(step.when, machine, (id) => answers.get(id))) return [];
+      if (step.kind === "nozzle-check") return [{ at: step.at, channels: this.check(machine, day) }];
+      if (step.kind === "measure") return [{ at: step.at, result: { value: step.min } }];
+      const found = usual[Math.floor(this.random() * usual.length)];
+      const choice = step.kind === "found" ? found : "choices" in step ? step.choices[0]?.id : undefined;
+      if (choice) answers.set(step.id, choice);
+      return [{ at: step.at, result: step.kind === "found" ? { ...(found ? { found } : {}) } : { ...(choice ? { choice } : {}) } }];
+    });
+    const clock = clockTime(at, this.shop.site.timeZone);
+    const read = typedEvents(
+      plan,
+      { work: 0, outcome: "done", to: clock, gear: true, lines },
+      { version: stepsVersion(steps), whole: false },
+    );
+    if ("problems" in read) throw new Error(`${routine.id}: ${read.problems.map(({ message }) => message).join("; ")}`);
+    for (const { body, channels } of read.events) {
+      const check = channels && this.add("check", machine.id, null, person, at, { channels });
+      const told = check && body.event === "step" ? { ...body, result: { check } } : body;
+      this.add("run", machine.id, routine.id, person, at, told, { run, step: body.event === "step" ? body.step : null });
+    }
   }
 
   /** A check's counts: mostly good, with the house's stories in them. */
@@ -278,9 +321,12 @@ class House {
     person: string,
     happenedAt: Date,
     body: Record<string, unknown>,
-  ): void {
+    rest: Partial<NewEntry> = {},
+  ): string {
+    const id = uuidv7();
     this.entries.push({
-      id: uuidv7(),
+      ...rest,
+      id,
       kind,
       machine,
       routine,
@@ -290,5 +336,6 @@ class House {
       body,
       words: wordsOf(this.shop, person, kind, machine, routine, body),
     });
+    return id;
   }
 }

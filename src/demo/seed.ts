@@ -4,8 +4,10 @@ import { setPassword } from "../work/auth.ts";
 import { now } from "../work/clock.ts";
 import { foundSite } from "../work/fleet.ts";
 import { putPin } from "../work/pin.ts";
+import { saveRoutine } from "../work/routines.ts";
 import { demoHistory } from "./history.ts";
 import { demoHouse } from "./house.ts";
+import { OWN_ROUTINE } from "./own-routine.ts";
 import { DEMO_PASSWORD, DEMO_PIN } from "./password.ts";
 
 export const DEMO_SITE = "demo";
@@ -16,6 +18,13 @@ export async function seedDemo(db: Database): Promise<void> {
   const today = localDay(now(), zone);
   const house = demoHouse(today);
   await foundSite(db, DEMO_SITE, house, (shop) => demoHistory(shop, today, now()));
+  const supervisor = house.people?.find(({ role }) => role === "supervisor");
+  if (supervisor)
+    await saveRoutine(
+      db,
+      { site: DEMO_SITE, personId: supervisor.id, name: supervisor.name, role: "supervisor", sessionId: "demo" },
+      { text: OWN_ROUTINE, why: "the dryer drew powder" },
+    );
   for (const person of house.people ?? []) {
     await setPassword(DEMO_SITE, person, DEMO_PASSWORD);
     if (person.role !== "viewer") await putPin(DEMO_SITE, person.id, DEMO_PIN);

@@ -12,6 +12,7 @@ import type { Routine } from "../core/routines/routine.ts";
 import type { Use } from "../core/routines/step.ts";
 import { materials } from "../core/runs/outlook.ts";
 import { type PlannedStep, runPlan } from "../core/runs/plan.ts";
+import { calledAndDone } from "../core/runs/run.ts";
 import { stepsVersion } from "../core/runs/version.ts";
 import { DEFERENCE, HAZARDS } from "../core/safety/hazards.ts";
 import { mayDo } from "../core/safety/who-may.ts";
@@ -345,7 +346,16 @@ function runEntries(
     );
   const run = nextId();
   const step = new Map(plan.map((each) => [each.at, each]));
-  return read.events.flatMap(({ time, body, channels }) => {
+  const called =
+    typed.outcome === "done"
+      ? calledAndDone(
+          plan,
+          read.events.flatMap(({ body }) =>
+            body.event === "step" ? [{ step: body.step }] : body.event === "pass" ? [{ step: body.step, passed: body.reason }] : [],
+          ),
+        ).filter((id) => !shop.rules.book.get(id)?.isCheck)
+      : [];
+  const events = read.events.flatMap(({ time, body, channels }) => {
     const common = { machine, happenedAt: at(time), timeGiven: true } as const;
     const check: Named[] = channels ? [{ name, entry: { ...common, id: nextId(), kind: "check", body: { channels } } }] : [];
     const of = body.event === "step" ? step.get(body.step) : undefined;
@@ -367,4 +377,20 @@ function runEntries(
     const told = first && body.event === "step" ? { ...body, result: { ...body.result, check: first.entry.id } } : body;
     return [...check, { name, entry: { ...common, id: nextId(), kind: "run" as const, routine, run, body: { ...told } } }, ...seen];
   });
+  // What it called counts as done as well; a check that it called has its readings.
+  const also = called.map(
+    (id): Named => ({
+      name,
+      entry: {
+        id: nextId(),
+        kind: "routine",
+        machine,
+        routine: id,
+        happenedAt: at(typed.to),
+        timeGiven: true,
+        body: { outcome: "done", note: `with ${shop.rules.book.get(routine)?.name ?? routine}` },
+      },
+    }),
+  );
+  return [...events, ...also];
 }

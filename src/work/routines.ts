@@ -12,8 +12,8 @@ import type { Pack } from "../core/routines/schema.ts";
 import { ordered, readText, type TextProblem, writeText } from "../core/routines/text.ts";
 import { triggerWords } from "../core/routines/trigger-words.ts";
 import { runPlan } from "../core/runs/plan.ts";
-import type { Database } from "../ledger/database.ts";
-import { foundOf } from "../ledger/found-as.ts";
+import type { Connection, Database } from "../ledger/database.ts";
+import { foundLately } from "../ledger/found-as.ts";
 import { type SettingVersion, versionsOfSetting } from "../ledger/settings.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { exportFleet } from "./fleet.ts";
@@ -53,6 +53,24 @@ export function routineRows(shop: Shop): RoutineRow[] {
   }));
 }
 
+export type NeededRow = { routine: string; name: string; machine: string; verdict: Needed["verdict"]; why: string };
+
+/** Where how things were found speaks for another interval, the routines that must come more often first. */
+export async function neededRows(db: Connection, shop: Shop): Promise<NeededRow[]> {
+  const found = await foundLately(db, shop.id, { last: DEFAULT_NEEDED.last });
+  return found
+    .map((each) => ({ ...each, needed: needed(each.found) }))
+    .filter(({ needed: { verdict } }) => verdict === "may grow" || verdict === "must shrink")
+    .map(({ routine, machine, needed: { verdict, why } }) => ({
+      routine,
+      name: shop.rules.book.get(routine)?.name ?? routine,
+      machine: shop.machines.find(({ id }) => id === machine)?.name ?? machine,
+      verdict,
+      why,
+    }))
+    .sort((a, b) => Number(a.verdict === "may grow") - Number(b.verdict === "may grow"));
+}
+
 /** A routine as it is written: the house's own text of it, or the built-in one; calls are left as calls. */
 function written(shop: Shop, id: string): Routine | undefined {
   const builtIn = BUILT_IN.find((each) => each.id === id);
@@ -81,9 +99,9 @@ export async function routinePage(db: Database, actor: Actor, id: string | null)
   const found =
     id === null
       ? []
-      : [...(await foundOf(db, shop.id, id, DEFAULT_NEEDED.last))].map(([machine, list]) => ({
-          machine: shop.machines.find((each) => each.id === machine)?.name ?? machine,
-          needed: needed(list),
+      : (await foundLately(db, shop.id, { last: DEFAULT_NEEDED.last, routine: id })).map((each) => ({
+          machine: shop.machines.find(({ id: machine }) => machine === each.machine)?.name ?? each.machine,
+          needed: needed(each.found),
         }));
   const versions: SettingVersion[] = id === null ? [] : await versionsOfSetting(db, shop.id, "routine", id);
   return {

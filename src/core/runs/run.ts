@@ -298,7 +298,7 @@ function owedBy(state: RunState, plan: readonly PlannedStep[], clock: Clock): Ow
 }
 
 /** The routines that a run called and did: some of their steps done, none left out. */
-export function calledAndDone(plan: readonly PlannedStep[], { trace }: Pick<RunState, "trace">): string[] {
+export function calledAndDone(plan: readonly PlannedStep[], trace: readonly Pick<Trace, "step" | "passed">[]): string[] {
   const did = new Map<string, boolean>();
   for (const { step: at, passed } of trace) {
     const of = plan.find((each) => each.at === at)?.routine;

@@ -285,7 +285,7 @@ function TakeOver({ found, floor, send, mine }: Part & { mine: boolean }) {
 function AtTheEnd({ found, floor, send }: Part) {
   const { state } = found;
   // What it called counts as done as well; a check that it called was entered with its readings.
-  const called = calledAndDone(found.plan, state).filter((id) => !floor.view.routines[id]?.isCheck);
+  const called = calledAndDone(found.plan, state.trace).filter((id) => !floor.view.routines[id]?.isCheck);
   const asked = found.run.key?.startsWith("one-off/") ? found.run.key.slice("one-off/".length) : undefined;
   const also = [
     ...called.map((routine) => ({ kind: "routine", routine, body: { outcome: "done", note: `with ${found.routine.name}` } })),

@@ -3,12 +3,12 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
-import type { PackPreview, RoutineRow } from "../../work/routines.ts";
+import type { NeededRow, PackPreview, RoutineRow } from "../../work/routines.ts";
 import { sayFault } from "../say-fault.ts";
 import { Said } from "../send.ts";
 
 /** All routines of the house: what they are, when they fall due, where; packs out and in. */
-export function RoutineLibrary({ rows }: { rows: RoutineRow[] }) {
+export function RoutineLibrary({ rows, needed }: { rows: RoutineRow[]; needed: NeededRow[] }) {
   const [ticked, setTicked] = useState<string[]>([]);
   const [wanted, setWanted] = useState("");
   const shown = rows.filter(({ id, name }) => `${id} ${name}`.toLowerCase().includes(wanted.toLowerCase()));
@@ -34,6 +34,22 @@ export function RoutineLibrary({ rows }: { rows: RoutineRow[] }) {
           Cautions, and what is never asked for
         </Link>
       </div>
+      {needed.length > 0 && (
+        <section aria-label="Was it needed?" className="border-hair border-y py-2">
+          <h2>Was it needed?</h2>
+          <ul>
+            {needed.map(({ routine, name, machine, verdict, why }) => (
+              <li key={`${routine}/${machine}`}>
+                <Link href={`/shop/routines/${routine}`} prefetch={false}>
+                  {name}
+                </Link>{" "}
+                at {machine}: the interval <strong className={verdict === "must shrink" ? "text-stop" : ""}>{verdict}</strong>.{" "}
+                <span className="text-soft">{why}.</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <table className="w-full text-sm">
         <thead>
           <tr className="border-soft border-b text-left text-soft">

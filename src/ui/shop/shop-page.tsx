@@ -6,7 +6,6 @@ import type { Area, Calendar } from "../../core/fleet/schema.ts";
 import type { PeopleView } from "../../work/people.ts";
 import type { PoliciesView } from "../../work/policies.ts";
 import type { ReadinessRow } from "../../work/readiness.ts";
-import type { RoutineRow } from "../../work/routines.ts";
 import type { SignCount } from "../../work/signs.ts";
 import { RoutineLibrary } from "../routines/routine-library.tsx";
 import { BringIn } from "./bring-in.tsx";
@@ -28,7 +27,7 @@ type Props = {
   timeZone: string;
   machines: { id: string; name: string; class: string; area: string | null }[];
   tablets: Parameters<typeof TabletsForm>[0];
-  routines: RoutineRow[];
+  routines: Parameters<typeof RoutineLibrary>[0];
   signs: SignCount[];
   policies: PoliciesView;
 };
@@ -104,7 +103,7 @@ export function ShopPage({ tab, people, readiness, calendar, timeZone, machines,
           )}
         </Tabs.Content>
         <Tabs.Content value="routines" className="py-4">
-          <RoutineLibrary rows={routines} />
+          <RoutineLibrary {...routines} />
         </Tabs.Content>
         <Tabs.Content value="schools" className="py-4">
           <SchoolsForm view={policies} />

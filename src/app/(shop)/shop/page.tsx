@@ -7,7 +7,7 @@ import { pinsOf } from "../../../work/pin.ts";
 import { policiesView } from "../../../work/policies.ts";
 import { readinessRows } from "../../../work/readiness.ts";
 import { Refusal } from "../../../work/refusal.ts";
-import { routineRows } from "../../../work/routines.ts";
+import { neededRows, routineRows } from "../../../work/routines.ts";
 import { loadShop } from "../../../work/shop.ts";
 import { signCounts } from "../../../work/signs.ts";
 import { wallsOf } from "../../../work/wall.ts";
@@ -43,7 +43,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
         walls: await wallsOf(actor),
         people: shop.people.filter(({ role }) => role !== "viewer").map(({ id, name }) => ({ id, name, hasPin: pins.has(id) })),
       }}
-      routines={routineRows(shop)}
+      routines={{ rows: routineRows(shop), needed: await neededRows(database(), shop) }}
       policies={await policiesView(database(), actor)}
       signs={await signCounts(database(), actor)}
       timeZone={shop.site.timeZone}
