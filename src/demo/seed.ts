@@ -5,9 +5,10 @@ import { now } from "../work/clock.ts";
 import { foundSite } from "../work/fleet.ts";
 import { putPin } from "../work/pin.ts";
 import { saveRoutine } from "../work/routines.ts";
+import { saveDataSheets } from "../work/safety.ts";
 import { demoHistory } from "./history.ts";
 import { demoHouse } from "./house.ts";
-import { OWN_ROUTINE } from "./own-routine.ts";
+import { DATA_SHEETS, OWN_ROUTINE } from "./own-settings.ts";
 import { DEMO_PASSWORD, DEMO_PIN } from "./password.ts";
 
 export const DEMO_SITE = "demo";
@@ -19,12 +20,11 @@ export async function seedDemo(db: Database): Promise<void> {
   const house = demoHouse(today);
   await foundSite(db, DEMO_SITE, house, (shop) => demoHistory(shop, today, now()));
   const supervisor = house.people?.find(({ role }) => role === "supervisor");
-  if (supervisor)
-    await saveRoutine(
-      db,
-      { site: DEMO_SITE, personId: supervisor.id, name: supervisor.name, role: "supervisor", sessionId: "demo" },
-      { text: OWN_ROUTINE, why: "the dryer drew powder" },
-    );
+  if (supervisor) {
+    const actor = { site: DEMO_SITE, personId: supervisor.id, name: supervisor.name, role: "supervisor", sessionId: "demo" } as const;
+    await saveRoutine(db, actor, { text: OWN_ROUTINE, why: "the dryer drew powder" });
+    await saveDataSheets(db, actor, { sheets: DATA_SHEETS });
+  }
   for (const person of house.people ?? []) {
     await setPassword(DEMO_SITE, person, DEMO_PASSWORD);
     if (person.role !== "viewer") await putPin(DEMO_SITE, person.id, DEMO_PIN);

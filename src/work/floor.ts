@@ -7,7 +7,7 @@ import { callableAt, routinesOf } from "../core/routines/assigned.ts";
 import type { Step } from "../core/routines/step.ts";
 import type { RunEvent } from "../core/runs/events.ts";
 import { stepsVersion } from "../core/runs/version.ts";
-import { DEFERENCE, HAZARDS } from "../core/safety/hazards.ts";
+import { DEFERENCE, hazardView } from "../core/safety/hazards.ts";
 import { causesInOrder, type RankedCause } from "../core/signs/causes.ts";
 import { signHolds, signWords } from "../core/signs/guide.ts";
 import type { LeftItem } from "../core/tasks/left-for-next.ts";
@@ -26,6 +26,7 @@ import { type Pace, paceInWindows } from "./pace.ts";
 import { pinsOf, sealingKey } from "./pin.ts";
 import type { Sender } from "./record.ts";
 import { runBook } from "./run-book.ts";
+import { sheetsFor } from "./safety.ts";
 import { dayAt, loadShop, personName } from "./shop.ts";
 import { tagOf } from "./tags.ts";
 
@@ -85,7 +86,7 @@ export type FloorRoutine = {
   handsMinutes: number;
   waitMinutes: number;
   isCheck: boolean;
-  hazards: { id: string; name: string; caution: string }[];
+  hazards: ReturnType<typeof hazardView>[];
   gear: string[];
   tools: string[];
   people: number;
@@ -199,13 +200,13 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
             handsMinutes: routine.handsMinutes ?? 0,
             waitMinutes: routine.waitMinutes ?? 0,
             isCheck: routine.isCheck ?? false,
-            hazards: (routine.hazards ?? []).map((id) => ({ id, ...HAZARDS[id] })),
+            hazards: (routine.hazards ?? []).map(hazardView),
             gear: [...(routine.gear ?? [])],
             tools: [...(routine.tools ?? [])],
             people: routine.people ?? 1,
             machineState: routine.machineState ?? null,
             skill: routine.skill ?? null,
-            sheets: [...(routine.sheets ?? [])],
+            sheets: sheetsFor(shop, routine),
             steps: routine.steps ?? [],
             version: stepsVersion(routine.steps ?? []),
           },

@@ -14,7 +14,7 @@ import { materials } from "../core/runs/outlook.ts";
 import { type PlannedStep, runPlan } from "../core/runs/plan.ts";
 import { calledAndDone } from "../core/runs/run.ts";
 import { stepsVersion } from "../core/runs/version.ts";
-import { DEFERENCE, HAZARDS } from "../core/safety/hazards.ts";
+import { DEFERENCE, hazardView } from "../core/safety/hazards.ts";
 import { mayDo } from "../core/safety/who-may.ts";
 import { isOpen } from "../core/tasks/of-day.ts";
 import { append } from "../ledger/append.ts";
@@ -26,6 +26,7 @@ import { dayWork } from "./day.ts";
 import { type Answer, keep, type Who } from "./record.ts";
 import { Refusal } from "./refusal.ts";
 import { stepsOf } from "./run-book.ts";
+import { sheetsFor } from "./safety.ts";
 import { dayAt, loadShop, machineOf, personName, type Shop } from "./shop.ts";
 
 const Wanted = Type.Object(
@@ -112,7 +113,8 @@ export type SheetWork = {
   machine: { id: string; name: string } | null;
   routine: string | null;
   minutes: { hands: number; wait: number } | null;
-  hazards: { name: string; caution: string }[];
+  hazards: ReturnType<typeof hazardView>[];
+  sheets: { name: string; url: string }[];
   gear: string[];
   tools: string[];
   machineState: string | null;
@@ -188,7 +190,8 @@ async function workOf(db: Connection, shop: Shop, { what }: Body<"sheet">, each:
     machine: machine && { id: machine.id, name: machine.name },
     routine: each.routine ?? null,
     minutes: routine.id ? { hands: routine.handsMinutes ?? 0, wait: routine.waitMinutes ?? 0 } : null,
-    hazards: (routine.hazards ?? []).map((hazard) => HAZARDS[hazard]),
+    hazards: (routine.hazards ?? []).map(hazardView),
+    sheets: sheetsFor(shop, routine),
     gear: [...(routine.gear ?? [])],
     tools: [...(routine.tools ?? [])],
     machineState: routine.machineState ?? null,

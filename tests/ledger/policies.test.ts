@@ -3,7 +3,9 @@ import { policiesOf } from "../../src/core/fleet/rule.ts";
 import type { Actor } from "../../src/work/actor.ts";
 import { board } from "../../src/work/board.ts";
 import { exportFleet } from "../../src/work/fleet.ts";
+import { floor } from "../../src/work/floor.ts";
 import { policiesView, previewPolicy, savePolicy } from "../../src/work/policies.ts";
+import { saveDataSheets } from "../../src/work/safety.ts";
 import { saveMachine } from "../../src/work/set-up.ts";
 import { loadShop } from "../../src/work/shop.ts";
 import { db, newSite } from "./database.ts";
@@ -103,4 +105,21 @@ describe("a choice between schools", () => {
   });
   test("by a supervisor only", async () =>
     expect(savePolicy(db, actor("operator"), { level: "dtf", policy: "cap", value: "dry" })).rejects.toMatchObject({ status: 403 }));
+});
+
+describe("data sheets", () => {
+  const solvent = { name: "Solvent cleaner", url: "https://sheets.marlstone.example/cleaner.pdf", hazards: ["flammable"] };
+  test("are linked by a supervisor and shown before each routine that has their hazard, and no other", async () => {
+    await saveDataSheets(db, actor(), { sheets: [solvent] });
+    const { routines } = await floor(db, { site, actor: actor() });
+    expect(routines.R24?.sheets).toEqual([{ name: solvent.name, url: solvent.url }]);
+    expect(routines.R08?.sheets).toEqual([]);
+  });
+  test.each<[string, unknown]>([
+    ["an address that is a script", { sheets: [{ ...solvent, url: "javascript:alert(1)" }] }],
+    ["no hazard", { sheets: [{ ...solvent, hazards: [] }] }],
+    ["a hazard that is none", { sheets: [{ ...solvent, hazards: ["wolves"] }] }],
+  ])("with %s are refused", async (_, value) => {
+    await expect(saveDataSheets(db, actor(), value)).rejects.toThrow("can't be saved");
+  });
 });

@@ -84,6 +84,42 @@ export const SCHOOLS: readonly School[] = [
   },
 ];
 
+/** Questions that no policy of a machine answers: what decides them, and where. */
+export const DECIDED_ELSEWHERE: readonly {
+  question: string;
+  ways: readonly { words: string; reason: string }[];
+  by: string;
+  href: string;
+}[] = [
+  {
+    question: "When to check",
+    ways: [
+      { words: "each print day, again at midday", reason: "nozzles are lost in between, and a long print shows it late" },
+      { words: "weekly and before a big job", reason: "a check costs a sheet and ink" },
+    ],
+    by: "by which of R01, R06 and R15 a machine has: on its page, under Basics and routines",
+    href: "/shop?tab=machines",
+  },
+  {
+    question: "How much care",
+    ways: [
+      { words: "as often as can be", reason: "what never dries never has to be scrubbed" },
+      { words: "hands off while it prints well", reason: "every hand near a head can harm it" },
+    ],
+    by: "by the intervals of the routines, and by how things were found: under Routines, Was it needed?",
+    href: "/shop?tab=routines",
+  },
+  {
+    question: "Lines over a long gap",
+    ways: [
+      { words: "left full of fluid, clips shut", reason: "no air gets in, nothing dries on the wall" },
+      { words: "washed and drained", reason: "fluid left for weeks can attack seals" },
+    ],
+    by: "with the plan of a machine that is put to sleep; there is none here yet",
+    href: "/shop?tab=machines",
+  },
+];
+
 export type PolicyWarning = { policy: PolicyName; words: string };
 
 /** Where a machine's policies fight its abilities or each other, with the reason (common practice, no source). */

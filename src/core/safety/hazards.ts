@@ -1,13 +1,20 @@
+import type { Statement } from "./statements.ts";
+
+/** `statements`: what a supplier's sheet usually says of the fluids that it comes with. */
+type Caution = { name: string; caution: string; statements?: readonly Statement[] };
+
 /** What can hurt someone, and the caution that goes with it. Common practice, no source; data sheets and manuals rule. */
 export const HAZARDS = {
   flammable: {
     name: "Flammable liquid and vapour",
     caution:
       "No flame, spark, hot lamp or heater nearby. Ventilate. Small amounts, closed container. Goggles and solvent-proof gloves; rags into a lidded metal bin.",
+    statements: ["H225", "H319", "H336"],
   },
   sensitiser: {
     name: "Skin sensitiser",
     caution: "Gloves, changed when wet; long sleeves; goggles. Wash off at once. Whoever is sensitised stops handling it.",
+    statements: ["H315", "H317"],
   },
   "uv-light": { name: "UV light", caution: "Lamp off and shutters on before you look or reach in." },
   "moving-parts": {
@@ -25,9 +32,12 @@ export const HAZARDS = {
   mouth: { name: "Ink lines", caution: "Never draw ink or fluid by mouth: syringe or pump." },
   dust: { name: "Dust", caution: "Wear a mask; no compressed air." },
   lifting: { name: "Heavy load", caution: "Two people lift." },
-} as const;
+} as const satisfies Record<string, Caution>;
 
 export type Hazard = keyof typeof HAZARDS;
+
+/** A hazard with all that is said of it. */
+export const hazardView = (id: Hazard): Caution & { id: Hazard } => ({ id, ...HAZARDS[id] });
 
 /** Stands on each page that shows a hazardous routine. */
 export const DEFERENCE =

@@ -1,4 +1,5 @@
 import { materials, useWords, windowOutlook } from "../../core/runs/outlook.ts";
+import { statementWords } from "../../core/safety/statements.ts";
 import type { Part } from "./run-page.tsx";
 import type { OpenRun } from "./runs.ts";
 
@@ -42,9 +43,12 @@ export function Gear({ found, floor, send }: Part) {
           <strong>It uses up to:</strong> {used.map(useWords).join(", ")}.
         </p>
       )}
-      {routine.hazards.map(({ id, name, caution }) => (
+      {routine.hazards.map(({ id, name, caution, statements }) => (
         <p key={id} className="mt-3 border-stop border-l-4 pl-3 text-lg">
           <strong>{name}.</strong> {caution}
+          {statements && (
+            <span className="block text-base text-soft">Usually: {statementWords(statements)}. The supplier's sheet rules.</span>
+          )}
         </p>
       ))}
       {(routine.sheets ?? []).map(({ name, url }) => (

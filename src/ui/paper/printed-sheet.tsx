@@ -1,5 +1,6 @@
 import type { Box, SheetLine } from "../../core/paper/sheet.ts";
 import { useWords } from "../../core/runs/outlook.ts";
+import { statementWords } from "../../core/safety/statements.ts";
 import type { SheetView, SheetWork } from "../../work/paper.ts";
 import { PrintNow } from "./print-now.tsx";
 
@@ -69,16 +70,20 @@ function Blank({ label, width, filled }: { label: string; width: string; filled?
 
 /** One routine with its cautions, materials and every step. */
 function WholeRoutine({ work, deference }: { work: SheetWork; deference: string }) {
-  const { hazards, gear, tools, uses, minutes, machineState, lines, channels } = work;
+  const { hazards, sheets, gear, tools, uses, minutes, machineState, lines, channels } = work;
   return (
     <>
       <section className="mt-3 grid break-inside-avoid gap-1 border border-black p-2 text-[9.5pt]">
-        {hazards.map(({ name, caution }) => (
+        {hazards.map(({ name, caution, statements }) => (
           <p key={name}>
             <strong>{name}.</strong> {caution}
+            {statements && ` Usually: ${statementWords(statements)}.`}
           </p>
         ))}
-        <p>{deference}</p>
+        <p>
+          {deference}
+          {sheets.length > 0 && ` Data sheets: ${sheets.map(({ name, url }) => `${name}, ${url}`).join("; ")}.`}
+        </p>
         {gear.length > 0 && (
           <p>
             <Square /> On and at hand, cautions read: {gear.join(", ")}.

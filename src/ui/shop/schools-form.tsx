@@ -2,6 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
+import { DECIDED_ELSEWHERE } from "../../core/fleet/schools.ts";
 import type { PoliciesView, PolicyLevel, PolicyPreview } from "../../work/policies.ts";
 import { sayFault } from "../say-fault.ts";
 import { ask } from "../send.ts";
@@ -80,6 +81,22 @@ export function SchoolsForm({ view }: { view: PoliciesView }) {
             <Ways level={level} policy={policy} ways={ways} chosen={choice} pick={pick} />
             {choice?.policy === policy && <Changes preview={preview} save={() => void save()} cancel={forget} />}
           </fieldset>
+        ))}
+        {DECIDED_ELSEWHERE.map(({ question, ways, by, href }) => (
+          <section key={question} aria-label={question} className="border-hair border-t pt-2">
+            <h3 className="font-semibold">{question}</h3>
+            <ul>
+              {ways.map(({ words, reason }) => (
+                <li key={words}>
+                  {words}
+                  <span className="text-soft text-sm">: {reason}</span>
+                </li>
+              ))}
+            </ul>
+            <p className="text-sm">
+              Decided <a href={href}>{by}</a>.
+            </p>
+          </section>
         ))}
       </div>
     </div>

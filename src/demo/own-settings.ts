@@ -1,3 +1,5 @@
+import type { DataSheet } from "../work/safety.ts";
+
 /** A routine that the demo house wrote for itself, as it stands in its editor. */
 export const OWN_ROUTINE = `id: house-powder-tray
 name: Powder tray and shaker
@@ -16,3 +18,9 @@ steps:
   - { kind: do, id: fresh, text: Put fresh powder in. Note the sack's number., minutes: 2, when: { recorded: lumps, is: lumps } }
   - { kind: do, id: back, text: Slide the tray back until it clicks., minutes: 1, settles: tray }
 `;
+
+/** Where the demo house keeps its invented suppliers' data sheets. */
+export const DATA_SHEETS: DataSheet[] = [
+  { name: "Marlstone solvent cleaner", url: "https://sheets.marlstone.example/solvent-cleaner.pdf", hazards: ["flammable"] },
+  { name: "Fenhollow UV inks", url: "https://sheets.fenhollow.example/uv-inks.pdf", hazards: ["sensitiser", "uv-light"] },
+];

@@ -1,0 +1,90 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { toast } from "sonner";
+import { HAZARDS, type Hazard } from "../../core/safety/hazards.ts";
+import type { DataSheet } from "../../work/safety.ts";
+import { sayFault } from "../say-fault.ts";
+import { ask } from "../send.ts";
+
+const CHOICES = Object.entries(HAZARDS) as [Hazard, { name: string }][];
+
+/** Links to the suppliers' data sheets, each shown before the first step wherever one of its hazards is. */
+export function DataSheetsForm({ sheets }: { sheets: DataSheet[] }) {
+  const router = useRouter();
+  const [rows, setRows] = useState(sheets);
+  const set = (index: number, next: Partial<DataSheet>) => setRows(rows.map((row, place) => (place === index ? { ...row, ...next } : row)));
+  const save = async () => {
+    try {
+      await ask("/api/safety", { body: { sheets: rows } });
+      toast("Saved; they are shown before the first step.");
+      router.refresh();
+    } catch (error) {
+      sayFault(error);
+    }
+  };
+  return (
+    <form
+      className="grid gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      {rows.map((row, index) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a row has nothing of its own to be known by while it is typed
+        <fieldset key={index} className="grid gap-1 border-hair border-t pt-2">
+          <legend className="sr-only">Data sheet {index + 1}</legend>
+          <div className="flex flex-wrap items-end gap-2">
+            <label className="grid text-sm">
+              What it is of
+              <input
+                required
+                maxLength={200}
+                value={row.name}
+                onChange={(event) => set(index, { name: event.target.value })}
+                className="field"
+              />
+            </label>
+            <label className="grid grow text-sm">
+              Where it is (https://…)
+              <input
+                required
+                type="url"
+                pattern="https?://.+"
+                value={row.url}
+                onChange={(event) => set(index, { url: event.target.value })}
+                className="field"
+              />
+            </label>
+            <button type="button" className="press" onClick={() => setRows(rows.filter((_, place) => place !== index))}>
+              Take away
+            </button>
+          </div>
+          <div className="flex flex-wrap gap-x-4 text-sm">
+            {CHOICES.map(([id, { name }]) => (
+              <label key={id} className="flex items-center gap-1">
+                <input
+                  type="checkbox"
+                  checked={row.hazards.includes(id)}
+                  onChange={(event) =>
+                    set(index, { hazards: event.target.checked ? [...row.hazards, id] : row.hazards.filter((each) => each !== id) })
+                  }
+                />
+                {name}
+              </label>
+            ))}
+          </div>
+        </fieldset>
+      ))}
+      <div className="flex gap-2">
+        <button type="button" className="press" onClick={() => setRows([...rows, { name: "", url: "", hazards: [] }])}>
+          Another data sheet
+        </button>
+        <button type="submit" className="press press-main">
+          Save
+        </button>
+      </div>
+    </form>
+  );
+}
