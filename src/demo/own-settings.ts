@@ -12,10 +12,10 @@ gear: [dust mask, nitrile gloves]
 tools: [soft brush, lidded bin]
 steps:
   - { kind: found, id: found, part: feed-roller, text: How much powder lies round the tray?, minutes: 0.5 }
-  - { kind: do, id: out, text: Draw the tray out, level., minutes: 1, owes: { id: tray, words: the powder tray is out } }
+  - { kind: do, id: out, text: "Draw the tray out, level.", minutes: 1, owes: { id: tray, words: the powder tray is out } }
   - { kind: do, id: brush, text: Brush the loose powder into the lidded bin., detail: No compressed air., minutes: 3 }
   - { kind: look, id: lumps, text: Are there lumps in the powder?, minutes: 1, choices: [{ id: none, text: None }, { id: lumps, text: "Lumps: it has drawn damp" }] }
-  - { kind: do, id: fresh, text: Put fresh powder in. Note the sack's number., minutes: 2, when: { recorded: lumps, is: lumps } }
+  - { kind: do, id: fresh, text: "Put fresh powder in. Note the sack's number.", minutes: 2, when: { recorded: lumps, is: lumps } }
   - { kind: do, id: back, text: Slide the tray back until it clicks., minutes: 1, settles: tray }
 `;
 

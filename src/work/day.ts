@@ -48,18 +48,27 @@ export type DayWork = {
 
 const EARLY_DAYS = 7;
 
-/** A day's work as it can be given out: what falls due that day (today: what is carried over and open too) and one-off work. */
-export async function dayWork(db: Connection, shop: Shop, day: Day = dayAt(shop), known?: Promise<MachineFacts[]>): Promise<DayWork> {
+/**
+ * A day's work as it can be given out: what falls due that day (today: what is carried over and open too) and one-off work.
+ * `ahead: false` spares the look at the days after it: nothing is beyond anybody or withdrawn then.
+ */
+export async function dayWork(
+  db: Connection,
+  shop: Shop,
+  day: Day = dayAt(shop),
+  { known, ahead = true }: { known?: Promise<MachineFacts[]>; ahead?: boolean } = {},
+): Promise<DayWork> {
   const today = dayAt(shop);
+  const early = ahead ? EARLY_DAYS : 0;
   const [facts, rows, ones, repairs, roster] = await Promise.all([
     known ?? dueFacts(db, shop, today, shop.machines),
     givenLately(db, shop.id),
-    oneOffs(db, shop.id, isoDay(today), isoDay(Math.max(day, today + EARLY_DAYS))),
+    oneOffs(db, shop.id, isoDay(today), isoDay(Math.max(day, today + early))),
     openRepairs(db, shop.id),
     rosterChanges(db, shop, Math.min(day, today)),
   ]);
   const given = new Map(rows.map((row) => [row.key, row]));
-  const horizon = Math.max(day, today + EARLY_DAYS) - today + 1;
+  const horizon = Math.max(day, today + early) - today + 1;
   const repairOf = (id: string) => repairs.find(({ machine }) => machine === id)?.body;
   const work = facts.map((each) => ({ facts: each, due: goesOn(dueOfMachine(each, shop.rules, today, horizon), repairOf(each.id)) }));
   const tasksOf = (on: Day) => [
@@ -77,7 +86,7 @@ export async function dayWork(db: Connection, shop: Shop, day: Day = dayAt(shop)
     day,
     tasks,
     workers,
-    withdrawn: rows
+    withdrawn: (ahead ? rows : [])
       .filter(
         ({ key, person, due, machine }) => person !== null && machine !== null && !keys.has(key) && due !== null && toDay(due) >= today,
       )
@@ -87,7 +96,7 @@ export async function dayWork(db: Connection, shop: Shop, day: Day = dayAt(shop)
         name: `${shop.machines.find(({ id }) => id === row.machine)?.name ?? row.machine}: ${shop.rules.book.get(row.routine ?? "")?.name ?? row.routine}`,
         person: personName(shop, row.person),
       })),
-    beyond: Array.from({ length: EARLY_DAYS }, (_, ahead) => today + ahead).flatMap((on) => {
+    beyond: Array.from({ length: early }, (_, later) => today + later).flatMap((on) => {
       const there = workersOn(shop, on, roster);
       return beyondEverybody(
         tasksOf(on).filter((task) => isOpen(task) && task.due <= on && (shop.rules.works(on) || task.due === on)),

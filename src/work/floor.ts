@@ -47,6 +47,8 @@ export type FloorView = {
   beats: { beat: Beat; by: string | null; passed: boolean }[];
   machines: FloorMachine[];
   routines: Record<string, FloorRoutine>;
+  /** Stands for these routines: as long as it is the same, they are. */
+  book?: string;
   tasks: TaskView[];
   runs: FloorRun[];
   /** Seconds that people took in a routine's windows; a snapshot kept by an earlier build has none. */
@@ -110,6 +112,15 @@ export type FloorRun = {
   events: RunEvent[];
 };
 
+/** The floor as it is sent: without the routines where the device has them already. */
+export type FloorAnswer = Omit<FloorView, "routines"> & { routines?: FloorView["routines"] };
+
+/** @param have the mark of the routines that the device has */
+export async function floorAnswer(db: Database, sender: Sender, have: string | null): Promise<FloorAnswer> {
+  const { routines, ...rest } = await floor(db, sender);
+  return rest.book === have ? rest : { ...rest, routines };
+}
+
 export async function floor(db: Database, sender: Sender): Promise<FloorView> {
   const shop = await loadShop(db, sender.site);
   const seq = await headSeq(db, sender.site);
@@ -117,7 +128,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
   const facts = dueFacts(db, shop, today, shop.machines);
   const [rows, work, runs, repairs, notes, pins, sealWith, photos, pace, found] = await Promise.all([
     machineRows(db, shop, shop.machines, facts),
-    dayWork(db, shop, today, facts),
+    dayWork(db, shop, today, { known: facts, ahead: false }),
     runsOn(db, shop.id, isoDay(today)),
     openRepairs(db, shop.id),
     handovers(db, shop.id, 3),
@@ -129,7 +140,6 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
   ]);
   const book = await runBook(db, shop, runs);
   const rowOf = new Map(rows.map((row) => [row.id, row]));
-  const usedRoutines = new Set([...work.tasks.flatMap(({ routine }) => routine ?? []), ...runs.map(({ routine }) => routine)]);
   const there = new Map(work.workers.map(({ id, shifts }) => [id, shifts.length > 0]));
   const unseen = notes.find(({ seenBy }) => seenBy === null);
   const shift = shiftNow(shop);
@@ -189,29 +199,29 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
       ];
     }),
     routines: Object.fromEntries(
-      [...shop.rules.book.values()]
-        .filter(({ id, steps }) => usedRoutines.has(id) || steps)
-        .map((routine) => [
-          routine.id,
-          {
-            id: routine.id,
-            name: routine.name,
-            short: routine.short ?? routine.name,
-            handsMinutes: routine.handsMinutes ?? 0,
-            waitMinutes: routine.waitMinutes ?? 0,
-            isCheck: routine.isCheck ?? false,
-            hazards: (routine.hazards ?? []).map(hazardView),
-            gear: [...(routine.gear ?? [])],
-            tools: [...(routine.tools ?? [])],
-            people: routine.people ?? 1,
-            machineState: routine.machineState ?? null,
-            skill: routine.skill ?? null,
-            sheets: sheetsFor(shop, routine),
-            steps: routine.steps ?? [],
-            version: stepsVersion(routine.steps ?? []),
-          },
-        ]),
+      [...shop.rules.book.values()].map((routine) => [
+        routine.id,
+        {
+          id: routine.id,
+          name: routine.name,
+          short: routine.short ?? routine.name,
+          handsMinutes: routine.handsMinutes ?? 0,
+          waitMinutes: routine.waitMinutes ?? 0,
+          isCheck: routine.isCheck ?? false,
+          hazards: (routine.hazards ?? []).map(hazardView),
+          gear: [...(routine.gear ?? [])],
+          tools: [...(routine.tools ?? [])],
+          people: routine.people ?? 1,
+          machineState: routine.machineState ?? null,
+          skill: routine.skill ?? null,
+          sheets: sheetsFor(shop, routine),
+          steps: routine.steps ?? [],
+          version: stepsVersion(routine.steps ?? []),
+        },
+      ]),
     ),
+    // Routines are settings of the shop, put together by this build.
+    book: `${process.env.ZESTY_BUILD_ID ?? ""}/${shop.id}/${shop.mark}`,
     tasks: work.tasks,
     pace,
     runs: book.map(({ row, events, steps, state }) => ({

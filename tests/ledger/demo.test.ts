@@ -3,8 +3,12 @@ import { beforeAll, describe, expect, test } from "vitest";
 import { isoDay, toDay, weekday } from "../../src/core/calendar/day.ts";
 import { clockTime, localDay } from "../../src/core/calendar/site-time.ts";
 import { fleetProblems } from "../../src/core/fleet/validate.ts";
+import { routineBook } from "../../src/core/routines/assigned.ts";
+import { routineProblems } from "../../src/core/routines/problems.ts";
+import { readText } from "../../src/core/routines/text.ts";
 import { demoHistory } from "../../src/demo/history.ts";
 import { demoHouse } from "../../src/demo/house.ts";
+import { OWN_ROUTINE } from "../../src/demo/own-settings.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
 import { board } from "../../src/work/board.ts";
@@ -103,3 +107,8 @@ describe.each(["2026-11-25T09:10:00Z", "2026-11-25T04:03:00Z", "2026-11-26T02:30
     });
   },
 );
+
+test("the routine that the demo house wrote for itself holds together", () => {
+  const read = readText(OWN_ROUTINE);
+  expect("value" in read && routineProblems(read.value, routineBook([]))).toEqual([]);
+});

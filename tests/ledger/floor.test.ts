@@ -9,7 +9,7 @@ import type { Actor } from "../../src/work/actor.ts";
 import { board } from "../../src/work/board.ts";
 import { closeDays } from "../../src/work/close-days.ts";
 import { dayView, saveUsual } from "../../src/work/day-view.ts";
-import { floor } from "../../src/work/floor.ts";
+import { floor, floorAnswer } from "../../src/work/floor.ts";
 import { type Answer, record } from "../../src/work/record.ts";
 import { search } from "../../src/work/search.ts";
 import { loadShop } from "../../src/work/shop.ts";
@@ -258,4 +258,15 @@ test("search finds machines by name and tag, people, routines and the newest not
   expect(machineByTag(shop, tagOf(shop, "dory").toLowerCase())).toBe("dory");
   expect(new Set(shop.machines.map(({ id }) => tagOf(shop, id))).size).toBe(16);
   expect(machineByTag(shop, "????")).toBeUndefined();
+});
+
+test("a device that has the routines is not sent them again until a setting changes", async () => {
+  const sender = { site, actor: actor("bram") };
+  const first = await floorAnswer(db, sender, null);
+  expect(Object.keys(first.routines ?? {}).length).toBeGreaterThan(40);
+  const second = await floorAnswer(db, sender, first.book ?? null);
+  expect(second.routines).toBeUndefined();
+  expect(JSON.stringify(second).length).toBeLessThan(JSON.stringify(first).length / 2);
+  await saveUsual(db, actor("ottoline"), { machines: { sprat: "bram" }, areas: {} });
+  expect((await floorAnswer(db, sender, first.book ?? null)).routines).toBeDefined();
 });

@@ -28,7 +28,10 @@ export const HAZARDS = {
     name: "Waste ink and rinse water",
     caution: "Never down the drain unless local rules allow it. Labelled container, waste handler.",
   },
-  mixing: { name: "Fluids mixed up", caution: "Never mix fluids of different families. Label every bottle." },
+  mixing: {
+    name: "Fluids mixed up",
+    caution: "Never mix fluids of different families; no chlorine with ammonia or acid. Label every bottle.",
+  },
   mouth: { name: "Ink lines", caution: "Never draw ink or fluid by mouth: syringe or pump." },
   dust: { name: "Dust", caution: "Wear a mask; no compressed air." },
   lifting: { name: "Heavy load", caution: "Two people lift." },

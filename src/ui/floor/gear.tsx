@@ -40,7 +40,8 @@ export function Gear({ found, floor, send }: Part) {
       )}
       {used.length > 0 && (
         <p className="mt-3 text-lg">
-          <strong>It uses up to:</strong> {used.map(useWords).join(", ")}.
+          <strong>It uses up to:</strong> {used.map(useWords).join(", ")}.{" "}
+          {windows.length > 0 && "Put all of it at hand first: what is in stock is not counted here yet."}
         </p>
       )}
       {routine.hazards.map(({ id, name, caution, statements }) => (

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { FloorView } from "../../work/floor.ts";
+import type { FloorAnswer, FloorView } from "../../work/floor.ts";
 import { oneAtATime } from "../one-at-a-time.ts";
 import { useLive } from "../use-live.ts";
 import { isFull, keepOffset, keepView, keepWho, keptOffset, keptView, keptWho, type Queued, queued, type Who } from "./keep.ts";
@@ -35,15 +35,17 @@ export function useFloor(): Floor | "loading" | "empty" {
   const look = useCallback(async () => setQueue(await queued()), []);
   const lookAnew = useCallback(async () => {
     const asked = Date.now();
+    const had = await keptView();
     let response: Response;
     try {
-      response = await fetch("/api/floor");
+      response = await fetch(had?.book ? `/api/floor?book=${encodeURIComponent(had.book)}` : "/api/floor");
     } catch {
       return setState((before) => ({ ...before, loaded: true, online: false }));
     }
     if (response.status === 401) return setState((before) => ({ ...before, loaded: true, online: true, signInFirst: true }));
     if (!response.ok) return setState((before) => ({ ...before, loaded: true, online: response.status < 500 }));
-    const view: FloorView = await response.json();
+    const answer: FloorAnswer = await response.json();
+    const view: FloorView = { ...answer, routines: answer.routines ?? had?.routines ?? {} };
     const ahead = new Date(view.now).getTime() - (asked + Date.now()) / 2;
     setOffset(ahead);
     // An answer that was overtaken by a newer one is old news.

@@ -1,6 +1,9 @@
 import { database } from "../../../work/database.ts";
-import { floor } from "../../../work/floor.ts";
+import { floorAnswer } from "../../../work/floor.ts";
 import { answerSender } from "../../http.ts";
 
-/** The floor as it stands, for operators' screens. */
-export const GET = (request: Request) => answerSender(request, async (sender) => Response.json(await floor(database(), sender)));
+/** The floor as it stands, for operators' screens; `?book=` names the routines that the device has. */
+export const GET = (request: Request) =>
+  answerSender(request, async (sender) =>
+    Response.json(await floorAnswer(database(), sender, new URL(request.url).searchParams.get("book"))),
+  );
