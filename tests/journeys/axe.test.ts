@@ -27,6 +27,7 @@ const VIEWS: [string, string, string?][] = [
   ["/shop?tab=sign-ins", "table"],
   ["/safety", "dl"],
   ["/day", "h1"],
+  ["/paper", "form"],
   ["/tags", "img"],
   ["/enrol", "form"],
   ["/floor", "h1"],
@@ -57,6 +58,7 @@ const BY_NIGHT = [
   "gear and cautions",
   "a step that measures",
   "a stopped run",
+  "typing a sheet in",
   "sign-in",
 ];
 
@@ -114,6 +116,13 @@ test.concurrent("an entry, a run, narrow screens and the sign-in, light and nigh
   await page.waitForURL(/ledger\/.+/);
   await page.waitForSelector("dl");
   await look("an entry");
+  await page.goto(`${FIRST}/paper`);
+  await page.getByRole("button", { name: "Put the routine on paper" }).click();
+  await page.getByText("What else was seen").waitFor();
+  await look("a sheet");
+  await page.getByRole("link", { name: "Type it in" }).click();
+  await page.getByRole("button", { name: /^Enter sheet/ }).waitFor();
+  await look("typing a sheet in");
   await page.goto(`${FIRST}/floor#/machine/teal`);
   await page.getByText("Another routine now").click();
   await page.getByText("Report a sign").click();

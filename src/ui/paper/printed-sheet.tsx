@@ -25,8 +25,8 @@ export function PrintedSheet({ view, code }: { view: SheetView; code: string }) 
             {site} · sheet <strong>{number}</strong>
           </p>
           <h1 className="!text-[17pt]">{what === "shift" ? `${person?.name}, ${dayWords}` : work[0]?.name}</h1>
-          <p className="mt-2 flex flex-wrap gap-x-6 gap-y-2">
-            {what === "routine" && <Blank label="Who" width="50mm" filled={person?.name} />}
+          <p className="mt-2 flex flex-wrap gap-x-4 gap-y-2">
+            {what === "routine" && <Blank label="Who" width="42mm" filled={person?.name} />}
             {what === "routine" && <Blank label="Day" width="26mm" />}
             {what === "shift" && <Blank label="Day, if another" width="34mm" />}
             <Blank label="Begun" width="16mm" />
@@ -118,7 +118,7 @@ function Line({ line, channels }: { line: SheetLine; channels: SheetWork["channe
     <li className={`break-inside-avoid ${window ? "border-black border-l-[3px] pl-2" : "pl-[calc(0.5rem+3px)]"}`}>
       {window?.begins && (
         <p className="pt-2 font-semibold">
-          {window.text} All of it within {window.withinMinutes} minutes, down to where this bar ends.
+          {window.text}: all of it within {window.withinMinutes} minutes, down to where this bar ends.
         </p>
       )}
       <div className="grid grid-cols-[7mm_1fr_auto] gap-x-2 border-neutral-400 border-b py-1.5">

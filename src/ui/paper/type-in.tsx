@@ -205,8 +205,10 @@ function TypedWorkForm({
             </button>
           ))}
         </fieldset>
-        {whole && <Time label="Begun" name={work.name} value={draft.from} change={(from) => set({ from })} />}
-        {draft.outcome !== "" && <Time label={whole ? "Ended" : "At"} name={work.name} value={draft.to} change={(to) => set({ to })} />}
+        <span className="flex gap-2">
+          {whole && <Time label="Begun" name={work.name} value={draft.from} change={(from) => set({ from })} />}
+          {draft.outcome !== "" && <Time label={whole ? "Ended" : "At"} name={work.name} value={draft.to} change={(to) => set({ to })} />}
+        </span>
       </div>
       {asksWhy && (
         <label className="mt-2 grid max-w-xl text-sm">
@@ -274,7 +276,7 @@ function TypedWorkForm({
   );
 }
 
-export function Time({ label, name, value, change }: { label: string; name: string; value: string; change: (value: string) => void }) {
+function Time({ label, name, value, change }: { label: string; name: string; value: string; change: (value: string) => void }) {
   return (
     <label className="grid text-sm">
       {label}

@@ -84,7 +84,7 @@ export function SchoolsForm({ view }: { view: PoliciesView }) {
         ))}
         {DECIDED_ELSEWHERE.map(({ question, ways, by, href }) => (
           <section key={question} aria-label={question} className="border-hair border-t pt-2">
-            <h3 className="font-semibold">{question}</h3>
+            <h2 className="font-semibold">{question}</h2>
             <ul>
               {ways.map(({ words, reason }) => (
                 <li key={words}>
