@@ -63,6 +63,7 @@ async function offlineRow(browser: Browser, base: string): Promise<Row[]> {
   await context.request.post(`${base}/api/demo-sign-in`, { data: { person: "bram" } });
   const page = await context.newPage();
   await page.goto(`${base}/floor#/machine/sprat`);
+  await page.getByText("Another routine now").click();
   await page.getByRole("button", { name: "Empty the waste bottle now" }).click();
   await page.getByRole("button", { name: "It is on, I have read this" }).click();
   await page.getByRole("link", { name: "all sent" }).waitFor();

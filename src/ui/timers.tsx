@@ -1,8 +1,8 @@
 "use client";
 import { useCallback, useEffect, useState } from "react";
-import { toast } from "sonner";
 import type { TimerView } from "../work/timers.ts";
 import { allowSound, ring } from "./ring.ts";
+import { say } from "./say.ts";
 import { ask } from "./send.ts";
 import { useLive } from "./use-live.ts";
 
@@ -30,7 +30,7 @@ export function Timers() {
   useEffect(() => {
     for (const timer of held.timers)
       if (timer.endsAt <= Date.now() + held.ahead && ring(timer.id))
-        toast(`${timer.machine}: time is up (${timer.person}).`, { duration: 20_000 });
+        void say(`${timer.machine}: time is up (${timer.person}).`, { duration: 20_000 });
   });
   if (!running) return null;
   return (

@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import { BEATS, type Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import type { BoardView, MachineRow } from "../../work/board.ts";
-import { instantAt } from "../enter.ts";
+import { instantAt } from "../instant-at.ts";
 import { ask, entryOf, Said, sendEntries } from "../send.ts";
 import { useLive } from "../use-live.ts";
 import { BoardRow } from "./row.tsx";

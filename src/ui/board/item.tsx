@@ -3,7 +3,8 @@ import Link from "next/link";
 import { Popover } from "radix-ui";
 import { useState } from "react";
 import type { ItemView, MachineRow } from "../../work/board.ts";
-import { enter, instantAt } from "../enter.ts";
+import { enter } from "../enter.ts";
+import { instantAt } from "../instant-at.ts";
 
 const MARKS: Record<ItemView["state"], { mark: string; words: string }> = {
   done: { mark: "✓", words: "done" },

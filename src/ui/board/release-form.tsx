@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
-import { enter, instantAt } from "../enter.ts";
+import { enter } from "../enter.ts";
+import { instantAt } from "../instant-at.ts";
 
 /** A supervisor lets a held machine print, with a reason, until a time. */
 export function ReleaseForm({ machine }: { machine: { id: string; name: string } }) {

@@ -1,11 +1,11 @@
 "use client";
 import Link from "next/link";
 import { useMemo, useState } from "react";
-import { toast } from "sonner";
 import { DEFERENCE, HAZARDS } from "../../core/safety/hazards.ts";
 import type { BoardView, ItemView, MachineRow } from "../../work/board.ts";
-import { instantAt } from "../enter.ts";
-import { ask, entryOf, Said, sendEntries } from "../send.ts";
+import { instantAt } from "../instant-at.ts";
+import { say, sayFault } from "../say.ts";
+import { ask, entryOf, sendEntries } from "../send.ts";
 import { StateMark } from "../state-mark.tsx";
 import { CountsForm, readings, useCheckDraft } from "./counts-form.tsx";
 
@@ -107,9 +107,9 @@ function MachineCheck({ row, item, seq }: { row: MachineRow; item?: ItemView; se
       const after = await ask<BoardView>(`/api/board?after=${seq}`);
       const now = after.machines.find(({ id }) => id === row.id);
       setState(now ? { word: now.word, why: now.why, entry: draft.id } : null);
-      toast(`${row.name}: check entered.`);
+      void say(`${row.name}: check entered.`);
     } catch (error) {
-      toast.error(error instanceof Said ? error.message : String(error));
+      void sayFault(error);
     } finally {
       setBusy(false);
     }

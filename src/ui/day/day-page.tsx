@@ -8,7 +8,7 @@ import { fillTheRest, type Given, giveToTheUsual } from "../../core/tasks/fill-t
 import { whyNot } from "../../core/tasks/fits.ts";
 import type { DayView } from "../../work/day-view.ts";
 import { oneAtATime } from "../one-at-a-time.ts";
-import { sayFault } from "../say-fault.ts";
+import { sayFault } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
 import { useLive } from "../use-live.ts";
 import { OneOffForm, RosterForms, UsualForm } from "./forms.tsx";

@@ -4,7 +4,7 @@ import { toast } from "sonner";
 import { SKILLS } from "../../core/fleet/vocabulary.ts";
 import type { DayView } from "../../work/day-view.ts";
 import { enter } from "../enter.ts";
-import { sayFault } from "../say-fault.ts";
+import { sayFault } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
 
 type Done = () => Promise<void>;

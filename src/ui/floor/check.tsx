@@ -3,7 +3,7 @@ import { useState } from "react";
 import { plannedSeconds } from "../../core/runs/run.ts";
 import type { FloorMachine } from "../../work/floor.ts";
 import { CountsForm, readings, useCheckDraft } from "../check/counts-form.tsx";
-import { instantAt } from "../enter.ts";
+import { instantAt } from "../instant-at.ts";
 import { StateMark } from "../state-mark.tsx";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";

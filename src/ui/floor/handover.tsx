@@ -1,6 +1,6 @@
 "use client";
 import { useState } from "react";
-import { toast } from "sonner";
+import { say } from "../say.ts";
 import { put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import type { Floor } from "./use-floor.ts";
@@ -15,7 +15,7 @@ export function Handover({ floor }: { floor: Floor }) {
     await put([
       { kind: "handover", body: { day: view.leaves.day, shift: view.leaves.shift, items, ...(free.trim() ? { free: free.trim() } : {}) } },
     ]);
-    toast("Handed over. The next shift finds it on their first screen.");
+    void say("Handed over. The next shift finds it on their first screen.");
     go(to.shift);
   };
   return (

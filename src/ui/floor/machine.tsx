@@ -1,8 +1,8 @@
 "use client";
 import { useState } from "react";
-import { toast } from "sonner";
 import type { FloorMachine, FloorRoutine, FloorView } from "../../work/floor.ts";
 import { Comb } from "../comb.tsx";
+import { say } from "../say.ts";
 import { StateMark } from "../state-mark.tsx";
 import { put } from "./outbox.ts";
 import { go, to } from "./route.ts";
@@ -32,7 +32,7 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
   const skills = view.people.find((person) => person.id === floor.who?.person)?.skills ?? [];
   const enter: Enter = async (draft, said) => {
     const { full } = await put([draft].flat().map((each) => ({ machine: id, ...each })));
-    toast(full ? `${said} This tablet's storage is full: it is kept while this page is open.` : said);
+    void say(full ? `${said} This tablet's storage is full: it is kept while this page is open.` : said);
   };
   return (
     <main className="mx-auto max-w-3xl px-3 py-4">

@@ -1,10 +1,10 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
-import { toast } from "sonner";
 import type { RunBody } from "../../core/runs/events.ts";
 import { calledAndDone } from "../../core/runs/run.ts";
 import { HeadDrawing } from "../machine/head-drawing.tsx";
 import { allowSound } from "../ring.ts";
+import { say } from "../say.ts";
 import { Gear, needsGear } from "./gear.tsx";
 import { keepTaken } from "./keep.ts";
 import { type Draft, put } from "./outbox.ts";
@@ -131,7 +131,7 @@ function Aside({ found, floor, send }: Part) {
     if (!file) return;
     const hash = await keepTaken(file);
     await send({ event: "photo", photo: hash, ...(state.now ? { of: state.now.at } : {}) }, { picture: hash });
-    toast("The picture is kept with this run.");
+    void say("The picture is kept with this run.");
   };
   const people = floor.view.people.filter(({ id, role }) => id !== floor.who?.person && role !== "viewer");
   return (

@@ -6,7 +6,7 @@ import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import { holds, type PlannedStep, runPlan } from "../../core/runs/plan.ts";
 import { isReading, leaptOver, plannedSeconds, resultProblem } from "../../core/runs/run.ts";
 import type { FloorMachine, FloorRoutine, FloorView } from "../../work/floor.ts";
-import { instantAt } from "../enter.ts";
+import { instantAt } from "../instant-at.ts";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import type { Floor } from "./use-floor.ts";

@@ -1,6 +1,7 @@
 "use client";
 import { useEffect, useState } from "react";
 import { ring } from "../ring.ts";
+import { say } from "../say.ts";
 import { to } from "./route.ts";
 import { clock, type OpenRun } from "./runs.ts";
 
@@ -53,10 +54,7 @@ export function TimersBar({ runs, now }: { runs: OpenRun[]; now: () => number })
   useEffect(() => {
     for (const timer of timers) {
       if (!over.split(" ").includes(timer.id)) continue;
-      if (ring(timer.id))
-        void import("sonner").then(({ toast }) =>
-          toast(`${timer.name}: ${timer.window ? "the window is over" : "time is up"}.`, { duration: 20_000 }),
-        );
+      if (ring(timer.id)) void say(`${timer.name}: ${timer.window ? "the window is over" : "time is up"}.`, { duration: 20_000 });
     }
   });
   if (timers.length === 0) return null;

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { FloorAnswer, FloorView } from "../../work/floor.ts";
 import { oneAtATime } from "../one-at-a-time.ts";
+import { say } from "../say.ts";
 import { useLive } from "../use-live.ts";
 import { isFull, keepOffset, keepView, keepWho, keptOffset, keptView, keptWho, type Queued, queued, type Who } from "./keep.ts";
 import { acknowledgedAfter, flush, onNews, retryWaiting } from "./outbox.ts";
@@ -81,10 +82,7 @@ export function useFloor(): Floor | "loading" | "empty" {
       void look();
       if (news.kind === "sign-in") setState((before) => ({ ...before, signInFirst: true }));
       if (news.kind === "sent") {
-        if (news.messages.length)
-          void import("sonner").then(({ toast }) => {
-            for (const message of news.messages) toast(message, { duration: 15_000 });
-          });
+        if (news.messages.length) for (const message of news.messages) void say(message, { duration: 15_000 });
         void refresh();
       }
     });

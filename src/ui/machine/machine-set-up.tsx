@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { CLASSES, FAMILIES } from "../../core/fleet/vocabulary.ts";
 import type { MachineView } from "../../work/machine.ts";
-import { sayFault } from "../say-fault.ts";
+import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 import { WeekdayPicker } from "../weekday-picker.tsx";
 

@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { uuidv7 } from "uuidv7";
 import type { PaperView } from "../../work/paper.ts";
-import { sayFault } from "../say-fault.ts";
+import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 
 /** What goes onto paper, and the sheets that are out. */

@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { CheckedRoutine, RoutinePage } from "../../work/routines.ts";
-import { sayFault } from "../say-fault.ts";
+import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 import { RunPreview } from "./run-preview.tsx";
 

@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
 import type { NeededRow, PackPreview, RoutineRow } from "../../work/routines.ts";
-import { sayFault } from "../say-fault.ts";
+import { sayFault } from "../say.ts";
 import { Said } from "../send.ts";
 
 /** All routines of the house: what they are, when they fall due, where; packs out and in. */

@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
 import type { FleetPreview } from "../../work/fleet.ts";
-import { sayFault } from "../say-fault.ts";
+import { sayFault } from "../say.ts";
 import { Said } from "../send.ts";
 import { Fault } from "./fault.tsx";
 import { TableImport } from "./table-import.tsx";

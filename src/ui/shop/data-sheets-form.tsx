@@ -4,7 +4,7 @@ import { useState } from "react";
 import { toast } from "sonner";
 import { HAZARDS, type Hazard } from "../../core/safety/hazards.ts";
 import type { DataSheet } from "../../work/safety.ts";
-import { sayFault } from "../say-fault.ts";
+import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 
 const CHOICES = Object.entries(HAZARDS) as [Hazard, { name: string }][];
@@ -32,7 +32,6 @@ export function DataSheetsForm({ sheets }: { sheets: DataSheet[] }) {
       }}
     >
       {rows.map((row, index) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: a row has nothing of its own to be known by while it is typed
         <fieldset key={index} className="grid gap-1 border-hair border-t pt-2">
           <legend className="sr-only">Data sheet {index + 1}</legend>
           <div className="flex flex-wrap items-end gap-2">

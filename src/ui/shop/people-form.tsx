@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import type { Person } from "../../core/fleet/schema.ts";
 import { ROLES, SKILLS } from "../../core/fleet/vocabulary.ts";
 import type { PeopleView } from "../../work/people.ts";
-import { sayFault } from "../say-fault.ts";
+import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 
 const NEW: Person = { id: "", name: "", role: "operator", skills: [], shifts: [] };

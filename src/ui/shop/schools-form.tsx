@@ -4,7 +4,7 @@ import { useState } from "react";
 import { toast } from "sonner";
 import { DECIDED_ELSEWHERE } from "../../core/fleet/schools.ts";
 import type { PoliciesView, PolicyLevel, PolicyPreview } from "../../work/policies.ts";
-import { sayFault } from "../say-fault.ts";
+import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 
 type Choice = { level: string; policy: string; value: string | null };

@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
 import type { SignCount } from "../../work/signs.ts";
-import { sayFault } from "../say-fault.ts";
+import { sayFault } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
 
 /** What signs were found to come from here, the order that follows, and setting a count back. */

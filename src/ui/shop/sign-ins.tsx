@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { toast } from "sonner";
 import type { PeopleView } from "../../work/people.ts";
-import { sayFault } from "../say-fault.ts";
+import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 
 /** Who is signed in where; a sign-in ended here is dead at once. */

@@ -5,7 +5,7 @@ import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
 import type { DeviceView } from "../../work/devices.ts";
 import type { WallView } from "../../work/wall.ts";
-import { sayFault } from "../say-fault.ts";
+import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 
 type Props = { devices: DeviceView[]; walls: WallView[]; people: { id: string; name: string; hasPin: boolean }[] };
