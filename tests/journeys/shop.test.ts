@@ -196,7 +196,7 @@ describe("taking the ledger out", () => {
     const csv = await get("format=csv&machine=tally&kind=note");
     expect(csv).toContain(`"'=HYPERLINK(""x"",""y"")"`);
     expect(csv.split("\r\n")[0]).toBe(
-      "seq,id,kind,machine,routine,person,device,run,step,deviceAt,proof,happenedAt,recordedAt,localDay,amends,amendedBy,struck,says,body",
+      "seq,id,kind,machine,routine,person,device,run,step,deviceAt,proof,typedBy,happenedAt,recordedAt,localDay,amends,amendedBy,struck,says,body",
     );
     const lines = (await get("format=jsonl"))
       .trim()

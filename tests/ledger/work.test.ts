@@ -279,7 +279,7 @@ describe("taking out", () => {
       .trim()
       .split("\r\n")
       .slice(1)
-      .map((line) => line.split(",")[17]);
+      .map((line) => line.split(",")[18]);
     expect(says).toHaveLength(formulas.length);
     for (const cell of says) expect(cell).toMatch(/^"?'/);
     let lines = "";

@@ -1,0 +1,179 @@
+import type { NozzlePattern } from "../pattern.ts";
+import type { Lattice, Mark } from "./lattice.ts";
+import type { Picture } from "./picture.ts";
+
+/** From the sheet's millimetres to the picture's pixels. */
+export type Laying = (x: number, y: number) => readonly [number, number];
+
+/** What was found where a dash belongs. */
+export type Found = Mark & {
+  /** Contrast times area, levels × mm²; of a channel's own colour. */
+  ink: number;
+  /** Scatter of such a sum on the bare medium beside it. */
+  scatter: number;
+  /** How far the ink's middle stands off, mm. */
+  dx: number;
+  dy: number;
+  /** The medium beside it, levels. */
+  bare: readonly [number, number, number];
+  /** Share of the place that lies outside of the picture. */
+  outside: number;
+};
+
+type Colour = readonly [number, number, number];
+
+/** Measures each mark of one channel: `towards` is the difference that its ink makes, of length 1. */
+export function measured(picture: Picture, laying: Laying, marks: readonly Mark[], towards: Colour, pitchMm: number): Found[] {
+  return marks.map((mark) => measureOne(picture, laying, mark, towards, pitchMm));
+}
+
+/** Half the height of the strip in which a dash's ink is looked for, and how far off the bare medium begins, mm. */
+const HALF_MM = 0.72;
+const BARE_FROM_MM = 0.82;
+const BARE_TO_MM = 1.5;
+const ENDS_MM = 0.42;
+
+function measureOne(picture: Picture, laying: Laying, mark: Mark, towards: Colour, pitchMm: number): Found {
+  const { width, height, data, planes } = picture;
+  const { x, y, length } = mark;
+  const reach = length / 2 + ENDS_MM;
+  const across = Math.max(8, Math.round((2 * reach) / pitchMm));
+  const down = Math.max(9, Math.round((2 * BARE_TO_MM) / pitchMm));
+  // A plane is straight over so small a place: three corners fix it.
+  const [ox, oy] = laying(x - reach, y - BARE_TO_MM);
+  const [rx, ry] = laying(x + reach, y - BARE_TO_MM);
+  const [bx, by] = laying(x - reach, y + BARE_TO_MM);
+  const levels = [new Float32Array(across * down), new Float32Array(across * down), new Float32Array(across * down)] as const;
+  let outside = 0;
+  for (let v = 0; v < down; v++)
+    for (let u = 0; u < across; u++) {
+      const [fu, fv] = [(u + 0.5) / across, (v + 0.5) / down];
+      const px = ox + (rx - ox) * fu + (bx - ox) * fv - 0.5;
+      const py = oy + (ry - oy) * fu + (by - oy) * fv - 0.5;
+      if (px < 0 || py < 0 || px >= width - 1 || py >= height - 1) {
+        outside++;
+        for (const level of levels) level[v * across + u] = Number.NaN;
+        continue;
+      }
+      const [x0, y0] = [px | 0, py | 0];
+      const [fx, fy] = [px - x0, py - y0];
+      const at = (y0 * width + x0) * planes;
+      const below = at + width * planes;
+      for (let c = 0; c < 3; c++)
+        (levels[c] as Float32Array)[v * across + u] =
+          ((data[at + c] ?? 0) * (1 - fx) + (data[at + planes + c] ?? 0) * fx) * (1 - fy) +
+          ((data[below + c] ?? 0) * (1 - fx) + (data[below + planes + c] ?? 0) * fx) * fy;
+    }
+  const cell = ((2 * reach) / across) * ((2 * BARE_TO_MM) / down);
+  const offset = (v: number) => ((v + 0.5) / down - 0.5) * 2 * BARE_TO_MM;
+  const above: number[][] = [[], [], []];
+  const under: number[][] = [[], [], []];
+  for (let v = 0; v < down; v++) {
+    if (Math.abs(offset(v)) < BARE_FROM_MM) continue;
+    const into = offset(v) < 0 ? above : under;
+    for (let u = 0; u < across; u += 1)
+      for (let c = 0; c < 3; c++) {
+        const level = levels[c]?.[v * across + u] ?? Number.NaN;
+        if (!Number.isNaN(level)) into[c]?.push(level);
+      }
+  }
+  const top = above.map(middle) as unknown as Colour;
+  const bottom = under.map(middle) as unknown as Colour;
+  const bare = [0, 1, 2].map((c) => ((top[c] ?? 0) + (bottom[c] ?? 0)) / 2) as unknown as Colour;
+  // The medium's tone runs straight from the strip above to the strip below.
+  const tone = (v: number, c: number) => (bare[c] ?? 0) + (((bottom[c] ?? 0) - (top[c] ?? 0)) * offset(v)) / (BARE_FROM_MM + BARE_TO_MM);
+  const contrast = new Float32Array(across * down);
+  let [strip, squares, many] = [0, 0, 0];
+  for (let v = 0; v < down; v++)
+    for (let u = 0; u < across; u++) {
+      const at = v * across + u;
+      let sum = 0;
+      for (let c = 0; c < 3; c++) {
+        const level = levels[c]?.[at] ?? Number.NaN;
+        if (!Number.isNaN(level)) sum += (level - tone(v, c)) * (towards[c] ?? 0);
+      }
+      contrast[at] = sum;
+      if (Math.abs(offset(v)) >= BARE_FROM_MM) {
+        strip += sum;
+        squares += sum * sum;
+        many++;
+      }
+    }
+  const spread = Math.sqrt(Math.max(0.5, squares / Math.max(1, many) - (strip / Math.max(1, many)) ** 2));
+  let [ink, cells, peak] = [0, 0, 0];
+  const lines = new Float32Array(down);
+  for (let v = 0; v < down; v++) {
+    if (Math.abs(offset(v)) > HALF_MM) continue;
+    let line = 0;
+    for (let u = 0; u < across; u++) line += contrast[v * across + u] ?? 0;
+    lines[v] = line / across;
+    peak = Math.max(peak, line / across);
+    ink += line;
+    cells += across;
+  }
+  const [dx, dy] = centre(contrast, lines, peak, across, down, reach, offset);
+  // Neighbouring samples see the same pixels; that they scatter together is reckoned with by their number.
+  return { ...mark, ink: ink * cell, scatter: spread * cell * Math.sqrt(cells) * 2.2, dx, dy, bare, outside: outside / (across * down) };
+}
+
+/** Where the ink's middle lies, from what stands well out of the medium. */
+function centre(
+  contrast: Float32Array,
+  lines: Float32Array,
+  peak: number,
+  across: number,
+  down: number,
+  reach: number,
+  offset: (v: number) => number,
+): [number, number] {
+  let [sum, sy] = [0, 0];
+  const floor = peak * 0.3;
+  for (let v = 0; v < down; v++) {
+    const line = (lines[v] ?? 0) - floor;
+    if (line <= 0 || Math.abs(offset(v)) > HALF_MM) continue;
+    sum += line;
+    sy += line * offset(v);
+  }
+  const dy = sum > 0 ? sy / sum : 0;
+  const columns = new Float32Array(across);
+  let most = 0;
+  for (let v = 0; v < down; v++) {
+    if (Math.abs(offset(v) - dy) > 0.32) continue;
+    for (let u = 0; u < across; u++) columns[u] = (columns[u] ?? 0) + (contrast[v * across + u] ?? 0);
+  }
+  for (const column of columns) most = Math.max(most, column);
+  // Its ends, where the contrast falls to half.
+  let [first, last] = [-1, -1];
+  for (let u = 0; u < across; u++)
+    if ((columns[u] ?? 0) > most / 2) {
+      if (first < 0) first = u;
+      last = u;
+    }
+  const dx = first < 0 ? 0 : ((first + last + 1) / 2 / across - 0.5) * 2 * reach;
+  return [dx, dy];
+}
+
+function middle(values: number[]): number {
+  if (values.length === 0) return 0;
+  values.sort((a, b) => a - b);
+  return values[values.length >> 1] ?? 0;
+}
+
+/** The difference that a channel's ink makes on the medium, of length 1: as its colour says, or as its strokes show. */
+export function towardsOf(
+  pattern: NozzlePattern,
+  channel: number,
+  medium: Colour,
+  seen: Colour | undefined,
+): { towards: Colour; expected: number } {
+  const colour = pattern.channels[channel]?.colour ?? "#000000";
+  const ink = [1, 3, 5].map((at) => Number.parseInt(colour.slice(at, at + 2), 16));
+  const difference = [0, 1, 2].map((c) => (ink[c] ?? 0) - (medium[c] ?? 0));
+  const size = Math.hypot(...difference);
+  const given = seen ?? (difference as unknown as Colour);
+  const long = Math.hypot(...given) || 1;
+  return { towards: given.map((each) => each / long) as unknown as Colour, expected: size };
+}
+
+/** Lattice marks of one channel. */
+export const marksOf = ({ marks }: Lattice, channel: number): Mark[] => marks.filter((mark) => mark.channel === channel);

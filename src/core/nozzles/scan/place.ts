@@ -1,0 +1,265 @@
+import type { NozzlePattern } from "../pattern.ts";
+import type { Lattice } from "./lattice.ts";
+import { affineThrough, after, inverse, mapped, type Pair, type Plane, type Point, planeThrough } from "./plane.ts";
+import { alike, squareUp } from "./square-up.ts";
+import type { Stroke } from "./strokes.ts";
+
+/** A way to lay the pattern over the picture. */
+export type Placement = {
+  /** From the sheet's millimetres to the picture's pixels. */
+  plane: Plane;
+  /** Marks that have a stroke, and strokes that look like dashes where the pattern lies. */
+  matched: number;
+  dashlike: number;
+  score: number;
+};
+
+const MATCH_MM = 0.75;
+
+/** Ways to lay the pattern over the strokes, the best first, found without any hint. */
+export function placements(
+  strokes: readonly Stroke[],
+  pattern: NozzlePattern,
+  lattice: Lattice,
+  size: { width: number; height: number },
+): Placement[] {
+  const dashes = alike(strokes);
+  if (dashes.length < 8) return [];
+  const square = squareUp(dashes, size.width, size.height);
+  const squared = dashes.map((stroke) => through(square, stroke));
+  const frame = frameOf(squared, pattern);
+  if (!frame) return [];
+  const starts: { votes: number; plane: Plane }[] = [];
+  for (const mirror of frame.mirrors)
+    for (const flip of [0, Math.PI])
+      for (const stretch of [0.88, 0.94, 1, 1.06, 1.13])
+        for (const lean of [-0.14, -0.07, 0, 0.07, 0.14]) {
+          // From the squared picture to millimetres, but for the shift: turned level, scaled, mirrored, stretched, leant.
+          const turn = -(frame.angle + flip);
+          const [c, s] = [Math.cos(turn) / frame.perMm, Math.sin(turn) / frame.perMm];
+          const up = frame.stretch * stretch * mirror;
+          const linear = [c + lean * s * mirror, -s + lean * c * mirror, s * up, c * up] as const;
+          starts.push(
+            ...votes(squared, lattice, linear).map(({ votes: many, shift }) => ({ votes: many, plane: startPlane(linear, shift) })),
+          );
+        }
+  starts.sort((a, b) => b.votes - a.votes);
+  const back = inverse(square);
+  return best(
+    starts.slice(0, 40).flatMap(({ plane }) => settle(after(back, inverse(plane)), strokes, lattice) ?? []),
+    pattern,
+    size,
+  );
+}
+
+/** The same from four corners put there by a person, each off by some millimetres: the pattern is tried a little to all sides. */
+export function placementsNear(
+  corners: Plane,
+  strokes: readonly Stroke[],
+  pattern: NozzlePattern,
+  lattice: Lattice,
+  size: { width: number; height: number },
+): Placement[] {
+  const reach = 0.024 * pattern.sheet.width;
+  const tries: { votes: number; plane: Plane }[] = [];
+  const back = inverse(corners);
+  const places = strokes.map(({ x, y }) => mapped(back, [x, y]));
+  for (let dx = -reach; dx <= reach + 1e-9; dx += reach / 4)
+    for (let dy = -reach; dy <= reach + 1e-9; dy += reach / 4) {
+      let near = 0;
+      for (const [x, y] of places) if (lattice.nearest(x + dx, y + dy, 0.7) >= 0) near++;
+      tries.push({ votes: near, plane: after(corners, [1, 0, -dx, 0, 1, -dy, 0, 0, 1]) });
+    }
+  tries.sort((a, b) => b.votes - a.votes);
+  return best(
+    tries.slice(0, 16).flatMap(({ plane }) => settle(plane, strokes, lattice) ?? []),
+    pattern,
+    size,
+  );
+}
+
+function best(found: Placement[], { sheet }: NozzlePattern, { width }: { width: number }): Placement[] {
+  found.sort((a, b) => b.score - a.score);
+  const kept: Placement[] = [];
+  const ends: Point[] = [
+    [sheet.width * 0.2, sheet.height * 0.5],
+    [sheet.width * 0.8, sheet.height * 0.5],
+  ];
+  const apart = (a: Plane, b: Plane) => ends.some((end) => Math.hypot(...difference(mapped(a, end), mapped(b, end))) > width * 0.004);
+  for (const each of found) if (kept.every(({ plane }) => apart(plane, each.plane))) kept.push(each);
+  return kept;
+}
+const difference = ([a, b]: Point, [c, d]: Point): [number, number] => [a - c, b - d];
+
+function through(plane: Plane, { x, y, angle, length, ...rest }: Stroke): Stroke {
+  const [dx, dy] = [(Math.cos(angle) * length) / 2, (Math.sin(angle) * length) / 2];
+  const [x0, y0] = mapped(plane, [x - dx, y - dy]);
+  const [x1, y1] = mapped(plane, [x + dx, y + dy]);
+  const turned = Math.atan2(y1 - y0, x1 - x0);
+  return {
+    ...rest,
+    x: (x0 + x1) / 2,
+    y: (y0 + y1) / 2,
+    angle: turned < 0 ? turned + Math.PI : turned,
+    length: Math.hypot(x1 - x0, y1 - y0),
+  };
+}
+
+type Frame = { angle: number; perMm: number; stretch: number; mirrors: readonly (1 | -1)[] };
+
+/** Scale, direction and handedness from how a dash follows the one before it in its staircase. */
+function frameOf(dashes: readonly Stroke[], { channels }: NozzlePattern): Frame | undefined {
+  const seen = channels.filter(({ colour, perRow }) => colour !== null && perRow > 1);
+  const usual = seen.sort((a, b) => b.nozzles - a.nozzles)[0] ?? channels[0];
+  if (!usual) return undefined;
+  let [cosines, sines] = [0, 0];
+  for (const each of dashes) {
+    cosines += Math.cos(2 * each.angle);
+    sines += Math.sin(2 * each.angle);
+  }
+  const angle = Math.atan2(sines, cosines) / 2;
+  const length = middle(dashes.map((each) => each.length));
+  const byLength: Frame = { angle, perMm: length / usual.dash.length, stretch: 1, mirrors: [1, -1] };
+  if (seen.length === 0) return byLength;
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  const expected = Math.abs(usual.step.x) / usual.dash.length;
+  const steps: Point[] = [];
+  const sorted = [...dashes].sort((a, b) => a.x - b.x);
+  for (const from of dashes) {
+    let nearest: Point | undefined;
+    for (const to of near(sorted, from.x, length * (expected + 0.6))) {
+      const [dx, dy] = [to.x - from.x, to.y - from.y];
+      const [along, across] = [dx * c + dy * s, dy * c - dx * s];
+      if (along < length * expected * 0.82 || along > length * expected * 1.18 || Math.abs(across) > length * 0.45) continue;
+      if (!nearest || Math.abs(across) < Math.abs(nearest[1])) nearest = [along, across];
+    }
+    if (nearest) steps.push(nearest);
+  }
+  if (steps.length < 6 || steps.length < dashes.length * 0.15) return byLength;
+  const along = middle(steps.map(([each]) => each));
+  const perMm = along / Math.abs(usual.step.x);
+  const slopes = new Set(seen.map(({ step }) => Math.sign(step.x * step.y)));
+  const across = middle(steps.map(([, each]) => each));
+  const slope = Math.abs(usual.step.y / usual.step.x);
+  if (slopes.size > 1 || slopes.has(0) || Math.abs(across / along) < 0.25 * slope) return { ...byLength, perMm };
+  const stretch = Math.min(1.35, Math.max(0.72, (slope * along) / Math.abs(across)));
+  return { angle, perMm, stretch, mirrors: Math.sign(across) === [...slopes][0] ? [1] : [-1] };
+}
+
+function* near(sorted: readonly Stroke[], x: number, within: number): Generator<Stroke> {
+  let [low, high] = [0, sorted.length];
+  while (low < high) {
+    const half = (low + high) >> 1;
+    if ((sorted[half]?.x ?? 0) < x - within) low = half + 1;
+    else high = half;
+  }
+  for (let index = low; index < sorted.length && (sorted[index]?.x ?? 0) <= x + within; index++) yield sorted[index] as Stroke;
+}
+
+const middle = (values: number[]): number => values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
+
+const BIN_MM = 1.4;
+const SOME_STROKES = 260;
+const SOME_MARKS = 900;
+
+/** By how much the strokes would have to be shifted to fall on marks: the shifts that most pairs agree on. */
+function votes(
+  strokes: readonly Stroke[],
+  { marks }: Lattice,
+  [a, b, c, d]: readonly [number, number, number, number],
+): { votes: number; shift: Point }[] {
+  const some = every(strokes, SOME_STROKES).map(({ x, y }): Point => [a * x + b * y, c * x + d * y]);
+  const few = every(marks, SOME_MARKS);
+  let [left, top, right, bottom] = [1e9, 1e9, -1e9, -1e9];
+  for (const [x, y] of some) {
+    left = Math.min(left, x);
+    right = Math.max(right, x);
+    top = Math.min(top, y);
+    bottom = Math.max(bottom, y);
+  }
+  const [first] = few;
+  if (!first) return [];
+  const [minX, maxX] = [Math.min(...few.map(({ x }) => x)) - right, Math.max(...few.map(({ x }) => x)) - left];
+  const [minY, maxY] = [Math.min(...few.map(({ y }) => y)) - bottom, Math.max(...few.map(({ y }) => y)) - top];
+  const [across, down] = [Math.ceil((maxX - minX) / BIN_MM) + 3, Math.ceil((maxY - minY) / BIN_MM) + 3];
+  if (across * down > 4_000_000 || !(across > 0) || !(down > 0)) return [];
+  const counts = new Uint16Array(across * down);
+  for (const [x, y] of some)
+    for (const mark of few) {
+      const at = (((mark.y - y - minY) / BIN_MM + 1) | 0) * across + (((mark.x - x - minX) / BIN_MM + 1) | 0);
+      counts[at] = (counts[at] ?? 0) + 1;
+    }
+  const found: { votes: number; shift: Point }[] = [];
+  for (let round = 0; round < 3; round++) {
+    let [top1, most] = [0, 0];
+    for (let at = 0; at < counts.length; at++) if ((counts[at] ?? 0) > most) [top1, most] = [at, counts[at] ?? 0];
+    if (most === 0) break;
+    const [row, column] = [Math.floor(top1 / across), top1 % across];
+    found.push({ votes: most, shift: [minX + (column - 0.5) * BIN_MM, minY + (row - 0.5) * BIN_MM] });
+    for (let r = Math.max(0, row - 1); r <= Math.min(down - 1, row + 1); r++)
+      for (let k = Math.max(0, column - 1); k <= Math.min(across - 1, column + 1); k++) counts[r * across + k] = 0;
+  }
+  return found;
+}
+
+const every = <Each>(list: readonly Each[], most: number): Each[] => {
+  const step = Math.max(1, list.length / most);
+  return Array.from({ length: Math.min(list.length, most) }, (_, index) => list[Math.floor(index * step)] as Each);
+};
+
+const startPlane = ([a, b, c, d]: readonly [number, number, number, number], [x, y]: Point): Plane => [a, b, x, c, d, y, 0, 0, 1];
+
+/** Lets a first guess settle: strokes near marks draw it closer, from where it fits already outwards. */
+function settle(start: Plane, strokes: readonly Stroke[], lattice: Lattice): Placement | undefined {
+  let plane = start;
+  for (const [round, within] of [1.3, 1.2, 1.1, 1, 0.9, 0.8, 0.8, 0.7, 0.7, 0.7].entries()) {
+    const pairs = pairsOf(plane, strokes, lattice, within).map(({ pair }) => pair);
+    const next = round < 3 ? affineNear(plane, pairs) : planeThrough(pairs);
+    if (!next || pairs.length < 6 || !next.every(Number.isFinite)) return undefined;
+    plane = next;
+  }
+  const pairs = pairsOf(plane, strokes, lattice, MATCH_MM);
+  const { box } = lattice;
+  const back = inverse(plane);
+  let dashlike = 0;
+  for (const { x, y, length, angle } of strokes) {
+    const [mx, my] = mapped(back, [x, y]);
+    if (mx < box.left - 2 || mx > box.right + 2 || my < box.top - 2 || my > box.bottom + 2) continue;
+    const [ex, ey] = mapped(back, [x + Math.cos(angle) * length, y + Math.sin(angle) * length]);
+    const [long, usual] = [Math.hypot(ex - mx, ey - my), lattice.marks[0]?.length ?? 1];
+    if (Math.abs(Math.log(long / usual)) < 0.45 && Math.abs(ey - my) < 0.35 * long) dashlike++;
+  }
+  const matched = pairs.length;
+  return { plane, matched, dashlike, score: matched - 0.7 * Math.max(0, dashlike - matched) };
+}
+
+/** An affine change of a plane: first steps have too few pairs for more. */
+function affineNear(plane: Plane, pairs: readonly Pair[]): Plane | undefined {
+  const back = inverse(plane);
+  const change = affineThrough(pairs.map(({ from, to }) => ({ from, to: mapped(back, to) })));
+  return change && after(plane, change);
+}
+
+/** Each mark with the stroke that lies nearest to it, in the sheet's millimetres. */
+export function pairsOf(
+  plane: Plane,
+  strokes: readonly Stroke[],
+  { nearest, marks }: Lattice,
+  within: number,
+): { mark: number; stroke: Stroke; pair: Pair }[] {
+  const back = inverse(plane);
+  const taken = new Map<number, { stroke: Stroke; distance: number }>();
+  for (const stroke of strokes) {
+    const [x, y] = mapped(back, [stroke.x, stroke.y]);
+    const index = nearest(x, y, within);
+    const mark = marks[index];
+    if (!mark) continue;
+    const distance = Math.hypot(mark.x - x, mark.y - y);
+    const before = taken.get(index);
+    if (!before || distance < before.distance) taken.set(index, { stroke, distance });
+  }
+  return [...taken].map(([mark, { stroke, distance }]) => {
+    const { x, y } = marks[mark] as { x: number; y: number };
+    return { mark, stroke, pair: { from: [x, y] as const, to: [stroke.x, stroke.y] as const, weight: 1 / (1 + (distance / 0.4) ** 2) } };
+  });
+}

@@ -1,0 +1,182 @@
+import type { NozzlePattern } from "../pattern.ts";
+import { type NozzleReading, type ReadChannel, reading, SURE, unreadable } from "../reading.ts";
+import { type Fit, fitted } from "./fit.ts";
+import { judged } from "./judge.ts";
+import { type Lattice, latticeOf } from "./lattice.ts";
+import { type Found, marksOf, measured, towardsOf } from "./measure.ts";
+import { type Picture, smaller } from "./picture.ts";
+import { type Placement, placements, placementsNear } from "./place.ts";
+import { planeThrough } from "./plane.ts";
+import { strokesOf } from "./strokes.ts";
+
+/** Eight numbers: where the sheet's corners fall in the picture, in pixels, from its own top left clockwise. */
+export type Corners = readonly [number, number, number, number, number, number, number, number];
+export type CheckRead = {
+  reading: NozzleReading;
+  /** From the sheet's millimetres to the picture's pixels; none where the pattern was not found. */
+  laying?: (x: number, y: number) => readonly [number, number];
+  /** Why a person should look. */
+  because: string[];
+};
+
+/** Strokes are looked for in a picture made so small; each dash is measured in the whole one. */
+const SEARCH_PX = 2000;
+
+/** Reads a printed nozzle check in a picture. Never throws: what can't be read asks for a look. */
+export function readCheck(
+  picture: Picture,
+  pattern: NozzlePattern,
+  { corners, progress = () => {} }: { corners?: Corners; progress?: (share: number) => void } = {},
+): CheckRead {
+  const lattice = latticeOf(pattern);
+  if (lattice.marks.length === 0) return { reading: unreadable(pattern), because: ["only clear ink, which is judged by hand"] };
+  const { picture: small, scale } = smaller(picture, SEARCH_PX);
+  progress(0.15);
+  const strokes = strokesOf(small, { radius: Math.max(8, Math.round(Math.max(small.width, small.height) / 60)) });
+  progress(0.3);
+  const given = corners && planeThrough(cornerPairs(corners, pattern, scale));
+  const ways = given ? placementsNear(given, strokes, pattern, lattice, small) : placements(strokes, pattern, lattice, small);
+  progress(0.5);
+  const fits = ways.slice(0, 4).map((way) => ({ way, fit: fitted(way.plane, strokes, lattice, pattern.channels.length) }));
+  const medium = fits[0] ? mediumOf(small, fits[0].fit, lattice) : ([255, 255, 255] as const);
+  const [first, second] = inOrder(
+    fits.map(({ way, fit }) => {
+      const colour = colours(fit, pattern, medium);
+      return { way, fit, colour, score: way.score * (0.5 + 0.5 * colour) };
+    }),
+  );
+  if (!first || first.way.matched < 10 || first.score <= 0) return { reading: unreadable(pattern), because: ["the pattern was not found"] };
+  const because = doubts(first, second, lattice);
+  const full = (x: number, y: number): readonly [number, number] => {
+    const [px, py] = first.fit.laying(x, y);
+    return [px / scale, py / scale];
+  };
+  const pixelMm =
+    1 / Math.max(1e-6, Math.hypot(...minus(full(lattice.box.left + 1, lattice.box.top), full(lattice.box.left, lattice.box.top))));
+  const channels: ReadChannel[] = [];
+  const found = pattern.channels.map((_, index) => {
+    const seen = first.fit.channels[index];
+    const { towards } = towardsOf(pattern, index, medium, seen && seen.matched >= 6 ? seen.tone : undefined);
+    progress(0.5 + (0.45 * (index + 1)) / pattern.channels.length);
+    return measured(picture, full, marksOf(lattice, index), towards, Math.max(pixelMm, 0.05));
+  });
+  const isHidden = hiddenBy(found.flat());
+  pattern.channels.forEach((channel, index) => {
+    if (channel.colour === null)
+      return void channels.push({ id: channel.id, missing: [], weak: [], deflected: [], confidence: 0, unread: true });
+    const { expected: size } = towardsOf(pattern, index, medium, undefined);
+    const expected = size * channel.dash.length * channel.dash.thickness;
+    const off = first.fit.channels[index] ?? { dx: 0, dy: 0 };
+    const verdict = judged(channel, found[index] ?? [], { expected, isHidden, off });
+    const geometry = because.length ? 0.6 : 1;
+    channels.push({ ...verdict.channel, confidence: Math.round(verdict.channel.confidence * geometry * 1000) / 1000 });
+    if (verdict.hidden) because.push(`${verdict.hidden} dashes of ${channel.id} can't be seen`);
+  });
+  if (channels.some(({ confidence, unread }) => !unread && confidence < SURE)) because.push("not all channels are sure");
+  return { reading: reading("scan", channels, because.length > 0), laying: full, because };
+}
+
+const minus = ([a, b]: readonly [number, number], [c, d]: readonly [number, number]): [number, number] => [a - c, b - d];
+
+const cornerPairs = ([x0, y0, x1, y1, x2, y2, x3, y3]: Corners, { sheet: { width, height } }: NozzlePattern, scale: number) =>
+  (
+    [
+      [
+        [0, 0],
+        [x0, y0],
+      ],
+      [
+        [width, 0],
+        [x1, y1],
+      ],
+      [
+        [width, height],
+        [x2, y2],
+      ],
+      [
+        [0, height],
+        [x3, y3],
+      ],
+    ] as const
+  ).map(([from, [x, y]]) => ({ from, to: [x * scale, y * scale] as const }));
+
+/** The bare medium's tone where the pattern lies: mostly nothing is printed there. */
+function mediumOf({ width, height, data, planes }: Picture, { laying }: Fit, { box }: Lattice): readonly [number, number, number] {
+  const levels: [number[], number[], number[]] = [[], [], []];
+  for (let i = 0; i < 40; i++)
+    for (let j = 0; j < 40; j++) {
+      const [x, y] = laying(box.left + ((i + 0.5) / 40) * (box.right - box.left), box.top + ((j + 0.5) / 40) * (box.bottom - box.top));
+      if (x < 0 || y < 0 || x >= width || y >= height) continue;
+      const at = (Math.floor(y) * width + Math.floor(x)) * planes;
+      for (let c = 0; c < 3; c++) levels[c]?.push(data[at + c] ?? 0);
+    }
+  return levels.map((list) => list.sort((a, b) => a - b)[list.length >> 1] ?? 0) as unknown as [number, number, number];
+}
+
+/** How well the strokes' tones are those of the channels they were matched to: −1 for the opposite, 1 for the same. */
+function colours({ channels }: Fit, pattern: NozzlePattern, medium: readonly [number, number, number]): number {
+  let [sum, many] = [0, 0];
+  channels.forEach(({ matched, tone }, index) => {
+    if (matched < 5) return;
+    const { towards } = towardsOf(pattern, index, medium, undefined);
+    const size = Math.hypot(...tone) || 1;
+    sum += (matched * tone.reduce((all, each, c) => all + each * (towards[c] ?? 0), 0)) / size;
+    many += matched;
+  });
+  return many ? sum / many : 0;
+}
+
+type Ranked = { way: Placement; fit: Fit; colour: number; score: number };
+
+/** The best first; of two that explain the print equally well, the more upright one. */
+function inOrder(ways: Ranked[]): Ranked[] {
+  ways.sort((a, b) => b.score - a.score);
+  const [first, second, ...rest] = ways;
+  return first && second && equallyGood(first, second) && turnOf(second) < turnOf(first) ? [second, first, ...rest] : ways;
+}
+
+/** As much of the print explained, by the same colours: a dash more or less says nothing. */
+const equallyGood = (first: Ranked, second: Ranked): boolean =>
+  Math.abs(first.way.matched - second.way.matched) <= Math.max(3, first.way.matched * 0.015) &&
+  Math.abs(first.way.score - second.way.score) <= Math.max(4, first.way.score * 0.03) &&
+  Math.abs(first.colour - second.colour) < 0.05;
+
+const turnOf = ({ way: { plane } }: Ranked): number => Math.abs(Math.atan2(plane[3] ?? 0, plane[0] ?? 1));
+
+/** What speaks against the way the pattern was laid over the picture. */
+function doubts(first: Ranked, second: Ranked | undefined, { marks }: Lattice): string[] {
+  const { way, fit } = first;
+  const because: string[] = [];
+  const perChannel = new Map<number, number>();
+  for (const { channel } of marks) perChannel.set(channel, (perChannel.get(channel) ?? 0) + 1);
+  const alive = [...perChannel].filter(([channel, all]) => (fit.channels[channel]?.matched ?? 0) > all * 0.08);
+  const could = alive.reduce((sum, [, all]) => sum + all, 0);
+  if (alive.length < perChannel.size / 3) because.push("most channels are not there");
+  if (way.matched < could * 0.4) because.push("too little of the pattern was found");
+  if (way.dashlike > way.matched * 1.25 + 6) because.push("there is more printed than the pattern has");
+  if (fit.rms > 0.2) because.push("the dashes do not stand where the pattern has them");
+  if (second && equallyGood(first, second)) because.push("it could lie in two ways");
+  return because;
+}
+
+/** Whether something lies over a place: the medium beside it is not what the sheet is like all round. */
+function hiddenBy(found: readonly Found[]): (found: Found) => boolean {
+  const cells = new Map<string, number[][]>();
+  const key = (x: number, y: number) => `${Math.round(x / 30)}/${Math.round(y / 30)}`;
+  for (const { x, y, bare } of found) {
+    const lists = cells.get(key(x, y)) ?? [[], [], []];
+    bare.forEach((level, c) => {
+      lists[c]?.push(level);
+    });
+    cells.set(key(x, y), lists);
+  }
+  const usual = [0, 1, 2].map((c) => {
+    const all = found.map(({ bare }) => bare[c] ?? 0).sort((a, b) => a - b);
+    return all[all.length >> 1] ?? 0;
+  });
+  return ({ bare }) => {
+    const away = Math.max(...bare.map((level, c) => Math.abs(level - (usual[c] ?? 0))));
+    const blown = bare.every((level) => level > 248) && usual.some((level) => level < 236);
+    return blown || away > 90;
+  };
+}
