@@ -235,9 +235,10 @@ function phoneView({ sheet }: NozzlePattern, random: () => number, tier: Tier): 
 /** What no reading should be trusted on. */
 function spoilt(base: Case, seed: number, random: () => number): Case {
   const { scene, pattern } = base;
-  const middle = [0, 1].map(
-    (axis) => (scene.corners[axis] + scene.corners[axis + 2] + scene.corners[axis + 4] + scene.corners[axis + 6]) / 4,
-  ) as [number, number];
+  const middle = [0, 1].map((axis) => scene.corners.reduce((sum, at, index) => (index % 2 === axis ? sum + at / 4 : sum), 0)) as [
+    number,
+    number,
+  ];
   const look = { ...base, mustLook: true };
   switch (seed % 6) {
     case 0:
