@@ -45,12 +45,46 @@ export function placements(
         }
   starts.sort((a, b) => b.votes - a.votes);
   const back = inverse(square);
-  return best(
-    starts.slice(0, 40).flatMap(({ plane }) => settle(after(back, inverse(plane)), strokes, lattice) ?? []),
+  const found = best(
+    starts.slice(0, 24).flatMap(({ plane }) => settle(after(back, inverse(plane)), strokes, lattice) ?? []),
     pattern,
     size,
   );
+  return best([...found, ...found.slice(0, 3).flatMap((way) => climbed(way, true, strokes, pattern, lattice))], pattern, size);
 }
+
+/** A stair is like the next one: from where a placement settled, a step or a row further is tried, and upside down. */
+function climbed(start: Placement, turns: boolean, strokes: readonly Stroke[], { channels }: NozzlePattern, lattice: Lattice): Placement[] {
+  const { box } = lattice;
+  const [usual] = channels;
+  if (!usual) return [];
+  const moves: Point[] = [
+    [usual.step.x, usual.step.y],
+    [-usual.step.x, -usual.step.y],
+    [0, usual.rowPitch],
+    [0, -usual.rowPitch],
+  ];
+  const half: Plane = [-1, 0, box.left + box.right, 0, -1, box.top + box.bottom, 0, 0, 1];
+  const reached: Placement[] = [];
+  for (const from of turns ? [start, settle(after(start.plane, half), strokes, lattice)] : [start]) {
+    let here = from;
+    for (let moved = true; here && moved; ) {
+      moved = false;
+      for (const [dx, dy] of moves) {
+        const next: Placement | undefined = settle(after(here.plane, [1, 0, dx, 0, 1, dy, 0, 0, 1]), strokes, lattice, SHORT);
+        if (next && next.score > here.score + 0.5) {
+          here = next;
+          moved = true;
+        }
+      }
+    }
+    if (here) reached.push(here);
+  }
+  return reached;
+}
+
+const LONG = [1.3, 1.2, 1.1, 1, 0.9, 0.8, 0.8, 0.7, 0.7, 0.7];
+const SHORT = [1.1, 1, 0.8, 0.7, 0.7];
 
 /** The same from four corners put there by a person, each off by some millimetres: the pattern is tried a little to all sides. */
 export function placementsNear(
@@ -71,24 +105,29 @@ export function placementsNear(
       tries.push({ votes: near, plane: after(corners, [1, 0, -dx, 0, 1, -dy, 0, 0, 1]) });
     }
   tries.sort((a, b) => b.votes - a.votes);
-  return best(
+  const found = best(
     tries.slice(0, 16).flatMap(({ plane }) => settle(plane, strokes, lattice) ?? []),
     pattern,
     size,
+  );
+  // A person's corners are a few millimetres off at most: what lies further is another stair.
+  return found.filter(({ plane }) =>
+    ends(pattern).every((end) => Math.hypot(...difference(mapped(inverse(corners), mapped(plane, end)), end)) < 2.2 * reach),
   );
 }
 
 function best(found: Placement[], { sheet }: NozzlePattern, { width }: { width: number }): Placement[] {
   found.sort((a, b) => b.score - a.score);
   const kept: Placement[] = [];
-  const ends: Point[] = [
-    [sheet.width * 0.2, sheet.height * 0.5],
-    [sheet.width * 0.8, sheet.height * 0.5],
-  ];
-  const apart = (a: Plane, b: Plane) => ends.some((end) => Math.hypot(...difference(mapped(a, end), mapped(b, end))) > width * 0.004);
+  const apart = (a: Plane, b: Plane) =>
+    ends({ sheet }).some((end) => Math.hypot(...difference(mapped(a, end), mapped(b, end))) > width * 0.004);
   for (const each of found) if (kept.every(({ plane }) => apart(plane, each.plane))) kept.push(each);
   return kept;
 }
+const ends = ({ sheet }: Pick<NozzlePattern, "sheet">): Point[] => [
+  [sheet.width * 0.2, sheet.height * 0.5],
+  [sheet.width * 0.8, sheet.height * 0.5],
+];
 const difference = ([a, b]: Point, [c, d]: Point): [number, number] => [a - c, b - d];
 
 function through(plane: Plane, { x, y, angle, length, ...rest }: Stroke): Stroke {
@@ -210,11 +249,11 @@ const every = <Each>(list: readonly Each[], most: number): Each[] => {
 const startPlane = ([a, b, c, d]: readonly [number, number, number, number], [x, y]: Point): Plane => [a, b, x, c, d, y, 0, 0, 1];
 
 /** Lets a first guess settle: strokes near marks draw it closer, from where it fits already outwards. */
-function settle(start: Plane, strokes: readonly Stroke[], lattice: Lattice): Placement | undefined {
+function settle(start: Plane, strokes: readonly Stroke[], lattice: Lattice, rounds = LONG): Placement | undefined {
   let plane = start;
-  for (const [round, within] of [1.3, 1.2, 1.1, 1, 0.9, 0.8, 0.8, 0.7, 0.7, 0.7].entries()) {
+  for (const [round, within] of rounds.entries()) {
     const pairs = pairsOf(plane, strokes, lattice, within).map(({ pair }) => pair);
-    const next = round < 3 ? affineNear(plane, pairs) : planeThrough(pairs);
+    const next = rounds === LONG && round < 3 ? affineNear(plane, pairs) : planeThrough(pairs);
     if (!next || pairs.length < 6 || !next.every(Number.isFinite)) return undefined;
     plane = next;
   }
