@@ -1,5 +1,6 @@
 import type { NozzlePattern } from "../pattern.ts";
 import { type NozzleReading, type ReadChannel, reading, SURE, unreadable } from "../reading.ts";
+import type { Corners } from "./corners.ts";
 import { type Fit, fitted } from "./fit.ts";
 import { judged } from "./judge.ts";
 import { type Lattice, latticeOf } from "./lattice.ts";
@@ -9,8 +10,6 @@ import { type Placement, placements, placementsNear } from "./place.ts";
 import { planeThrough } from "./plane.ts";
 import { strokesOf } from "./strokes.ts";
 
-/** Eight numbers: where the sheet's corners fall in the picture, in pixels, from its own top left clockwise. */
-export type Corners = readonly [number, number, number, number, number, number, number, number];
 export type CheckRead = {
   reading: NozzleReading;
   /** From the sheet's millimetres to the picture's pixels; none where the pattern was not found. */
