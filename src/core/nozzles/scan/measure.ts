@@ -66,19 +66,10 @@ function measureOne(picture: Picture, laying: Laying, mark: Mark, towards: Colou
     }
   const cell = ((2 * reach) / across) * ((2 * BARE_TO_MM) / down);
   const offset = (v: number) => ((v + 0.5) / down - 0.5) * 2 * BARE_TO_MM;
-  const above: number[][] = [[], [], []];
-  const under: number[][] = [[], [], []];
-  for (let v = 0; v < down; v++) {
-    if (Math.abs(offset(v)) < BARE_FROM_MM) continue;
-    const into = offset(v) < 0 ? above : under;
-    for (let u = 0; u < across; u += 1)
-      for (let c = 0; c < 3; c++) {
-        const level = levels[c]?.[v * across + u] ?? Number.NaN;
-        if (!Number.isNaN(level)) into[c]?.push(level);
-      }
-  }
-  const top = above.map(middle) as unknown as Colour;
-  const bottom = under.map(middle) as unknown as Colour;
+  const [top, bottom] = [
+    levelOf(levels, across, down, (v) => offset(v) <= -BARE_FROM_MM),
+    levelOf(levels, across, down, (v) => offset(v) >= BARE_FROM_MM),
+  ];
   const bare = [0, 1, 2].map((c) => ((top[c] ?? 0) + (bottom[c] ?? 0)) / 2) as unknown as Colour;
   // The medium's tone runs straight from the strip above to the strip below.
   const tone = (v: number, c: number) => (bare[c] ?? 0) + (((bottom[c] ?? 0) - (top[c] ?? 0)) * offset(v)) / (BARE_FROM_MM + BARE_TO_MM);
@@ -153,10 +144,32 @@ function centre(
   return [dx, dy];
 }
 
-function middle(values: number[]): number {
-  if (values.length === 0) return 0;
-  values.sort((a, b) => a - b);
-  return values[values.length >> 1] ?? 0;
+const counts = new Uint16Array(256);
+
+/** The tone of some lines: the mean of what lies about its middle value, so that specks and strokes count for nothing. */
+function levelOf(levels: readonly Float32Array[], across: number, down: number, wanted: (v: number) => boolean): Colour {
+  return levels.map((level) => {
+    counts.fill(0);
+    let many = 0;
+    for (let v = 0; v < down; v++) {
+      if (!wanted(v)) continue;
+      for (let at = v * across; at < (v + 1) * across; at++) {
+        const value = level[at] as number;
+        if (Number.isNaN(value)) continue;
+        const bin = (value + 0.5) | 0;
+        counts[bin] = (counts[bin] as number) + 1;
+        many++;
+      }
+    }
+    let [middle, seen] = [0, 0];
+    while (middle < 255 && seen + (counts[middle] as number) < many / 2) seen += counts[middle++] as number;
+    let [sum, near] = [0, 0];
+    for (let bin = Math.max(0, middle - 6); bin <= Math.min(255, middle + 6); bin++) {
+      sum += bin * (counts[bin] as number);
+      near += counts[bin] as number;
+    }
+    return near ? sum / near : middle;
+  }) as unknown as Colour;
 }
 
 /** The difference that a channel's ink makes on the medium, of length 1: as its colour says, or as its strokes show. */

@@ -16,9 +16,9 @@ export function smaller(picture: Picture, longest: number): { picture: Picture; 
       let [r, g, b] = [0, 0, 0];
       for (let py = top; py < bottom; py++)
         for (let at = (py * width + left) * planes, end = (py * width + right) * planes; at < end; at += planes) {
-          r += data[at] ?? 0;
-          g += data[at + 1] ?? 0;
-          b += data[at + 2] ?? 0;
+          r += data[at] as number;
+          g += data[at + 1] as number;
+          b += data[at + 2] as number;
         }
       const many = (bottom - top) * (right - left);
       const at = (y * w + x) * 3;

@@ -19,7 +19,7 @@ export type CheckRead = {
 };
 
 /** Strokes are looked for in a picture made so small; each dash is measured in the whole one. */
-const SEARCH_PX = 2000;
+const SEARCH_PX = 1600;
 
 /** Reads a printed nozzle check in a picture. Never throws: what can't be read asks for a look. */
 export function readCheck(

@@ -16,77 +16,92 @@ export type Stroke = {
 export function strokesOf(picture: Picture, { radius }: { radius: number }): Stroke[] {
   const { width, height } = picture;
   const contrast = contrastOf(picture, radius);
-  const threshold = thresholds(contrast.strength, width, height);
-  return components(contrast, threshold, width, height);
+  return components(contrast, standingOut(contrast.strength, width, height), width, height);
 }
 
 type Contrast = { strength: Uint8Array; differences: Int16Array };
 
-/** Each pixel's difference from the mean of a square round it. */
+/** Each pixel's difference from the mean of a square round it, by sums that move along with it. */
 function contrastOf({ width, height, data, planes }: Picture, radius: number): Contrast {
   const differences = new Int16Array(width * height * 3);
   const strength = new Uint8Array(width * height);
-  const sums = new Float64Array((width + 1) * (height + 1));
-  for (let c = 0; c < 3; c++) {
-    for (let y = 0; y < height; y++) {
-      let row = 0;
-      for (let x = 0; x < width; x++) {
-        row += data[(y * width + x) * planes + c] ?? 0;
-        sums[(y + 1) * (width + 1) + x + 1] = (sums[y * (width + 1) + x + 1] ?? 0) + row;
+  const columns = new Int32Array(width * 3);
+  const sums = new Int32Array(width * 3);
+  for (let y = -radius; y < height; y++) {
+    moveColumns(columns, data, width * planes, planes, y + radius < height ? y + radius : -1, y - radius - 1);
+    if (y < 0) continue;
+    const lines = Math.min(height, y + radius + 1) - Math.max(0, y - radius);
+    moveAcross(sums, columns, radius);
+    for (let x = 0, from = y * width * planes, to = y * width * 3; x < width; x++, from += planes, to += 3) {
+      const share = 1 / (lines * (Math.min(width, x + radius + 1) - Math.max(0, x - radius)));
+      let most = 0;
+      for (let c = 0; c < 3; c++) {
+        const difference = (data[from + c] as number) - (((sums[x * 3 + c] as number) * share + 0.5) | 0);
+        differences[to + c] = difference;
+        most = Math.max(most, difference, -difference);
       }
-    }
-    for (let y = 0; y < height; y++) {
-      const [top, bottom] = [Math.max(0, y - radius), Math.min(height, y + radius + 1)];
-      for (let x = 0; x < width; x++) {
-        const [left, right] = [Math.max(0, x - radius), Math.min(width, x + radius + 1)];
-        const sum =
-          (sums[bottom * (width + 1) + right] ?? 0) -
-          (sums[top * (width + 1) + right] ?? 0) -
-          (sums[bottom * (width + 1) + left] ?? 0) +
-          (sums[top * (width + 1) + left] ?? 0);
-        const pixel = y * width + x;
-        const difference = Math.round((data[pixel * planes + c] ?? 0) - sum / ((bottom - top) * (right - left)));
-        differences[pixel * 3 + c] = difference;
-        const size = Math.abs(difference);
-        if (size > (strength[pixel] ?? 0)) strength[pixel] = Math.min(255, size);
-      }
+      strength[y * width + x] = most;
     }
   }
   return { strength, differences };
 }
 
+/** Column sums take the line that comes in and let the one go that falls out; −1 for none. */
+function moveColumns(columns: Int32Array, data: Picture["data"], stride: number, planes: number, comes: number, goes: number): void {
+  for (const [line, sign] of [
+    [comes, 1],
+    [goes, -1],
+  ] as const) {
+    if (line < 0) continue;
+    for (let at = line * stride, to = 0; to < columns.length; at += planes, to += 3) {
+      columns[to] = (columns[to] as number) + sign * (data[at] as number);
+      columns[to + 1] = (columns[to + 1] as number) + sign * (data[at + 1] as number);
+      columns[to + 2] = (columns[to + 2] as number) + sign * (data[at + 2] as number);
+    }
+  }
+}
+
+/** Sums of so many columns to both sides, three planes beside each other. */
+function moveAcross(sums: Int32Array, columns: Int32Array, radius: number): void {
+  const [many, reach] = [sums.length, radius * 3];
+  for (let c = 0; c < 3; c++) {
+    let sum = 0;
+    for (let at = c; at < Math.min(many, reach); at += 3) sum += columns[at] as number;
+    for (let at = c; at < many; at += 3) {
+      if (at + reach < many) sum += columns[at + reach] as number;
+      if (at - reach - 3 >= 0) sum -= columns[at - reach - 3] as number;
+      sums[at] = sum;
+    }
+  }
+}
+
 const TILE = 48;
 
-/** From which strength on a pixel stands out, tile by tile: well above what the bare medium and the sensor make. */
-function thresholds(strength: Uint8Array, width: number, height: number): { at: (x: number, y: number) => number } {
-  const across = Math.ceil(width / TILE);
-  const levels = new Float32Array(across * Math.ceil(height / TILE));
-  for (let tile = 0; tile < levels.length; tile++) {
-    const counts = new Uint32Array(256);
-    const [left, top] = [(tile % across) * TILE, Math.floor(tile / across) * TILE];
-    let many = 0;
-    for (let y = top; y < Math.min(height, top + TILE); y++)
-      for (let x = left; x < Math.min(width, left + TILE); x++) {
-        counts[strength[y * width + x] ?? 0] = (counts[strength[y * width + x] ?? 0] ?? 0) + 1;
-        many++;
-      }
-    let [level, seen] = [0, 0];
-    while (level < 255 && seen + (counts[level] ?? 0) < many * 0.5) seen += counts[level++] ?? 0;
-    levels[tile] = Math.max(7, 3.2 * level);
-  }
-  return { at: (x, y) => levels[Math.floor(y / TILE) * across + Math.floor(x / TILE)] ?? 255 };
+/** Marks the pixels that stand out, tile by tile: well above what the bare medium and the sensor make there. */
+function standingOut(strength: Uint8Array, width: number, height: number): Uint8Array {
+  const label = new Uint8Array(width * height);
+  const counts = new Uint32Array(256);
+  for (let top = 0; top < height; top += TILE)
+    for (let left = 0; left < width; left += TILE) {
+      const [bottom, right] = [Math.min(height, top + TILE), Math.min(width, left + TILE)];
+      counts.fill(0);
+      for (let y = top; y < bottom; y++)
+        for (let at = y * width + left, end = y * width + right; at < end; at++) {
+          const level = strength[at] as number;
+          counts[level] = (counts[level] as number) + 1;
+        }
+      const half = ((bottom - top) * (right - left)) / 2;
+      let [level, seen] = [0, 0];
+      while (level < 255 && seen + (counts[level] as number) < half) seen += counts[level++] as number;
+      const threshold = Math.max(7, 3.2 * level);
+      for (let y = top; y < bottom; y++)
+        for (let at = y * width + left, end = y * width + right; at < end; at++) if ((strength[at] as number) > threshold) label[at] = 1;
+    }
+  return label;
 }
 
 /** Pixels that hang together, as strokes by their moments; what is as broad as long is none. */
-function components(
-  { strength, differences }: Contrast,
-  threshold: { at: (x: number, y: number) => number },
-  width: number,
-  height: number,
-): Stroke[] {
-  const label = new Uint8Array(width * height);
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) if ((strength[y * width + x] ?? 0) > threshold.at(x, y)) label[y * width + x] = 1;
+function components({ strength, differences }: Contrast, label: Uint8Array, width: number, height: number): Stroke[] {
   const strokes: Stroke[] = [];
   const stack = new Int32Array(width * height);
   const most = Math.max(400, (width * height) / 400);
