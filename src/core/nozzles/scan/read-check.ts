@@ -18,61 +18,71 @@ export type CheckRead = {
   because: string[];
 };
 
-/** Strokes are looked for in a picture made so small; each dash is measured in the whole one. */
-const SEARCH_PX = 1600;
+/** Strokes are looked for in a picture made so small, in a larger one where that leaves doubts; each dash is measured in the whole one. */
+const SEARCH_PX = [1600, 2800];
+
+type Options = { corners?: Corners; progress?: (share: number) => void };
 
 /** Reads a printed nozzle check in a picture. Never throws: what can't be read asks for a look. */
-export function readCheck(
-  picture: Picture,
-  pattern: NozzlePattern,
-  { corners, progress = () => {} }: { corners?: Corners; progress?: (share: number) => void } = {},
-): CheckRead {
+export function readCheck(picture: Picture, pattern: NozzlePattern, { corners, progress = () => {} }: Options = {}): CheckRead {
   const lattice = latticeOf(pattern);
   if (lattice.marks.length === 0) return { reading: unreadable(pattern), because: ["only clear ink, which is judged by hand"] };
-  const { picture: small, scale } = smaller(picture, SEARCH_PX);
-  progress(0.15);
+  let laid: Laid | undefined;
+  for (const [round, longest] of SEARCH_PX.entries()) {
+    if (laid && (laid.because.length === 0 || Math.max(picture.width, picture.height) < longest * 0.7)) break;
+    const next = lay(picture, pattern, lattice, longest, corners);
+    if (!laid || (next && next.fit.matched > laid.fit.matched * 1.05)) laid = next ?? laid;
+    progress(0.3 + 0.2 * round);
+  }
+  if (!laid) return { reading: unreadable(pattern), because: ["the pattern was not found"] };
+  const { fit, scale, medium, because } = laid;
+  const full = (x: number, y: number): readonly [number, number] => {
+    const [px, py] = fit.laying(x, y);
+    return [px / scale, py / scale];
+  };
+  const { box } = lattice;
+  const pixelMm = 1 / Math.max(1e-6, Math.hypot(...minus(full(box.left + 1, box.top), full(box.left, box.top))));
+  const found = pattern.channels.map((_, index) => {
+    const seen = fit.channels[index];
+    const { towards } = towardsOf(pattern, index, medium, seen && seen.matched >= 6 ? seen.tone : undefined);
+    progress(0.5 + (0.45 * (index + 1)) / pattern.channels.length);
+    return measured(picture, full, marksOf(lattice, index), towards, Math.max(pixelMm, 0.05));
+  });
+  const isHidden = hiddenBy(found.flat());
+  const geometry = because.length ? 0.6 : 1;
+  const channels = pattern.channels.map((channel, index): ReadChannel => {
+    if (channel.colour === null) return { id: channel.id, missing: [], weak: [], deflected: [], confidence: 0, unread: true };
+    const { expected: size } = towardsOf(pattern, index, medium, undefined);
+    const expected = size * channel.dash.length * channel.dash.thickness;
+    const verdict = judged(channel, found[index] ?? [], { expected, isHidden, off: fit.channels[index] ?? { dx: 0, dy: 0 } });
+    if (verdict.hidden) because.push(`${verdict.hidden} dashes of ${channel.id} can't be seen`);
+    return { ...verdict.channel, confidence: Math.round(verdict.channel.confidence * geometry * 1000) / 1000 };
+  });
+  if (channels.some(({ confidence, unread }) => !unread && confidence < SURE)) because.push("not all channels are sure");
+  return { reading: reading("scan", channels, because.length > 0), laying: full, because };
+}
+
+/** The pattern laid over a picture made smaller, and what speaks against it. */
+type Laid = { fit: Fit; scale: number; medium: Tone; because: string[] };
+type Tone = readonly [number, number, number];
+
+function lay(picture: Picture, pattern: NozzlePattern, lattice: Lattice, longest: number, corners: Corners | undefined): Laid | undefined {
+  const { picture: small, scale } = smaller(picture, longest);
   const strokes = strokesOf(small, { radius: Math.max(8, Math.round(Math.max(small.width, small.height) / 60)) });
-  progress(0.3);
   const given = corners && planeThrough(cornerPairs(corners, pattern, scale));
   const ways = given ? placementsNear(given, strokes, pattern, lattice, small) : placements(strokes, pattern, lattice, small);
-  progress(0.5);
   const fits = ways.slice(0, 4).map((way) => ({ way, fit: fitted(way.plane, strokes, lattice, pattern.channels.length) }));
-  const medium = fits[0] ? mediumOf(small, fits[0].fit, lattice) : ([255, 255, 255] as const);
+  const [best] = fits;
+  if (!best) return undefined;
+  const medium = mediumOf(small, best.fit, lattice);
   const [first, second] = inOrder(
     fits.map(({ way, fit }) => {
       const colour = colours(fit, pattern, medium);
       return { way, fit, colour, score: way.score * (0.5 + 0.5 * colour) };
     }),
   );
-  if (!first || first.way.matched < 10 || first.score <= 0) return { reading: unreadable(pattern), because: ["the pattern was not found"] };
-  const because = doubts(first, second, lattice);
-  const full = (x: number, y: number): readonly [number, number] => {
-    const [px, py] = first.fit.laying(x, y);
-    return [px / scale, py / scale];
-  };
-  const pixelMm =
-    1 / Math.max(1e-6, Math.hypot(...minus(full(lattice.box.left + 1, lattice.box.top), full(lattice.box.left, lattice.box.top))));
-  const channels: ReadChannel[] = [];
-  const found = pattern.channels.map((_, index) => {
-    const seen = first.fit.channels[index];
-    const { towards } = towardsOf(pattern, index, medium, seen && seen.matched >= 6 ? seen.tone : undefined);
-    progress(0.5 + (0.45 * (index + 1)) / pattern.channels.length);
-    return measured(picture, full, marksOf(lattice, index), towards, Math.max(pixelMm, 0.05));
-  });
-  const isHidden = hiddenBy(found.flat());
-  pattern.channels.forEach((channel, index) => {
-    if (channel.colour === null)
-      return void channels.push({ id: channel.id, missing: [], weak: [], deflected: [], confidence: 0, unread: true });
-    const { expected: size } = towardsOf(pattern, index, medium, undefined);
-    const expected = size * channel.dash.length * channel.dash.thickness;
-    const off = first.fit.channels[index] ?? { dx: 0, dy: 0 };
-    const verdict = judged(channel, found[index] ?? [], { expected, isHidden, off });
-    const geometry = because.length ? 0.6 : 1;
-    channels.push({ ...verdict.channel, confidence: Math.round(verdict.channel.confidence * geometry * 1000) / 1000 });
-    if (verdict.hidden) because.push(`${verdict.hidden} dashes of ${channel.id} can't be seen`);
-  });
-  if (channels.some(({ confidence, unread }) => !unread && confidence < SURE)) because.push("not all channels are sure");
-  return { reading: reading("scan", channels, because.length > 0), laying: full, because };
+  if (!first || first.way.matched < 10 || first.score <= 0) return undefined;
+  return { fit: first.fit, scale, medium, because: doubts(first, second, lattice) };
 }
 
 const minus = ([a, b]: readonly [number, number], [c, d]: readonly [number, number]): [number, number] => [a - c, b - d];
