@@ -1,8 +1,10 @@
 import { localDay } from "../core/calendar/site-time.ts";
+import { usualPattern } from "../core/nozzles/usual-pattern.ts";
 import type { Database } from "../ledger/database.ts";
 import { setPassword } from "../work/auth.ts";
 import { now } from "../work/clock.ts";
 import { foundSite } from "../work/fleet.ts";
+import { savePattern } from "../work/patterns.ts";
 import { putPin } from "../work/pin.ts";
 import { saveRoutine } from "../work/routines.ts";
 import { saveDataSheets } from "../work/safety.ts";
@@ -24,6 +26,10 @@ export async function seedDemo(db: Database): Promise<void> {
     const actor = { site: DEMO_SITE, personId: supervisor.id, name: supervisor.name, role: "supervisor", sessionId: "demo" } as const;
     await saveRoutine(db, actor, { text: OWN_ROUTINE, why: "the dryer drew powder" });
     await saveDataSheets(db, actor, { sheets: DATA_SHEETS });
+    for (const machine of house.machines) {
+      const pattern = machine.class === "cij" ? undefined : usualPattern(machine);
+      if (pattern) await savePattern(db, actor, machine.id, pattern);
+    }
   }
   for (const person of house.people ?? []) {
     await setPassword(DEMO_SITE, person, DEMO_PASSWORD);

@@ -1,6 +1,6 @@
 "use client";
 import Link from "next/link";
-import { useMemo, useState } from "react";
+import { lazy, Suspense, useMemo, useState } from "react";
 import { DEFERENCE, HAZARDS } from "../../core/safety/hazards.ts";
 import type { BoardView, ItemView, MachineRow } from "../../work/board.ts";
 import { instantAt } from "../instant-at.ts";
@@ -8,6 +8,8 @@ import { say, sayFault } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
 import { StateMark } from "../state-mark.tsx";
 import { CountsForm, readings, useCheckDraft } from "./counts-form.tsx";
+
+const PictureReader = lazy(() => import("./picture-reader.tsx").then((module) => ({ default: module.PictureReader })));
 
 /** The check that a machine's day asks for: the first of its checks not done yet, else the one named, else none. */
 function checkOf(row: MachineRow, named: string): ItemView | undefined {
@@ -22,12 +24,15 @@ export function CheckDesk({
   routine,
   seq,
   steps,
+  withPattern,
 }: {
   rows: MachineRow[];
   chosen: string[];
   routine: string;
   seq: number;
   steps: readonly string[];
+  /** Machines whose check sheet is known, so that a picture of it can be read. */
+  withPattern: readonly string[];
 }) {
   const [ids, setIds] = useState(chosen);
   const picked = useMemo(() => ids.flatMap((id) => rows.find((row) => row.id === id) ?? []), [ids, rows]);
@@ -49,7 +54,7 @@ export function CheckDesk({
         <p className="mt-1 text-soft">{DEFERENCE}</p>
       </details>
       {picked.map((row) => (
-        <MachineCheck key={row.id} row={row} item={checkOf(row, routine)} seq={seq} />
+        <MachineCheck key={row.id} row={row} item={checkOf(row, routine)} seq={seq} hasPattern={withPattern.includes(row.id)} />
       ))}
       <p className="mt-6">
         <Link href="/" className="press hand">
@@ -86,7 +91,7 @@ function Choose({ rows, go }: { rows: MachineRow[]; go: (ids: string[]) => void 
   );
 }
 
-function MachineCheck({ row, item, seq }: { row: MachineRow; item?: ItemView; seq: number }) {
+function MachineCheck({ row, item, seq, hasPattern }: { row: MachineRow; item?: ItemView; seq: number; hasPattern: boolean }) {
   const { draft, change, forget } = useCheckDraft(`zesty-check/${row.id}/${item?.key ?? "check"}`);
   const [state, setState] = useState<{ word: MachineRow["word"]; why: string; entry: string } | null>(null);
   const [busy, setBusy] = useState(false);
@@ -129,7 +134,14 @@ function MachineCheck({ row, item, seq }: { row: MachineRow; item?: ItemView; se
           </p>
         </div>
       ) : (
-        <CountsForm name={row.name} channels={row.channels} draft={draft} change={change} timed busy={busy} enter={() => void send()} />
+        <>
+          {hasPattern && (
+            <Suspense>
+              <PictureReader machine={row.id} name={row.name} take={(counts) => change({ counts: { ...draft.counts, ...counts } })} />
+            </Suspense>
+          )}
+          <CountsForm name={row.name} channels={row.channels} draft={draft} change={change} timed busy={busy} enter={() => void send()} />
+        </>
       )}
     </section>
   );

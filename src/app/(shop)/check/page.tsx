@@ -1,6 +1,7 @@
 import { CheckDesk } from "../../../ui/check/check-desk.tsx";
 import { board } from "../../../work/board.ts";
 import { database } from "../../../work/database.ts";
+import { patternOf } from "../../../work/patterns.ts";
 import { loadShop } from "../../../work/shop.ts";
 import { pageActor } from "../../page-actor.ts";
 
@@ -15,5 +16,6 @@ export default async function CheckPage({ searchParams }: { searchParams: Promis
   const rows = view.machines.filter((row) => row.class !== "cij");
   const shop = await loadShop(database(), actor.site);
   const steps = (shop.rules.book.get("R01")?.steps ?? []).flatMap((step) => ("text" in step ? [step.text] : []));
-  return <CheckDesk rows={rows} chosen={ids} routine={text(wanted.routine)} seq={view.seq} steps={steps} />;
+  const withPattern = rows.flatMap(({ id }) => (patternOf(shop, id) ? [id] : []));
+  return <CheckDesk withPattern={withPattern} rows={rows} chosen={ids} routine={text(wanted.routine)} seq={view.seq} steps={steps} />;
 }

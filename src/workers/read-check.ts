@@ -1,0 +1,61 @@
+/// <reference lib="webworker" />
+import type { NozzlePattern } from "../core/nozzles/pattern.ts";
+import { dashesOf } from "../core/nozzles/pattern.ts";
+import type { NozzleReading } from "../core/nozzles/reading.ts";
+import { readCheck } from "../core/nozzles/scan/read-check.ts";
+
+declare const self: DedicatedWorkerGlobalScope;
+
+export type ReadAsked = { file: Blob; pattern: NozzlePattern };
+export type ReadTold =
+  | { kind: "progress"; share: number }
+  | { kind: "fault"; message: string }
+  | {
+      kind: "read";
+      reading: NozzleReading;
+      because: string[];
+      width: number;
+      height: number;
+      /** By channel: x and y of each nozzle's place in the picture, in pixels; none where the pattern was not found. */
+      places: Float32Array[] | null;
+    };
+
+const MOST_PIXELS = 120_000_000;
+const tell = (told: ReadTold) => self.postMessage(told);
+
+/** Reads a picture off the page's own thread. */
+self.onmessage = async ({ data: { file, pattern } }: MessageEvent<ReadAsked>) => {
+  try {
+    tell({ kind: "progress", share: 0.02 });
+    let bitmap: ImageBitmap;
+    try {
+      bitmap = await createImageBitmap(file, { imageOrientation: "from-image" });
+    } catch {
+      return tell({
+        kind: "fault",
+        message: "This file is no picture that can be decoded; it may be cut off or damaged. Take a PNG or a JPEG.",
+      });
+    }
+    const { width, height } = bitmap;
+    if (width * height > MOST_PIXELS)
+      return tell({ kind: "fault", message: "This picture has more than 120 million pixels; take it smaller." });
+    const context = new OffscreenCanvas(width, height).getContext("2d", { willReadFrequently: true });
+    if (!context) return tell({ kind: "fault", message: "This browser can't read pictures here; enter the counts by hand." });
+    context.drawImage(bitmap, 0, 0);
+    bitmap.close();
+    const { data } = context.getImageData(0, 0, width, height);
+    tell({ kind: "progress", share: 0.15 });
+    const { reading, laying, because } = readCheck({ width, height, data, planes: 4 }, pattern, {
+      progress: (share) => tell({ kind: "progress", share: 0.15 + share * 0.85 }),
+    });
+    const places = laying
+      ? pattern.channels.map((channel) => Float32Array.from(dashesOf(channel).flatMap(({ x, y, length }) => laying(x + length / 2, y))))
+      : null;
+    tell({ kind: "read", reading, because, width, height, places });
+  } catch (error) {
+    tell({
+      kind: "fault",
+      message: `The picture could not be read (${error instanceof Error ? error.message : error}). Enter the counts by hand.`,
+    });
+  }
+};
