@@ -54,7 +54,8 @@ export function patternOf(
       ink,
       colour: ink === "varnish" ? null : (INKS[ink] ?? "#444444"),
       origin: { x: 9 + (index % 2) * blockWidth, y: 9 + Math.floor(index / 2) * blockHeight + (climb < 0 ? pitch - 2 : 0) },
-      nozzles,
+      // Where all are of one ink the last block is shorter: otherwise nobody could tell which way up it lies.
+      nozzles: index === inks.length - 1 && new Set(inks).size === 1 ? nozzles - perRow : nozzles,
       perRow,
       dash: { length: 3.2, thickness: 0.3 },
       step,

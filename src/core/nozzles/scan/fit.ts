@@ -1,7 +1,7 @@
 import type { Lattice } from "./lattice.ts";
 import type { Laying } from "./measure.ts";
 import { pairsOf } from "./place.ts";
-import { mapped, type Pair, type Plane, planeThrough, solve } from "./plane.ts";
+import { mapped, type Pair, type Plane, type Point, planeThrough, solve } from "./plane.ts";
 import type { Stroke } from "./strokes.ts";
 
 /** How the sheet lies in the picture: a plane, and what lens and curl bend it by; each channel may be printed off its place. */
@@ -50,7 +50,7 @@ export function fitted(start: Plane, strokes: readonly Stroke[], lattice: Lattic
     };
     const off = pairs.map(({ pair, mark }) => back(pair, marks[mark] as { x: number; y: number }));
     const next = Array.from({ length: channels }, () => ({ matched: 0, tone: [0, 0, 0] as [number, number, number], dx: 0, dy: 0 }));
-    const lists = next.map(() => ({ x: [] as number[], y: [] as number[] }));
+    const lists = next.map((): { x: number[]; y: number[] } => ({ x: [], y: [] }));
     pairs.forEach(({ mark, stroke }, index) => {
       const channel = marks[mark]?.channel ?? 0;
       const entry = next[channel];
@@ -80,7 +80,8 @@ export function fitted(start: Plane, strokes: readonly Stroke[], lattice: Lattic
       const { channel = 0, x = 0, y = 0 } = marks[mark] ?? {};
       const { dx = 0, dy = 0 } = offsets[channel] ?? {};
       const [ox = 0, oy = 0] = off[index] ?? [];
-      return { from: [x + dx, y + dy] as const, to: pair.to, weight: 1 / (1 + (Math.hypot(ox - dx - ux, oy - dy - uy) / 0.12) ** 2) };
+      const from: Point = [x + dx, y + dy];
+      return { from, to: pair.to, weight: 1 / (1 + (Math.hypot(ox - dx - ux, oy - dy - uy) / 0.12) ** 2) };
     });
     const flat = planeThrough(placed.map((pair) => ({ ...pair, to: unbent(pair.to, bend(pair.from[0], pair.from[1])) })));
     if (flat) plane = flat;

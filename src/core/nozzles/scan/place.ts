@@ -299,6 +299,6 @@ export function pairsOf(
   }
   return [...taken].map(([mark, { stroke, distance }]) => {
     const { x, y } = marks[mark] as { x: number; y: number };
-    return { mark, stroke, pair: { from: [x, y] as const, to: [stroke.x, stroke.y] as const, weight: 1 / (1 + (distance / 0.4) ** 2) } };
+    return { mark, stroke, pair: { from: [x, y], to: [stroke.x, stroke.y], weight: 1 / (1 + (distance / 0.4) ** 2) } };
   });
 }

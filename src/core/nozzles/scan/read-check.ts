@@ -168,24 +168,34 @@ function doubts(first: Ranked, second: Ranked | undefined, { marks }: Lattice): 
   return because;
 }
 
-/** Whether something lies over a place: the medium beside it is not what the sheet is like all round. */
+const AROUND_MM = 30;
+
+/** Whether something lies over a place: the medium beside it is not what it is like a little further on, or it is blown out. */
 function hiddenBy(found: readonly Found[]): (found: Found) => boolean {
-  const cells = new Map<string, number[][]>();
-  const key = (x: number, y: number) => `${Math.round(x / 30)}/${Math.round(y / 30)}`;
-  for (const { x, y, bare } of found) {
-    const lists = cells.get(key(x, y)) ?? [[], [], []];
-    bare.forEach((level, c) => {
-      lists[c]?.push(level);
-    });
-    cells.set(key(x, y), lists);
+  const cells = new Map<string, Found[]>();
+  const cellOf = ({ x, y }: Found) => [Math.floor(x / AROUND_MM), Math.floor(y / AROUND_MM)] as const;
+  for (const each of found) {
+    const key = cellOf(each).join("/");
+    cells.set(key, [...(cells.get(key) ?? []), each]);
   }
-  const usual = [0, 1, 2].map((c) => {
-    const all = found.map(({ bare }) => bare[c] ?? 0).sort((a, b) => a - b);
-    return all[all.length >> 1] ?? 0;
-  });
-  return ({ bare }) => {
-    const away = Math.max(...bare.map((level, c) => Math.abs(level - (usual[c] ?? 0))));
-    const blown = bare.every((level) => level > 248) && usual.some((level) => level < 236);
-    return blown || away > 90;
+  const around = new Map<string, Tone>();
+  const usualAt = (each: Found): Tone => {
+    const [cx, cy] = cellOf(each);
+    const key = `${cx}/${cy}`;
+    const known = around.get(key);
+    if (known) return known;
+    const near = [-1, 0, 1].flatMap((dx) => [-1, 0, 1].flatMap((dy) => cells.get(`${cx + dx}/${cy + dy}`) ?? []));
+    const usual = [0, 1, 2].map((c) => middle(near.map(({ bare }) => bare[c] ?? 0))) as unknown as Tone;
+    around.set(key, usual);
+    return usual;
+  };
+  const overall = [0, 1, 2].map((c) => middle(found.map(({ bare }) => bare[c] ?? 0)));
+  return (each) => {
+    const usual = usualAt(each);
+    const away = Math.max(...each.bare.map((level, c) => Math.abs(level - (usual[c] ?? 0))));
+    const blown = each.bare.every((level) => level > 248) && overall.some((level) => level < 236);
+    return blown || away > Math.max(40, 0.3 * Math.max(...usual));
   };
 }
+
+const middle = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1] ?? 0;
