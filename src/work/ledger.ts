@@ -209,7 +209,7 @@ export function saysOf({ kind, body }: Pick<EntryRow, "kind" | "body">): string 
         text("what") === "shift" ? `the shift of ${text("person")}, ${text("day")}` : "one routine"
       } (${Array.isArray(body.work) ? body.work.length : 0} pieces of work)`;
     case "sheet-in":
-      return [`a sheet was typed in: ${body.entries} entries`, text("note")].filter(Boolean).join("; ");
+      return `a sheet was typed in: ${body.entries} entries`;
     case "amendment":
       return `${body.struck ? "struck out" : "changed"}: ${text("why")}`;
     default:

@@ -277,16 +277,7 @@ export async function typeIn(db: Database, actor: Actor, id: string, value: unkn
       await append(
         tx,
         shop.id,
-        [
-          plainEntry(
-            shop,
-            actor,
-            uuidv7(),
-            "sheet-in",
-            { of: row.id, entries: added, ...(typed.note ? { note: typed.note } : {}) },
-            `sheet ${row.seq} typed in ${typed.note ?? ""}`,
-          ),
-        ],
+        [plainEntry(shop, actor, uuidv7(), "sheet-in", { of: row.id, entries: added }, `sheet ${row.seq} typed in`)],
         now(),
       );
     return { entries: added, messages: answers.flatMap(({ message }) => message ?? []) };

@@ -128,7 +128,7 @@ export const BODIES = {
     closed,
   ),
   /** What was written on a sheet has been typed in. */
-  "sheet-in": Type.Object({ of: Type.String({ format: "uuid" }), entries: Type.Integer({ minimum: 0 }), note: Note }, closed),
+  "sheet-in": Type.Object({ of: Type.String({ format: "uuid" }), entries: Type.Integer({ minimum: 0 }) }, closed),
   /** A machine out of order: opened by one entry, changed and closed by others that name it. */
   repair: Type.Object(
     {

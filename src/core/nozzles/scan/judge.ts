@@ -12,8 +12,6 @@ export type Judged = {
   channel: ReadChannel;
   /** Dashes that can't be seen for what lies over them, or outside of the picture. */
   hidden: number;
-  /** What the ink's contrast is worth beside its scatter. */
-  signal: number;
 };
 
 /**
@@ -43,7 +41,6 @@ export function judged(
         confidence: hidden > found.length * 0.02 ? 0.3 : Math.min(0.97, Math.max(0, (sees - 4) / 8)),
       },
       hidden,
-      signal: sees,
     };
   }
   const start = middle(found.filter(({ ink }) => ink > 0.5 * high).map(({ ink }) => ink));
@@ -80,7 +77,6 @@ export function judged(
       ...(Math.hypot(offset.x, offset.y) > Math.max(0.12, limit * 0.5) ? { offset } : {}),
     },
     hidden,
-    signal,
   };
 }
 

@@ -5,18 +5,9 @@ import { EMPTY_WASTE, OPENING_CHECK, THREE_POINTS, WASTE_LOOK, WATER_CAP } from 
 import { AIR_FILTERS, CAP_SOAK, ENCODER_STRIP, GREASE_RAILS, SEAL_TEST, WIPERS_AND_PADS } from "./monthly.ts";
 import { AGITATE_WHITE, CHECK_AGAIN, OPENING_CLEANS, PAUSE_CAP, PRE_PRINT, UV_OPENING } from "./opening.ts";
 import { CHANNEL_FLUSH, HEAD_REPLACEMENT, SERVICE_OF_CAP, SOAK_AND_BRUSH, SUPPLY_CHECK } from "./recovery.ts";
-import {
-  BASIC_CLEAN,
-  CAP_AND_FILTER,
-  COLOUR_SYSTEM,
-  SERVICE_STATION,
-  SOLVENT_WEEKLY,
-  STATION_AND_SUMP,
-  SURROUND_BY_MENU,
-  SURROUND_BY_MENU_WEEKLY,
-  WHITE_SYSTEM,
-} from "./station.ts";
+import { BASIC_CLEAN, CAP_AND_FILTER, COLOUR_SYSTEM, STATION_AND_SUMP, SURROUND_BY_MENU, WHITE_SYSTEM } from "./station.ts";
 import { BY_HAND, CAPS_AND_BOX, CODER_HEAD, DEEP_CLEAN, SHIFT_WHITE } from "./weekly.ts";
+import { SERVICE_STATION, SOLVENT_WEEKLY, SURROUND_BY_MENU_WEEKLY } from "./wide.ts";
 
 /** The steps of the built-in routines. Storage and the way back (R50 to R55) are planned machine by machine. */
 export const STEPS: Readonly<Record<string, readonly Step[]>> = {
