@@ -25,7 +25,7 @@ export function ChannelCounts({ channel, counts, onChange }: { channel: ChannelV
         </span>
       </div>
       <div>
-        <div className={`grid grid-cols-3 gap-2 ${counts.gone || counts.unread ? "opacity-40" : ""}`}>
+        <div className="grid grid-cols-3 gap-2">
           {KINDS.map((kind) => (
             <div key={kind} className="grid">
               <span className="text-soft text-sm">{kind}</span>
