@@ -1,4 +1,5 @@
 import { type SQL, sql } from "drizzle-orm";
+import { VOIDING_CARE } from "../core/record/care.ts";
 import type { Connection } from "./database.ts";
 
 /**
@@ -31,7 +32,7 @@ export type Touched = {
 };
 
 /** Facts of which the latest counts, by the kinds of entry that state them. */
-const FACT = sql`CASE kind WHEN 'busy' THEN 'busy' WHEN 'release' THEN 'release' WHEN 'check' THEN 'active' WHEN 'care' THEN 'voided' END`;
+const FACT = sql`CASE kind WHEN 'busy' THEN 'busy' WHEN 'release' THEN 'release' WHEN 'check' THEN 'active' WHEN 'care' THEN CASE WHEN body ->> 'what' = ANY(${sql.param(VOIDING_CARE)}::text[]) THEN 'voided' END END`;
 
 const EVENT = sql`(body ->> 'event')`;
 const both = (where: SQL) => ({ table: where, entries: where });
@@ -82,7 +83,7 @@ export const PROJECTIONS: Record<string, Projection> = {
     key: "site, machine, fact",
     rows: (source, where) => sql`
       SELECT DISTINCT ON (site, machine, fact) site, machine, fact, id, happened_at, person, body
-      FROM (SELECT *, ${FACT} AS fact FROM ${source} e WHERE machine IS NOT NULL AND kind IN ('busy', 'release', 'check', 'care') AND ${where}) f
+      FROM (SELECT *, ${FACT} AS fact FROM ${source} e WHERE machine IS NOT NULL AND kind IN ('busy', 'release', 'check', 'care') AND ${where}) f WHERE fact IS NOT NULL
       ORDER BY site, machine, fact, happened_at DESC, id DESC`,
   },
   printDayChange: {

@@ -23,6 +23,7 @@ import { type Actor, authorise } from "./actor.ts";
 import { now } from "./clock.ts";
 import { dueFacts } from "./due.ts";
 import { givenLately } from "./given.ts";
+import { nozzlesOf } from "./patterns.ts";
 import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
 
 export type ItemView = {
@@ -326,6 +327,7 @@ function stateOf(
           }
         : {}),
       channels: channelsOf(machine).map(({ id }) => id),
+      nozzles: nozzlesOf(shop, machine.id),
     },
     readinessSettings(
       machine.class,

@@ -1,6 +1,6 @@
 import { words as plain } from "../core/due/sentence.ts";
 import { channelsOf } from "../core/fleet/channels.ts";
-import { type EntryKind, WITH_ROUTINE, WITHOUT_MACHINE } from "../core/record/entries.ts";
+import { type Body, type EntryKind, WITH_ROUTINE, WITHOUT_MACHINE } from "../core/record/entries.ts";
 import { acceptBody } from "../core/record/validate.ts";
 import { now } from "./clock.ts";
 import { Refusal } from "./refusal.ts";
@@ -28,6 +28,11 @@ export function bodyOf(shop: Shop, kind: EntryKind, body: unknown, machineId?: s
     const { channels } = accepted.value as { channels: { id: string }[] };
     const strange = channels.find(({ id }) => !known.has(id));
     if (strange) throw new Refusal(400, `${machine.name} has no channel ${strange.id.slice(0, 60)}.`);
+    const unlike = (accepted.value as Body<"check">).channels.find(
+      ({ which, missing, weak, deflected }) =>
+        which && (which.missing.length !== missing || which.weak.length !== weak || which.deflected.length !== deflected),
+    );
+    if (unlike) throw new Refusal(400, `The nozzles listed for ${unlike.id} are not as many as are counted.`);
     if (new Set(channels.map(({ id }) => id)).size < channels.length) throw new Refusal(400, "A channel stands twice in this check.");
   }
   if (kind === "counter") checkReading(machine.counters?.map(({ name }) => name) ?? [], accepted.value as { counter: string });

@@ -305,6 +305,8 @@ function shopOfNothing(siteId: string, { site, calendar }: FleetFile): Shop {
     routines: [],
     rules,
     readiness: new Map(),
+    ladder: new Map(),
+    patterns: new Map(),
     settings: [],
   };
 }

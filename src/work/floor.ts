@@ -2,6 +2,8 @@ import { isoDay, spokenDay } from "../core/calendar/day.ts";
 import { clockTime, instantOf } from "../core/calendar/site-time.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { type Beat, type Role, SIGNS } from "../core/fleet/vocabulary.ts";
+import type { NozzleDesk } from "../core/nozzles/ladder/what-now.ts";
+import type { NozzlePattern } from "../core/nozzles/pattern.ts";
 import { type ReadinessSettings, readinessSettings } from "../core/nozzles/readiness.ts";
 import { callableAt, routinesOf } from "../core/routines/assigned.ts";
 import type { Step } from "../core/routines/step.ts";
@@ -22,7 +24,9 @@ import { now } from "./clock.ts";
 import { dayWork, type TaskView } from "./day.ts";
 import { dueFacts } from "./due.ts";
 import { handoverDraft, shiftNow } from "./handover.ts";
+import { nozzleDesks } from "./nozzles.ts";
 import { type Pace, paceInWindows } from "./pace.ts";
+import { patternOf } from "./patterns.ts";
 import { pinsOf, sealingKey } from "./pin.ts";
 import type { Sender } from "./record.ts";
 import { runBook } from "./run-book.ts";
@@ -47,7 +51,9 @@ export type FloorView = {
   beats: { beat: Beat; by: string | null; passed: boolean }[];
   machines: FloorMachine[];
   routines: Record<string, FloorRoutine>;
-  /** Stands for these routines: as long as it is the same, they are. */
+  /** How machines print their checks. */
+  patterns?: Record<string, NozzlePattern>;
+  /** Stands for routines and patterns: as long as it is the same, they are. */
   book?: string;
   tasks: TaskView[];
   runs: FloorRun[];
@@ -80,6 +86,8 @@ export type FloorMachine = {
   readiness: ReadinessSettings;
   repair: { id: string; since: string; body: RepairBody } | null;
   photos: Record<string, string>;
+  /** What its next step is worked out from; a snapshot kept by an earlier build has none. */
+  desk?: NozzleDesk | null;
 };
 export type FloorRoutine = {
   id: string;
@@ -113,12 +121,12 @@ export type FloorRun = {
 };
 
 /** The floor as it is sent: without the routines where the device has them already. */
-export type FloorAnswer = Omit<FloorView, "routines"> & { routines?: FloorView["routines"] };
+export type FloorAnswer = Omit<FloorView, "routines"> & Partial<Pick<FloorView, "routines">>;
 
 /** @param have the mark of the routines that the device has */
 export async function floorAnswer(db: Database, sender: Sender, have: string | null): Promise<FloorAnswer> {
-  const { routines, ...rest } = await floor(db, sender);
-  return rest.book === have ? rest : { ...rest, routines };
+  const { routines, patterns, ...rest } = await floor(db, sender);
+  return rest.book === have ? rest : { ...rest, routines, patterns };
 }
 
 export async function floor(db: Database, sender: Sender): Promise<FloorView> {
@@ -126,7 +134,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
   const seq = await headSeq(db, sender.site);
   const today = dayAt(shop);
   const facts = dueFacts(db, shop, today, shop.machines);
-  const [rows, work, runs, repairs, notes, pins, sealWith, photos, pace, found] = await Promise.all([
+  const [rows, work, runs, repairs, notes, pins, sealWith, photos, pace, found, desks] = await Promise.all([
     machineRows(db, shop, shop.machines, facts),
     dayWork(db, shop, today, { known: facts, ahead: false }),
     runsOn(db, shop.id, isoDay(today)),
@@ -137,6 +145,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
     lastPhotos(db, shop.id),
     paceInWindows(db, shop),
     causesFound(db, shop.id),
+    nozzleDesks(db, shop, shop.machines),
   ]);
   const book = await runBook(db, shop, runs);
   const rowOf = new Map(rows.map((row) => [row.id, row]));
@@ -195,6 +204,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
           ),
           repair: repair ? { id: repair.id, since: repair.openedDay, body: repair.body } : null,
           photos: photos.get(machine.id) ?? {},
+          desk: desks.get(machine.id) ?? null,
         },
       ];
     }),
@@ -220,7 +230,13 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
         },
       ]),
     ),
-    // Routines are settings of the shop, put together by this build.
+    patterns: Object.fromEntries(
+      shop.machines.flatMap(({ id }) => {
+        const pattern = patternOf(shop, id);
+        return pattern ? [[id, pattern]] : [];
+      }),
+    ),
+    // Routines and patterns are settings of the shop, put together by this build.
     book: `${process.env.ZESTY_BUILD_ID ?? ""}/${shop.id}/${shop.mark}`,
     tasks: work.tasks,
     pace,

@@ -155,7 +155,9 @@ export function saysOf({ kind, body }: Pick<EntryRow, "kind" | "body">): string 
     case "release":
       return `released until ${text("until")}: ${text("reason")}`;
     case "care":
-      return [text("what"), text("strength"), text("note")].filter(Boolean).join("; ");
+      return careWords(body);
+    case "pin":
+      return body.of === null ? "no check is held up for comparing" : "a check is held up for comparing";
     case "prompt":
       return ["the machine asks for it", text("note")].filter(Boolean).join("; ");
     case "sign":
@@ -215,6 +217,22 @@ export function saysOf({ kind, body }: Pick<EntryRow, "kind" | "body">): string 
     default:
       return text("note");
   }
+}
+
+function careWords(body: Record<string, unknown>): string {
+  const list = (key: string) => (Array.isArray(body[key]) ? body[key].join(" and ") : "");
+  return [
+    plain(String(body.what)),
+    body.strength,
+    list("heads") || list("channels"),
+    body.inFluid ? "in fluid" : "",
+    body.leaks === undefined ? "" : body.leaks ? "the seal leaks" : "the seal is good",
+    typeof body.ml === "number" ? `${body.ml} mL` : "",
+    typeof body.minutes === "number" ? `${body.minutes} min` : "",
+    body.note,
+  ]
+    .filter(Boolean)
+    .join("; ");
 }
 
 /** What happened in a run, in a line. */

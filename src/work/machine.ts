@@ -2,6 +2,7 @@ import { isoDay, spokenDay, toDay } from "../core/calendar/day.ts";
 import { dueOfMachine } from "../core/due/due-work.ts";
 import { reasonSentence } from "../core/due/sentence.ts";
 import type { Machine } from "../core/fleet/schema.ts";
+import type { NozzleDesk } from "../core/nozzles/ladder/what-now.ts";
 import { proposedRoutines } from "../core/routines/assigned.ts";
 import { BUILT_IN } from "../core/routines/built-in.ts";
 import { TENDS } from "../core/routines/tends.ts";
@@ -12,6 +13,7 @@ import { type Actor, authorise } from "./actor.ts";
 import { type MachineRow, machineRows } from "./board.ts";
 import { dueFacts } from "./due.ts";
 import { type EntryView, entryView } from "./ledger.ts";
+import { nozzleDesks } from "./nozzles.ts";
 import { Refusal } from "./refusal.ts";
 import { dayAt, loadShop, machineOf } from "./shop.ts";
 
@@ -26,6 +28,7 @@ export type MachineView = {
   parts: { id: string; kind: string; fittedOn: string | null; ageDays: number | null; due: string[] }[];
   routines: { id: string; name: string; proposed: boolean; chosen: boolean }[];
   areas: { id: string; name: string }[];
+  desk: NozzleDesk | null;
 };
 
 const DAYS_AHEAD = 14;
@@ -35,11 +38,12 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
   const shop = await loadShop(db, actor.site);
   const machine = machineOf(shop, id);
   const today = dayAt(shop);
-  const [rows, facts, entries, readings] = await Promise.all([
+  const [rows, facts, entries, readings, desks] = await Promise.all([
     machineRows(db, shop, [machine]),
     dueFacts(db, shop, today, [machine]),
     ledgerPage(db, shop.id, { machine: id, limit: 5, withoutSteps: true }),
     counterRows(db, shop.id, id, isoDay(today - 120)),
+    nozzleDesks(db, shop, [machine]),
   ]);
   const [row, mine] = [rows[0], facts[0]];
   if (!row || !mine) throw new Refusal(404, "There is no such machine.");
@@ -82,5 +86,6 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
       chosen: chosen.has(routine),
     })),
     areas: shop.areas,
+    desk: desks.get(id) ?? null,
   };
 }

@@ -8,11 +8,11 @@ import { putSettings } from "./settings.ts";
 import { loadShop, machineOf, type Shop } from "./shop.ts";
 
 /** The shape of a machine's nozzle check, where it is known. */
-export function patternOf(shop: Shop, machine: string): NozzlePattern | null {
-  const body = shop.settings.find(({ subject, id }) => subject === "pattern" && id === machine)?.body;
-  const accepted = body ? acceptPattern(body) : undefined;
-  return accepted && "pattern" in accepted ? accepted.pattern : null;
-}
+export const patternOf = (shop: Shop, machine: string): NozzlePattern | null => shop.patterns.get(machine) ?? null;
+
+/** Nozzles a channel, where a machine's pattern is known. */
+export const nozzlesOf = (shop: Shop, machine: string): Record<string, number> =>
+  Object.fromEntries((patternOf(shop, machine)?.channels ?? []).map(({ id, nozzles }) => [id, nozzles]));
 
 export async function machinePattern(db: Connection, actor: Actor, machine: string): Promise<NozzlePattern | null> {
   authorise(actor, "look");

@@ -3,6 +3,8 @@ import { localDay } from "../core/calendar/site-time.ts";
 import { type ShopRules, shopRules } from "../core/due/facts.ts";
 import type { Area, Calendar, Machine, Person, Policies, Site } from "../core/fleet/schema.ts";
 import { withPolicies } from "../core/fleet/schools.ts";
+import type { LadderSettings } from "../core/nozzles/ladder/settings.ts";
+import type { NozzlePattern } from "../core/nozzles/pattern.ts";
 import type { ReadinessSettings } from "../core/nozzles/readiness.ts";
 import type { Routine } from "../core/routines/routine.ts";
 import type { Connection } from "../ledger/database.ts";
@@ -26,6 +28,9 @@ export type Shop = {
   routines: Routine[];
   rules: ShopRules;
   readiness: ReadonlyMap<string, Partial<ReadinessSettings>>;
+  ladder: ReadonlyMap<string, Partial<LadderSettings>>;
+  /** How machines print their checks. */
+  patterns: ReadonlyMap<string, NozzlePattern>;
   /** Chosen for the site and for classes. */
   policies: ReadonlyMap<string, Policies>;
   settings: Setting[];
@@ -71,6 +76,8 @@ export function shopOf(siteId: string, mark: number, settings: Setting[]): Shop 
     readiness: new Map(
       settings.filter(({ subject }) => subject === "readiness").map(({ id, body }) => [id, body as Partial<ReadinessSettings>]),
     ),
+    ladder: new Map(settings.filter(({ subject }) => subject === "ladder").map(({ id, body }) => [id, body as Partial<LadderSettings>])),
+    patterns: new Map(settings.filter(({ subject }) => subject === "pattern").map(({ id, body }) => [id, body as NozzlePattern])),
     settings,
   };
 }

@@ -1,6 +1,7 @@
 import { type Static, Type } from "typebox";
 import { COUNTERS, SIGNS } from "../fleet/vocabulary.ts";
 import { RunBody } from "../runs/events.ts";
+import { CARE } from "./care.ts";
 
 /** What an entry of each kind may hold. People, devices, days and order are added at the edge, not sent in the body. */
 
@@ -11,6 +12,9 @@ const Note = optional(text(2000));
 const Instant = Type.String({ format: "date-time" });
 const Day = Type.String({ format: "date" });
 const count = Type.Integer({ minimum: 0, maximum: 100000 });
+const Verdict = Type.Enum(["good", "missing", "weak", "deflected"]);
+
+const nozzleList = Type.Array(Type.Integer({ minimum: 0, maximum: 50_000 }), { maxItems: 50_000, uniqueItems: true });
 
 export const ChannelReading = Type.Object(
   {
@@ -23,6 +27,10 @@ export const ChannelReading = Type.Object(
     /** The whole channel is gone. */
     gone: optional(Type.Boolean()),
     unread: optional(Type.Boolean()),
+    /** Which nozzles, from 0 in print order, where they were seen one by one. */
+    which: optional(Type.Object({ missing: nozzleList, weak: nozzleList, deflected: nozzleList }, closed)),
+    /** How sure a reading from a picture was, before anybody corrected it. */
+    confidence: optional(Type.Number({ minimum: 0, maximum: 1 })),
   },
   closed,
 );
@@ -39,7 +47,24 @@ export const BODIES = {
     },
     closed,
   ),
-  check: Type.Object({ channels: Type.Array(ChannelReading, { minItems: 1, maxItems: 200 }), note: Note }, closed),
+  check: Type.Object(
+    {
+      channels: Type.Array(ChannelReading, { minItems: 1, maxItems: 200 }),
+      note: Note,
+      /** Read from a picture, marked nozzle by nozzle, or counted; left out: counted. */
+      source: optional(Type.Enum(["scan", "tap", "count"])),
+      /** What a person made of what was read from a picture. */
+      corrected: optional(
+        Type.Array(
+          Type.Object({ id: text(401), nozzle: Type.Integer({ minimum: 0, maximum: 50_000 }), from: Verdict, to: Verdict }, closed),
+          { maxItems: 5000 },
+        ),
+      ),
+    },
+    closed,
+  ),
+  /** A check that later ones are held against; the newest such entry of a machine counts. */
+  pin: Type.Object({ of: Type.Union([Type.String({ format: "uuid" }), Type.Null()]), note: Note }, closed),
   counter: Type.Object(
     {
       counter: Type.Enum([...COUNTERS]),
@@ -52,7 +77,24 @@ export const BODIES = {
   "print-day": Type.Object({ date: Day, prints: Type.Boolean(), broughtIn: optional(Type.Boolean()) }, closed),
   busy: Type.Object({ until: Instant }, closed),
   release: Type.Object({ until: Instant, reason: text(500) }, closed),
-  care: Type.Object({ what: Type.Enum(["clean", "load", "repair", "wake"]), strength: optional(text(40)), note: Note }, closed),
+  care: Type.Object(
+    {
+      what: Type.Enum([...CARE]),
+      /** The rung of a clean. */
+      strength: optional(text(40)),
+      /** Of some heads only. */
+      heads: optional(Type.Array(text(200), { maxItems: 50 })),
+      channels: optional(Type.Array(text(401), { maxItems: 200 })),
+      /** A clean in cleaning fluid. */
+      inFluid: optional(Type.Boolean()),
+      ml: optional(Type.Number({ minimum: 0, maximum: 5000 })),
+      minutes: optional(Type.Number({ minimum: 0, maximum: 1440 })),
+      /** Of a seal test: the pad did not brim. */
+      leaks: optional(Type.Boolean()),
+      note: Note,
+    },
+    closed,
+  ),
   prompt: Type.Object({ note: Note, broughtIn: optional(Type.Boolean()) }, closed),
   sign: Type.Object(
     {
@@ -181,6 +223,7 @@ export const ENTRY_KINDS = Object.keys(BODIES) as EntryKind[];
 export const SENT_KINDS = [
   "routine",
   "check",
+  "pin",
   "counter",
   "print-day",
   "busy",

@@ -1,16 +1,51 @@
 "use client";
+import { lazy, Suspense, useState } from "react";
+import type { PatternChannel } from "../../core/nozzles/pattern.ts";
+import { DEFAULT_READINESS } from "../../core/nozzles/readiness.ts";
+import { ALL_GOOD, countsOfWhich, type Which } from "../../core/nozzles/verdicts.ts";
 import type { ChannelView } from "../../work/board.ts";
 import { Comb } from "../comb.tsx";
 
-export type Counts = { missing: number; weak: number; deflected: number; neighbours: boolean; gone?: boolean; unread?: boolean };
+const Lattice = lazy(() => import("./lattice.tsx").then((module) => ({ default: module.Lattice })));
+
+export type Counts = {
+  missing: number;
+  weak: number;
+  deflected: number;
+  neighbours: boolean;
+  gone?: boolean;
+  unread?: boolean;
+  /** Which ones, where they were seen one by one. */
+  which?: Which;
+  /** How sure the picture's reading was. */
+  confidence?: number;
+};
 export const NOTHING: Counts = { missing: 0, weak: 0, deflected: 0, neighbours: false };
 
 const KINDS = ["missing", "weak", "deflected"] as const;
 
 /** One channel's counts: for gloved hands, each control at least 48 px. */
-export function ChannelCounts({ channel, counts, onChange }: { channel: ChannelView; counts: Counts; onChange: (counts: Counts) => void }) {
+export function ChannelCounts({
+  channel,
+  counts,
+  onChange,
+  pattern,
+  goneShare = DEFAULT_READINESS.goneShare,
+}: {
+  channel: ChannelView;
+  counts: Counts;
+  onChange: (counts: Counts) => void;
+  /** How its nozzles are printed, where that is known. */
+  pattern?: PatternChannel;
+  goneShare?: number;
+}) {
+  const [open, setOpen] = useState(false);
   const name = `${channel.id}, ${channel.ink.replaceAll("-", " ")}`;
-  const set = (change: Partial<Counts>) => onChange({ ...counts, ...change });
+  // What is counted by hand has no places any more.
+  const set = ({ ...change }: Partial<Counts>) => {
+    const { which: _, confidence: __, ...kept } = counts;
+    onChange({ ...kept, ...change });
+  };
   return (
     <fieldset className="grid gap-x-4 gap-y-1 py-2 sm:grid-cols-[10rem_1fr]">
       <legend className="sr-only">{name}</legend>
@@ -63,15 +98,27 @@ export function ChannelCounts({ channel, counts, onChange }: { channel: ChannelV
         <div className="mt-1 flex flex-wrap gap-2">
           <Toggle
             on={counts.neighbours}
-            disabled={counts.missing < 2}
+            disabled={counts.missing < 2 || counts.which !== undefined}
             onPress={() => set({ neighbours: !counts.neighbours })}
             label="Side by side"
             name={name}
           />
           <Toggle on={counts.gone ?? false} onPress={() => set({ gone: !counts.gone, unread: false })} label="Gone whole" name={name} />
           <Toggle on={counts.unread ?? false} onPress={() => set({ unread: !counts.unread, gone: false })} label="Not read" name={name} />
+          {pattern && <Toggle on={open} onPress={() => setOpen(!open)} label="One by one" name={name} />}
         </div>
       </div>
+      {open && pattern && (
+        <div className="sm:col-span-2">
+          <Suspense fallback={<p className="text-soft">…</p>}>
+            <Lattice
+              channel={pattern}
+              which={counts.which ?? ALL_GOOD}
+              onChange={(which) => onChange({ ...counts, unread: false, gone: false, ...countsOfWhich(which, pattern.nozzles, goneShare) })}
+            />
+          </Suspense>
+        </div>
+      )}
     </fieldset>
   );
 }

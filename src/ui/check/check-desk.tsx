@@ -1,13 +1,16 @@
 "use client";
 import Link from "next/link";
 import { lazy, Suspense, useMemo, useState } from "react";
+import type { NozzleDesk } from "../../core/nozzles/ladder/what-now.ts";
+import type { NozzlePattern } from "../../core/nozzles/pattern.ts";
 import { DEFERENCE, HAZARDS } from "../../core/safety/hazards.ts";
 import type { BoardView, ItemView, MachineRow } from "../../work/board.ts";
 import { instantAt } from "../instant-at.ts";
+import { DeskWhatNow } from "../nozzles/desk-what-now.tsx";
 import { say, sayFault } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
 import { StateMark } from "../state-mark.tsx";
-import { CountsForm, readings, useCheckDraft } from "./counts-form.tsx";
+import { CountsForm, checkBody, useCheckDraft } from "./counts-form.tsx";
 
 const PictureReader = lazy(() => import("./picture-reader.tsx").then((module) => ({ default: module.PictureReader })));
 
@@ -24,7 +27,7 @@ export function CheckDesk({
   routine,
   seq,
   steps,
-  withPattern,
+  patterns,
 }: {
   rows: MachineRow[];
   chosen: string[];
@@ -32,7 +35,7 @@ export function CheckDesk({
   seq: number;
   steps: readonly string[];
   /** Machines whose check sheet is known, so that a picture of it can be read. */
-  withPattern: readonly string[];
+  patterns: Readonly<Record<string, NozzlePattern>>;
 }) {
   const [ids, setIds] = useState(chosen);
   const picked = useMemo(() => ids.flatMap((id) => rows.find((row) => row.id === id) ?? []), [ids, rows]);
@@ -54,7 +57,7 @@ export function CheckDesk({
         <p className="mt-1 text-soft">{DEFERENCE}</p>
       </details>
       {picked.map((row) => (
-        <MachineCheck key={row.id} row={row} item={checkOf(row, routine)} seq={seq} hasPattern={withPattern.includes(row.id)} />
+        <MachineCheck key={row.id} row={row} item={checkOf(row, routine)} seq={seq} pattern={patterns[row.id]} />
       ))}
       <p className="mt-6">
         <Link href="/" className="press hand">
@@ -91,9 +94,9 @@ function Choose({ rows, go }: { rows: MachineRow[]; go: (ids: string[]) => void 
   );
 }
 
-function MachineCheck({ row, item, seq, hasPattern }: { row: MachineRow; item?: ItemView; seq: number; hasPattern: boolean }) {
+function MachineCheck({ row, item, seq, pattern }: { row: MachineRow; item?: ItemView; seq: number; pattern?: NozzlePattern }) {
   const { draft, change, forget } = useCheckDraft(`zesty-check/${row.id}/${item?.key ?? "check"}`);
-  const [state, setState] = useState<{ word: MachineRow["word"]; why: string; entry: string } | null>(null);
+  const [state, setState] = useState<{ word: MachineRow["word"]; why: string; entry: string; desk: NozzleDesk | null } | null>(null);
   const [busy, setBusy] = useState(false);
   const send = async () => {
     setBusy(true);
@@ -105,13 +108,14 @@ function MachineCheck({ row, item, seq, hasPattern }: { row: MachineRow; item?: 
           machine: row.id,
           routine: item?.routine,
           happenedAt: draft.time ? instantAt(draft.time) : undefined,
-          body: { channels: readings(draft, row.channels) },
+          body: checkBody(draft, row.channels),
         }),
       ]);
       forget();
       const after = await ask<BoardView>(`/api/board?after=${seq}`);
       const now = after.machines.find(({ id }) => id === row.id);
-      setState(now ? { word: now.word, why: now.why, entry: draft.id } : null);
+      const desk = await ask<NozzleDesk | null>(`/api/nozzles?machine=${row.id}`);
+      setState(now ? { word: now.word, why: now.why, entry: draft.id, desk } : null);
       void say(`${row.name}: check entered.`);
     } catch (error) {
       void sayFault(error);
@@ -128,6 +132,7 @@ function MachineCheck({ row, item, seq, hasPattern }: { row: MachineRow; item?: 
         <div role="status" className="py-3">
           <StateMark word={state.word} big />
           <p className="mt-1 text-lg">{state.why}</p>
+          {state.desk && <DeskWhatNow machine={row.id} name={row.name} desk={state.desk} />}
           <p className="mt-2 flex gap-4">
             <Link href={`/ledger/${state.entry}`}>Its entry, to amend it</Link>
             <Link href={`/machines/${row.id}`}>{row.name}</Link>
@@ -135,12 +140,25 @@ function MachineCheck({ row, item, seq, hasPattern }: { row: MachineRow; item?: 
         </div>
       ) : (
         <>
-          {hasPattern && (
+          {pattern && (
             <Suspense>
-              <PictureReader machine={row.id} name={row.name} take={(counts) => change({ counts: { ...draft.counts, ...counts } })} />
+              <PictureReader
+                name={row.name}
+                pattern={pattern}
+                take={({ counts, corrected }) => change({ counts: { ...draft.counts, ...counts }, corrected })}
+              />
             </Suspense>
           )}
-          <CountsForm name={row.name} channels={row.channels} draft={draft} change={change} timed busy={busy} enter={() => void send()} />
+          <CountsForm
+            name={row.name}
+            channels={row.channels}
+            pattern={pattern}
+            draft={draft}
+            change={change}
+            timed
+            busy={busy}
+            enter={() => void send()}
+          />
         </>
       )}
     </section>

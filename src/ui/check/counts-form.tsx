@@ -1,10 +1,14 @@
 import { useState } from "react";
 import { uuidv7 } from "uuidv7";
+import type { NozzlePattern } from "../../core/nozzles/pattern.ts";
+import { DEFAULT_READINESS } from "../../core/nozzles/readiness.ts";
+import type { Body } from "../../core/record/entries.ts";
 import type { ChannelView } from "../../work/board.ts";
 import { ChannelCounts, type Counts, NOTHING } from "./channel-counts.tsx";
 
 /** A check as far as it is counted. Its entry's id is fixed at once, so that sending it twice counts once. */
-export type CheckDraft = { id: string; counts: Record<string, Counts>; time: string };
+export type CheckDraft = { id: string; counts: Record<string, Counts>; time: string; corrected?: Corrected };
+export type Corrected = NonNullable<Body<"check">["corrected"]>;
 
 function kept(name: string): CheckDraft {
   const fresh = { id: uuidv7(), counts: {}, time: "" };
@@ -38,9 +42,12 @@ const countsOf = (draft: CheckDraft, { id, ink }: ChannelView): Counts => ({
   ...draft.counts[id],
 });
 
-/** The channels of a check's entry. */
-export const readings = (draft: CheckDraft, channels: readonly ChannelView[]) =>
-  channels.map((channel) => ({ ...countsOf(draft, channel), id: channel.id }));
+/** A check's entry: its channels, how they came about, and what of a picture's reading was corrected. */
+export function checkBody(draft: CheckDraft, channels: readonly ChannelView[]): Body<"check"> {
+  const read = channels.map((channel) => ({ ...countsOf(draft, channel), id: channel.id }));
+  const source = read.some(({ confidence }) => confidence !== undefined) ? "scan" : read.some(({ which }) => which) ? "tap" : "count";
+  return { channels: read, source, ...(source === "scan" && draft.corrected?.length ? { corrected: draft.corrected } : {}) };
+}
 
 /** A machine's channels to be counted, when it was, and one press to enter them. */
 export function CountsForm({
@@ -51,6 +58,8 @@ export function CountsForm({
   timed,
   busy = false,
   enter,
+  pattern,
+  goneShare = DEFAULT_READINESS.goneShare,
 }: {
   name: string;
   channels: readonly ChannelView[];
@@ -60,6 +69,9 @@ export function CountsForm({
   timed: boolean;
   busy?: boolean;
   enter: () => void;
+  /** Its check sheet, where that is known: nozzles can then be marked one by one. */
+  pattern?: NozzlePattern | null;
+  goneShare?: number;
 }) {
   if (channels.length === 0)
     return (
@@ -76,6 +88,8 @@ export function CountsForm({
             key={channel.id}
             channel={channel}
             counts={countsOf(draft, channel)}
+            pattern={pattern?.channels.find(({ id }) => id === channel.id)}
+            goneShare={goneShare}
             onChange={(counts) => change({ counts: { ...draft.counts, [channel.id]: counts } })}
           />
         ))}

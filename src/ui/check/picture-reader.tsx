@@ -1,24 +1,41 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
 import type { NozzlePattern } from "../../core/nozzles/pattern.ts";
-import { hasNeighbours, SURE } from "../../core/nozzles/reading.ts";
+import { DEFAULT_READINESS } from "../../core/nozzles/readiness.ts";
+import { type ReadChannel, SURE } from "../../core/nozzles/reading.ts";
+import {
+  ALL_GOOD,
+  countsOfWhich,
+  FAULTS,
+  NEXT_VERDICT,
+  type Verdict,
+  verdictOf,
+  type Which,
+  withVerdict,
+} from "../../core/nozzles/verdicts.ts";
 import type { ReadAsked, ReadTold } from "../../workers/read-check.ts";
-import { ask } from "../send.ts";
 import type { Counts } from "./channel-counts.tsx";
+import type { Corrected } from "./counts-form.tsx";
 
+export type Taken = { counts: Record<string, Counts>; corrected: Corrected };
 type Read = Extract<ReadTold, { kind: "read" }>;
-const KINDS = ["missing", "weak", "deflected"] as const;
-/** What a tap on a nozzle makes of it, round and round. */
-const NEXT = { good: "missing", missing: "weak", weak: "deflected", deflected: "good" } as const;
-type Verdict = keyof typeof NEXT;
 
 /** A picture of the printed check, read in the background; each verdict is drawn at its place, and a tap corrects it. */
-export function PictureReader({ machine, name, take }: { machine: string; name: string; take: (counts: Record<string, Counts>) => void }) {
+export function PictureReader({
+  name,
+  pattern,
+  goneShare = DEFAULT_READINESS.goneShare,
+  take,
+}: {
+  name: string;
+  pattern: NozzlePattern;
+  goneShare?: number;
+  take: (taken: Taken) => void;
+}) {
   const [share, setShare] = useState<number | null>(null);
   const [fault, setFault] = useState("");
   const [read, setRead] = useState<Read | null>(null);
   const [file, setFile] = useState<Blob | null>(null);
-  const [pattern, setPattern] = useState<NozzlePattern | null>(null);
   const worker = useRef<Worker | null>(null);
   const stop = () => {
     worker.current?.terminate();
@@ -26,21 +43,13 @@ export function PictureReader({ machine, name, take }: { machine: string; name: 
     setShare(null);
   };
   useEffect(() => () => worker.current?.terminate(), []);
-  const start = async (chosen: File | undefined) => {
+  const start = (chosen: File | undefined) => {
     if (!chosen) return;
     stop();
     setFault("");
     setRead(null);
     setFile(chosen);
     setShare(0);
-    let known = pattern;
-    try {
-      known ??= await ask<NozzlePattern | null>(`/api/patterns?machine=${machine}`);
-    } catch (error) {
-      setFault(error instanceof Error ? error.message : String(error));
-    }
-    if (!known) return setShare(null);
-    setPattern(known);
     const hand = new Worker(new URL("../../workers/read-check.ts", import.meta.url), { type: "module" });
     worker.current = hand;
     hand.onmessage = ({ data }: MessageEvent<ReadTold>) => {
@@ -53,7 +62,7 @@ export function PictureReader({ machine, name, take }: { machine: string; name: 
       setFault("The picture could not be read here. Enter the counts by hand.");
       stop();
     };
-    hand.postMessage({ file: chosen, pattern: known } satisfies ReadAsked);
+    hand.postMessage({ file: chosen, pattern } satisfies ReadAsked);
   };
   return (
     <div className="my-2 grid gap-2">
@@ -65,7 +74,7 @@ export function PictureReader({ machine, name, take }: { machine: string; name: 
             accept="image/png,image/jpeg"
             className="sr-only"
             aria-label={`${name}: a picture of its printed check`}
-            onChange={(event) => void start(event.target.files?.[0])}
+            onChange={(event) => start(event.target.files?.[0])}
           />
         </label>
         {share !== null && (
@@ -80,32 +89,33 @@ export function PictureReader({ machine, name, take }: { machine: string; name: 
       <p role="alert" className="text-stop">
         {fault}
       </p>
-      {read && file && pattern && <Overlay key={`${read.width}/${file.size}`} read={read} file={file} pattern={pattern} take={take} />}
+      {read && file && (
+        <Overlay key={`${read.width}/${file.size}`} read={read} file={file} pattern={pattern} goneShare={goneShare} take={take} />
+      )}
     </div>
   );
 }
+
+/** What a picture's reading said of a channel. */
+const whichOf = ({ missing = [], weak = [], deflected = [] }: ReadChannel): Which => ({ missing, weak, deflected });
 
 function Overlay({
   read,
   file,
   pattern,
+  goneShare,
   take,
 }: {
   read: Read;
   file: Blob;
   pattern: NozzlePattern;
-  take: (counts: Record<string, Counts>) => void;
+  goneShare: number;
+  take: (taken: Taken) => void;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const [verdicts, setVerdicts] = useState<Map<string, Verdict>>(
-    () =>
-      new Map(
-        read.reading.channels.flatMap((channel) =>
-          KINDS.flatMap((kind) => (channel[kind] ?? []).map((k) => [`${channel.id}#${k}`, kind] as const)),
-        ),
-      ),
+  const [which, setWhich] = useState<Record<string, Which>>(() =>
+    Object.fromEntries(read.reading.channels.map((channel) => [channel.id, whichOf(channel)])),
   );
-  const [corrected, setCorrected] = useState(0);
   const [picture, setPicture] = useState<ImageBitmap | null>(null);
   const scale = Math.min(1, 1400 / read.width);
   useEffect(() => {
@@ -119,42 +129,42 @@ function Overlay({
     read.places?.forEach((places, index) => {
       const channel = pattern.channels[index];
       for (let k = 0; channel && k < channel.nozzles; k++) {
-        const verdict = verdicts.get(`${channel.id}#${k}`);
-        if (verdict) mark(context, verdict, (places[2 * k] ?? 0) * scale, (places[2 * k + 1] ?? 0) * scale);
+        const verdict = verdictOf(which[channel.id] ?? ALL_GOOD, k);
+        if (verdict !== "good") mark(context, verdict, (places[2 * k] ?? 0) * scale, (places[2 * k + 1] ?? 0) * scale);
       }
     });
-  }, [picture, verdicts, read, pattern, scale]);
+  }, [picture, which, read, pattern, scale]);
   const tap = (event: React.MouseEvent<HTMLCanvasElement>) => {
     const box = event.currentTarget.getBoundingClientRect();
     const [x, y] = [((event.clientX - box.left) / box.width) * read.width, ((event.clientY - box.top) / box.height) * read.height];
-    let [best, distance] = ["", (read.width * 0.02) ** 2];
+    let [best, nozzle, distance] = ["", 0, (read.width * 0.02) ** 2];
     read.places?.forEach((places, index) => {
       for (let k = 0; k < places.length / 2; k++) {
         const d = ((places[2 * k] ?? 0) - x) ** 2 + ((places[2 * k + 1] ?? 0) - y) ** 2;
-        if (d < distance) [best, distance] = [`${pattern.channels[index]?.id}#${k}`, d];
+        if (d < distance) [best, nozzle, distance] = [pattern.channels[index]?.id ?? "", k, d];
       }
     });
     if (!best) return;
-    setVerdicts(new Map(verdicts).set(best, NEXT[verdicts.get(best) ?? "good"]));
-    setCorrected(corrected + 1);
+    const now = which[best] ?? ALL_GOOD;
+    setWhich({ ...which, [best]: withVerdict(now, [nozzle], NEXT_VERDICT[verdictOf(now, nozzle)]) });
   };
-  const listOf = (id: string, kind: Verdict) =>
-    [...verdicts].flatMap(([key, verdict]) => (verdict === kind && key.startsWith(`${id}#`) ? [Number(key.slice(id.length + 1))] : []));
+  const corrected: Corrected = read.reading.channels.flatMap((channel) => {
+    const [before, after] = [whichOf(channel), which[channel.id] ?? ALL_GOOD];
+    const touched = new Set(FAULTS.flatMap((fault) => [...before[fault], ...after[fault]]));
+    return [...touched]
+      .map((nozzle) => ({ id: channel.id, nozzle, from: verdictOf(before, nozzle), to: verdictOf(after, nozzle) }))
+      .filter(({ from, to }) => from !== to);
+  });
   const counts = Object.fromEntries(
-    pattern.channels.map(({ id, nozzles, colour }): [string, Counts] => {
-      const missing = listOf(id, "missing");
-      return [
-        id,
-        {
-          missing: missing.length,
-          weak: listOf(id, "weak").length,
-          deflected: listOf(id, "deflected").length,
-          neighbours: hasNeighbours(missing),
-          ...(missing.length >= nozzles * 0.95 ? { gone: true } : {}),
-          ...(colour === null ? { unread: true } : {}),
-        },
-      ];
-    }),
+    pattern.channels.map(({ id, nozzles, colour }): [string, Counts] => [
+      id,
+      colour === null
+        ? { missing: 0, weak: 0, deflected: 0, neighbours: false, unread: true }
+        : {
+            ...countsOfWhich(which[id] ?? ALL_GOOD, nozzles, goneShare),
+            confidence: read.reading.channels.find((channel) => channel.id === id)?.confidence ?? 0,
+          },
+    ]),
   );
   return (
     <section aria-label="What was read" className="grid gap-2">
@@ -174,7 +184,7 @@ function Overlay({
           height={Math.round(read.height * scale)}
           className="w-full cursor-crosshair border border-hair"
           role="img"
-          aria-label={`The picture with ${[...verdicts.values()].filter((each) => each !== "good").length} marked nozzles`}
+          aria-label={`The picture with ${Object.values(which).reduce((sum, each) => sum + FAULTS.reduce((all, fault) => all + each[fault].length, 0), 0)} marked nozzles`}
           onClick={tap}
         />
       )}
@@ -189,8 +199,8 @@ function Overlay({
         ))}
       </ul>
       {read.places && (
-        <button type="button" className="press hand" onClick={() => take(counts)}>
-          Take these numbers{corrected ? `, ${corrected} taps corrected` : ""}
+        <button type="button" className="press hand" onClick={() => take({ counts, corrected })}>
+          Take these numbers{corrected.length ? `, ${corrected.length} corrected` : ""}
         </button>
       )}
     </section>

@@ -1,16 +1,19 @@
 "use client";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { plannedSeconds } from "../../core/runs/run.ts";
 import type { FloorMachine } from "../../work/floor.ts";
-import { CountsForm, readings, useCheckDraft } from "../check/counts-form.tsx";
+import { CountsForm, checkBody, useCheckDraft } from "../check/counts-form.tsx";
 import { instantAt } from "../instant-at.ts";
 import { StateMark } from "../state-mark.tsx";
+import { FloorWhatNow } from "./nozzles.tsx";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { openRun } from "./runs.ts";
 import type { Floor } from "./use-floor.ts";
 
-/** Nozzle checks by counts, for one machine or several, with or without a network; drafts outlive the page. */
+const PictureReader = lazy(() => import("../check/picture-reader.tsx").then((module) => ({ default: module.PictureReader })));
+
+/** Nozzle checks by picture, taps or counts, for one machine or several, with or without a network; drafts outlive the page. */
 export function FloorCheck({
   floor,
   machines,
@@ -75,6 +78,7 @@ function MachineCheck({
 }) {
   const { draft, change, forget } = useCheckDraft(`zesty-floor-check/${machine.id}/${run ?? taskKey ?? "check"}`);
   const [entered, setEntered] = useState(false);
+  const pattern = floor.view.patterns?.[machine.id];
   const due = floor.view.tasks.find(
     ({ key, machine: of, isCheck, state }) =>
       of === machine.id && isCheck && (taskKey ? key === taskKey : state !== "done" && state !== "skipped"),
@@ -92,7 +96,7 @@ function MachineCheck({
         ...(routine ? { routine } : {}),
         ...(run ? { run } : {}),
         ...at,
-        body: { channels: readings(draft, machine.channels) },
+        body: checkBody(draft, machine.channels),
       },
     ];
     if (open && step)
@@ -123,9 +127,31 @@ function MachineCheck({
         <div role="status" className="py-3">
           <StateMark word={machine.word} big />
           <p className="mt-1 text-lg">{machine.why}</p>
+          <FloorWhatNow floor={floor} machine={machine} />
         </div>
       ) : (
-        <CountsForm name={machine.name} channels={machine.channels} draft={draft} change={change} timed={!run} enter={() => void send()} />
+        <>
+          {pattern && (
+            <Suspense>
+              <PictureReader
+                name={machine.name}
+                pattern={pattern}
+                goneShare={machine.readiness.goneShare}
+                take={({ counts, corrected }) => change({ counts: { ...draft.counts, ...counts }, corrected })}
+              />
+            </Suspense>
+          )}
+          <CountsForm
+            name={machine.name}
+            channels={machine.channels}
+            pattern={pattern}
+            goneShare={machine.readiness.goneShare}
+            draft={draft}
+            change={change}
+            timed={!run}
+            enter={() => void send()}
+          />
+        </>
       )}
     </section>
   );

@@ -4,6 +4,7 @@ import type { FloorMachine, FloorRoutine, FloorView } from "../../work/floor.ts"
 import { Comb } from "../comb.tsx";
 import { say } from "../say.ts";
 import { StateMark } from "../state-mark.tsx";
+import { FloorWhatNow } from "./nozzles.tsx";
 import { put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { openRuns } from "./runs.ts";
@@ -48,6 +49,7 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
       <div className="mt-2 flex gap-1">
         {machine.class !== "cij" && machine.channels.map((channel) => <Comb key={channel.id} channel={channel} width={40} height={22} />)}
       </div>
+      <FloorWhatNow floor={floor} machine={machine} />
       <OpenSigns view={view} machine={machine} enter={enter} />
       <section aria-label="Due here" className="mt-4">
         <h2 className="border-soft border-b pb-1">Due here</h2>

@@ -1,4 +1,8 @@
+import { nozzleEvent } from "../../core/nozzles/ladder/events.ts";
 import { machineState } from "../../core/nozzles/readiness.ts";
+import { stateSentence } from "../../core/nozzles/state-sentence.ts";
+import { VOIDING_CARE } from "../../core/record/care.ts";
+import type { Body } from "../../core/record/entries.ts";
 import type { RunBody, RunEvent } from "../../core/runs/events.ts";
 import type { FloorMachine, FloorRun, FloorView } from "../../work/floor.ts";
 import type { Queued } from "./keep.ts";
@@ -14,6 +18,8 @@ export function withQueue(view: FloorView, queue: readonly Queued[], offset: num
     const at = new Date(entry.happenedAt).getTime() + (entry.timeGiven ? 0 : offset);
     if (entry.kind === "run" && entry.run) next = withRunEvent(next, entry, at);
     if (entry.kind === "check" && entry.machine) next = withCheck(next, entry, at);
+    if (entry.kind === "care" && VOIDING_CARE.includes(String(entry.body.what))) next = withVoided(next, entry);
+    next = withNozzleEvent(next, entry, at);
     if (entry.kind === "routine" || entry.kind === "check")
       next = withDone(next, entry, entry.body.outcome === "skipped" ? "skipped" : "done");
     if (entry.kind === "run" && entry.body.event === "end") next = withDone(next, entry, "done");
@@ -142,8 +148,34 @@ function withWork(view: FloorView, { id, machine: at, body }: Entry): FloorView 
   };
 }
 
+/** What was done for nozzles here: the next step follows from it at once. */
+function withNozzleEvent(view: FloorView, entry: Entry, at: number): FloorView {
+  return {
+    ...view,
+    machines: view.machines.map((machine): FloorMachine => {
+      const { desk } = machine;
+      if (machine.id !== entry.machine || !desk || desk.events.some((event) => event.entry === entry.id)) return machine;
+      const { id, kind, routine = null, person = null, body } = entry;
+      const event = nozzleEvent({ id, kind, routine, at, person, body }, desk.byHand ? [desk.byHand] : []);
+      if (!event) return machine;
+      const events = [...desk.events, event].sort((a, b) => a.at - b.at);
+      return { ...machine, desk: { ...desk, events } };
+    }),
+  };
+}
+
+/** A clean or the like takes the check's force. */
+const withVoided = (view: FloorView, { machine: of }: Entry): FloorView => ({
+  ...view,
+  machines: view.machines.map((machine) =>
+    machine.id === of && machine.word !== "Out of order" && machine.word !== "Asleep"
+      ? { ...machine, word: "Unchecked", why: "By what was entered here after the last check; it is not sent yet." }
+      : machine,
+  ),
+});
+
 function withCheck(view: FloorView, entry: Entry, at: number): FloorView {
-  const channels = entry.body.channels as { id: string; missing: number; weak: number; deflected: number; neighbours: boolean }[];
+  const { channels } = entry.body as Body<"check">;
   return {
     ...view,
     machines: view.machines.map((machine): FloorMachine => {
@@ -156,6 +188,7 @@ function withCheck(view: FloorView, entry: Entry, at: number): FloorView {
           check: { at: new Date(at), day: view.today, channels, entry: entry.id },
           asleep: false,
           channels: machine.channels.map(({ id }) => id),
+          nozzles: machine.desk?.judging.nozzles,
         },
         machine.readiness,
       );
@@ -163,7 +196,7 @@ function withCheck(view: FloorView, entry: Entry, at: number): FloorView {
       return {
         ...machine,
         word: state.word,
-        why: "By the check entered here; it is not sent yet.",
+        why: `${stateSentence(state, view.timeZone)} By the check entered here; it is not sent yet.`,
         channels: machine.channels.map((channel) => ({
           ...channel,
           gone: false,

@@ -46,7 +46,7 @@ export function useFloor(): Floor | "loading" | "empty" {
     if (response.status === 401) return setState((before) => ({ ...before, loaded: true, online: true, signInFirst: true }));
     if (!response.ok) return setState((before) => ({ ...before, loaded: true, online: response.status < 500 }));
     const answer: FloorAnswer = await response.json();
-    const view: FloorView = { ...answer, routines: answer.routines ?? had?.routines ?? {} };
+    const view: FloorView = { ...answer, routines: answer.routines ?? had?.routines ?? {}, patterns: answer.patterns ?? had?.patterns };
     const ahead = new Date(view.now).getTime() - (asked + Date.now()) / 2;
     setOffset(ahead);
     // An answer that was overtaken by a newer one is old news.

@@ -9,6 +9,7 @@ import type { MachineView } from "../../work/machine.ts";
 import { Item } from "../board/item.tsx";
 import { ReleaseForm } from "../board/release-form.tsx";
 import { Comb, combWords } from "../comb.tsx";
+import { DeskWhatNow } from "../nozzles/desk-what-now.tsx";
 import { StateMark } from "../state-mark.tsx";
 import { useLive } from "../use-live.ts";
 import { Counters } from "./counters.tsx";
@@ -57,6 +58,7 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
               </Link>
             )}
           </p>
+          {mayRecord && view.desk && !row.repair && <DeskWhatNow machine={row.id} name={row.name} desk={view.desk} />}
           {mayDo(role, "release") && (row.word === "Hold" || row.word === "Unchecked") && row.class !== "cij" && (
             <div className="mt-3 max-w-md">
               <ReleaseForm machine={row} />

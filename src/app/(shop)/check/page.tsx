@@ -16,6 +16,11 @@ export default async function CheckPage({ searchParams }: { searchParams: Promis
   const rows = view.machines.filter((row) => row.class !== "cij");
   const shop = await loadShop(database(), actor.site);
   const steps = (shop.rules.book.get("R01")?.steps ?? []).flatMap((step) => ("text" in step ? [step.text] : []));
-  const withPattern = rows.flatMap(({ id }) => (patternOf(shop, id) ? [id] : []));
-  return <CheckDesk withPattern={withPattern} rows={rows} chosen={ids} routine={text(wanted.routine)} seq={view.seq} steps={steps} />;
+  const patterns = Object.fromEntries(
+    rows.flatMap(({ id }) => {
+      const pattern = patternOf(shop, id);
+      return pattern ? [[id, pattern]] : [];
+    }),
+  );
+  return <CheckDesk patterns={patterns} rows={rows} chosen={ids} routine={text(wanted.routine)} seq={view.seq} steps={steps} />;
 }

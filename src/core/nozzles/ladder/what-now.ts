@@ -1,0 +1,69 @@
+import type { MachineClass } from "../../fleet/vocabulary.ts";
+import { type CleanGain, type CleansAhead, cleansAhead, cleansAheadSentence } from "./cleans-ahead.ts";
+import { type NextStep, nextStep, type School } from "./next-step.ts";
+import { headsOf, type Judging, type NozzleEvent, type Recovery, recoveries, spent } from "./recovery.ts";
+import { actionWords, type Candidate, ROUTINE_OF, rowSentence, whyNotOthers } from "./words.ts";
+
+/** All that the next step at a machine is worked out from: pure data, so that a tablet can do it without a network. */
+export type NozzleDesk = {
+  /** When it was put together, in milliseconds. */
+  madeAt: number;
+  machineClass: MachineClass;
+  school: School;
+  judging: Judging;
+  heads: string[];
+  /** What happened lately, oldest first. */
+  events: NozzleEvent[];
+  /** What single cleans brought here before. */
+  own: CleanGain[];
+  /** The routine that cleans round the head by hand. */
+  byHand: string | null;
+};
+
+export type WhatNow = {
+  step: NextStep;
+  words: string;
+  why: string;
+  /** The routine that leads through it. */
+  routine: string | null;
+  others: Candidate[];
+  /** Ink and time of this recovery so far. */
+  spent: ReturnType<typeof spent>;
+  ahead: (CleansAhead & { sentence: string }) | null;
+  startedAt: number;
+  checks: number;
+};
+
+const NOTHING_YET: Recovery = { startedAt: 0, afterIdle: true, events: [], rests: 0, climbFrom: 0 };
+
+/** The one thing to do next at a machine, and why. Undefined where its last check is good and nothing came after it. `now` in milliseconds. */
+export function whatNow(desk: NozzleDesk, now: number): WhatNow | undefined {
+  const { events, judging, school, heads, machineClass, own } = desk;
+  const last = recoveries(events, judging).at(-1);
+  const lastEvent = events.at(-1);
+  const ended = last?.over && !(last.over.how === "within" && last.events.at(-1) === lastEvent);
+  const recovery = !last || ended ? NOTHING_YET : last;
+  if (recovery === NOTHING_YET && lastEvent?.kind === "check" && !last?.over) return undefined;
+  if (ended && last?.over?.how !== "left") return undefined;
+  const step = nextStep(recovery, school, judging, now);
+  const outside = step.standing.outside;
+  const missing = step.standing.counts.at(-1) ?? 0;
+  const ahead =
+    step.action.kind === "clean" && outside.length
+      ? cleansAhead(missing, judging.readiness.toleranceAHead, machineClass, own, judging.ladder, {
+          all: heads.length,
+          poor: headsOf(outside).length,
+        })
+      : undefined;
+  return {
+    step,
+    words: actionWords(step.action),
+    why: rowSentence(step, judging.ladder),
+    routine: step.action.kind === "by-hand" ? desk.byHand : (ROUTINE_OF[step.action.kind] ?? null),
+    others: whyNotOthers(step, judging.ladder),
+    spent: spent(recovery.events, judging.ladder, heads.length),
+    ahead: ahead ? { ...ahead, sentence: cleansAheadSentence(ahead) } : null,
+    startedAt: recovery.startedAt,
+    checks: step.standing.counts.length,
+  };
+}

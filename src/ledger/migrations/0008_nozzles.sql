@@ -1,0 +1,1 @@
+CREATE INDEX "entry_nozzles_index" ON "entry" USING btree ("site","machine","happened_at") WHERE kind in ('check', 'care', 'release', 'busy', 'pin');

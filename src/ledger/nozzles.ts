@@ -1,0 +1,49 @@
+import { type SQL, sql } from "drizzle-orm";
+import type { Connection } from "./database.ts";
+
+export type NozzleRow = {
+  id: string;
+  kind: string;
+  machine: string;
+  routine: string | null;
+  person: string | null;
+  happenedAt: Date;
+  localDay: string;
+  body: Record<string, unknown>;
+};
+
+const KINDS = sql`('check', 'care', 'release', 'busy', 'pin')`;
+const dated = (row: NozzleRow): NozzleRow => ({ ...row, happenedAt: new Date(row.happenedAt) });
+
+/** Checks, cleans and what else was done for a machine's nozzles since a moment, oldest first, amended as they are. */
+export async function nozzleRows(
+  db: Connection,
+  site: string,
+  { machines, since, until, byHand }: { machines: string[]; since: Date; until?: Date; byHand: readonly string[] },
+): Promise<NozzleRow[]> {
+  const routines = [...new Set(["R34", "R35", "R36", "R37", "R38", "R39", ...byHand])];
+  const between: SQL = until ? sql`e.happened_at BETWEEN ${since} AND ${until}` : sql`e.happened_at >= ${since}`;
+  // An amended time counts as amended; looking a day further back finds what was moved across the border.
+  const { rows } = await db.execute<NozzleRow>(sql`
+    SELECT e.id, e.kind, e.machine, e.routine, e.person, e.happened_at AS "happenedAt", e.local_day AS "localDay", e.body FROM effective_entry e
+    WHERE e.site = ${site} AND e.machine = ANY(${sql.param(machines)}) AND ${between} AND e.id IN (
+      SELECT id FROM entry WHERE site = ${site} AND machine = ANY(${sql.param(machines)}) AND kind IN ${KINDS}
+        AND happened_at >= ${new Date(since.getTime() - 86_400_000)}
+      UNION ALL
+      SELECT entry_id FROM settled_day WHERE site = ${site} AND machine = ANY(${sql.param(machines)}) AND outcome = 'done'
+        AND routine = ANY(${sql.param(routines)}) AND happened_at >= ${since}
+      UNION ALL
+      SELECT id FROM open_sign WHERE site = ${site} AND machine = ANY(${sql.param(machines)}) AND sign = 'mixed-colours' AND seen_at >= ${since}
+    ) ORDER BY e.happened_at, e.id`);
+  return rows.map(dated);
+}
+
+/** A machine's last checks, newest first. */
+export async function lastChecks(db: Connection, site: string, machine: string, limit: number): Promise<NozzleRow[]> {
+  const { rows } = await db.execute<NozzleRow>(sql`
+    SELECT e.id, e.kind, e.machine, e.routine, e.person, e.happened_at AS "happenedAt", e.local_day AS "localDay", e.body FROM effective_entry e
+    WHERE e.site = ${site} AND e.machine = ${machine} AND e.kind = 'check' AND e.id IN (
+      SELECT id FROM entry WHERE site = ${site} AND machine = ${machine} AND kind = 'check' ORDER BY happened_at DESC LIMIT ${limit + 20})
+    ORDER BY e.happened_at DESC, e.id DESC LIMIT ${limit}`);
+  return rows.map(dated);
+}

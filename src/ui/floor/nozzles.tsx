@@ -1,0 +1,33 @@
+"use client";
+import type { FloorMachine } from "../../work/floor.ts";
+import { WhatNowCard } from "../nozzles/what-now-card.tsx";
+import { say } from "../say.ts";
+import { put } from "./outbox.ts";
+import { go, to } from "./route.ts";
+import { begin } from "./task-sheet.tsx";
+import type { Floor } from "./use-floor.ts";
+
+/** What is next for a machine's nozzles, worked out on the device, with or without a network. */
+export function FloorWhatNow({ floor, machine }: { floor: Floor; machine: FloorMachine }) {
+  const { view } = floor;
+  if (!machine.desk || machine.repair) return null;
+  return (
+    <WhatNowCard
+      desk={machine.desk}
+      now={floor.now()}
+      checkAt={to.check([machine.id])}
+      done={({ kind, body }, said) => void put([{ kind, machine: machine.id, body }]).then(() => say(said))}
+      routineAt={(routine) =>
+        machine.routines.includes(routine) && view.routines[routine] ? (
+          <button
+            type="button"
+            className="press hand"
+            onClick={() => void begin(view, machine.id, routine, "guided").then((run) => go(to.run(run)))}
+          >
+            {view.routines[routine].name}, step by step
+          </button>
+        ) : null
+      }
+    />
+  );
+}
