@@ -6,8 +6,12 @@ import { dueOfMachine } from "../core/due/due-work.ts";
 import { type MachineFacts, machineSettings } from "../core/due/facts.ts";
 import { channelsOf } from "../core/fleet/channels.ts";
 import type { Machine, Person, Reading } from "../core/fleet/schema.ts";
-import type { ChannelCheck } from "../core/nozzles/readiness.ts";
+import type { NozzleEvent } from "../core/nozzles/ladder/recovery.ts";
+import { ladderSettings } from "../core/nozzles/ladder/settings.ts";
+import { NOZZLES } from "../core/nozzles/usual-pattern.ts";
+import { countsOfWhich } from "../core/nozzles/verdicts.ts";
 import { type TypedLine, typedEvents } from "../core/paper/typed.ts";
+import type { ChannelReading } from "../core/record/entries.ts";
 import type { Routine } from "../core/routines/routine.ts";
 import { skillFor } from "../core/routines/routine.ts";
 import type { FoundAs } from "../core/routines/step.ts";
@@ -18,6 +22,7 @@ import type { NewEntry } from "../ledger/append.ts";
 import { dayClosedEntry, outcomesOf } from "../work/close-days.ts";
 import { wordsOf } from "../work/entry-words.ts";
 import type { Shop } from "../work/shop.ts";
+import { habits, recovered } from "./nozzles.ts";
 
 /** How far the demo house's history goes back. */
 export const DEMO_DAYS = 90;
@@ -47,11 +52,31 @@ export function demoHistory(shop: Shop, today: Day, now: Date): NewEntry[] {
   return new House(shop, today, now).entries;
 }
 
+/** An event of a recovery as its entry says it; its ink and minutes are the rung's. */
+function careBody(event: NozzleEvent, machine: Machine): Record<string, unknown> {
+  const ladder = ladderSettings(machine.class);
+  if (event.kind === "clean") {
+    const rung = ladder.rungs.find(({ id }) => id === event.rung);
+    const share = event.heads ? event.heads.length / Math.max(1, machine.heads?.length ?? 1) : 1;
+    return {
+      what: "clean",
+      strength: event.rung,
+      ...(event.heads ? { heads: event.heads } : {}),
+      ml: Math.round((rung?.ml ?? 0) * share * 10) / 10,
+      minutes: rung?.minutes ?? 0,
+    };
+  }
+  if (event.kind === "load") return { what: "load", ml: ladder.loadMl, minutes: 1 };
+  if (event.kind === "seal-test") return { what: "seal-test", ...(event.leaks ? { leaks: true } : {}) };
+  return { what: event.kind };
+}
+
 type Doing = { routine: string; day: Day; outcome: "done" | "skipped" };
 
 class House {
   readonly entries: NewEntry[] = [];
   private readonly random = randomFrom(20_261_125);
+  private pinned = false;
   private readonly doings = new Map<string, Doing[]>();
   private readonly readings = new Map<string, Map<string, Reading[]>>();
   private readonly reports: { machine: string; kind: "prompt" | "sign"; what: string; day: Day }[] = [];
@@ -172,10 +197,33 @@ class House {
     if (!person) return false;
     const found = FOUND[`${machine.id}/${routine.id}`];
     if (found && routine.steps) this.run(machine, routine, person.id, day, at, found);
-    else if (routine.isCheck) this.add("check", machine.id, routine.id, person.id, at, { channels: this.check(machine, day) });
+    else if (routine.isCheck) this.checkAndRecover(machine, routine, person, day, at);
     else this.add("routine", machine.id, routine.id, person.id, at, { outcome: "done" });
     this.doings.set(machine.id, [...(this.doings.get(machine.id) ?? []), { routine: routine.id, day, outcome: "done" }]);
     return true;
+  }
+
+  /** A check as printed; where it fails on a day gone by, what was done about it. */
+  private checkAndRecover(machine: Machine, routine: Routine, person: Person, day: Day, at: Date): void {
+    const channels = this.check(machine, day);
+    const entry = this.add("check", machine.id, routine.id, person.id, at, { channels, source: "tap" });
+    const back = this.today - day;
+    if (machine.id === "teal" && back >= 60 && !this.pinned) {
+      this.pinned = true;
+      this.add("pin", "teal", null, person.id, at, { of: entry, note: "All well after the new damper: held up for comparing." });
+    }
+    if (day === this.today) return;
+    const shifts = (this.shop.calendar.shifts ?? []).filter(({ id, from, to }) => {
+      const time = clockTime(at, this.shop.site.timeZone);
+      return person.shifts?.includes(id) && time >= from && time < to;
+    });
+    const until = instantOf(day, shifts[0]?.to ?? "12:00", this.shop.site.timeZone);
+    const leak = machine.id === "shanny" && back >= 40 && back <= 42 ? 0.9 : 0;
+    for (const event of recovered(machine, channels, at, until, leak)) {
+      const when = new Date(event.at);
+      if (event.kind === "check") this.add("check", machine.id, null, person.id, when, { channels: event.channels, source: "tap" });
+      else this.add("care", machine.id, null, person.id, when, careBody(event, machine));
+    }
   }
 
   /** A weekly routine done by its short form, with how things were found. */
@@ -208,7 +256,7 @@ class House {
   }
 
   /** A check's counts: mostly good, with the house's stories in them. */
-  private check(machine: Machine, day: Day): ChannelCheck[] {
+  private check(machine: Machine, day: Day): ChannelReading[] {
     const back = this.today - day;
     const dry = back >= 18 && back <= 24;
     const capFailed = machine.id === "shanny" && back >= 40 && back <= 42;
@@ -223,7 +271,8 @@ class House {
       if (dry && white) weak += 1;
       if (back === 0 && machine.id !== "teal") missing = machine.id === "sprat" && id === "H2/W1" ? 1 : 0;
       if (back === 0) weak = machine.id === "lamprey" && id === "H2/W2" ? 1 : 0;
-      return { id, missing, weak, deflected: back > 0 && this.random() < 0.01 ? 1 : 0, neighbours: missing >= 4 };
+      const deflected = back > 0 && this.random() < 0.01 ? 1 : 0;
+      return { id, ...countsOfWhich(habits(`${machine.id}/${id}`, { missing, weak, deflected }, NOZZLES), NOZZLES, 0.95) };
     });
   }
 

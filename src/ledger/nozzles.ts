@@ -47,3 +47,25 @@ export async function lastChecks(db: Connection, site: string, machine: string, 
     ORDER BY e.happened_at DESC, e.id DESC LIMIT ${limit}`);
   return rows.map(dated);
 }
+
+/** Who entered anything at a machine between two moments. */
+export async function peopleBetween(db: Connection, site: string, machine: string, from: Date, to: Date): Promise<string[]> {
+  const { rows } = await db.execute<{ person: string }>(sql`
+    SELECT DISTINCT person FROM effective_entry WHERE site = ${site} AND machine = ${machine} AND happened_at > ${from} AND happened_at < ${to}
+      AND person IS NOT NULL ORDER BY person LIMIT 20`);
+  return rows.map(({ person }) => person);
+}
+
+/** A machine's readings of one counter, oldest first. */
+export async function counterTimes(
+  db: Connection,
+  site: string,
+  machine: string,
+  counter: string,
+  since: Date,
+): Promise<{ at: number; value: number; reset: boolean }[]> {
+  const { rows } = await db.execute<{ at: Date; value: number; reset: boolean }>(sql`
+    SELECT happened_at AS at, value, reset FROM counter_reading WHERE site = ${site} AND machine = ${machine} AND counter = ${counter}
+      AND happened_at >= ${since} ORDER BY happened_at LIMIT 1000`);
+  return rows.map(({ at, value, reset }) => ({ at: new Date(at).getTime(), value, reset }));
+}

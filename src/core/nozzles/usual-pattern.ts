@@ -2,7 +2,7 @@ import { channelsOf } from "../fleet/channels.ts";
 import type { Machine } from "../fleet/schema.ts";
 import type { NozzlePattern } from "./pattern.ts";
 
-const NOZZLES = 120;
+export const NOZZLES = 120;
 const PER_ROW = 20;
 const STEP = { x: 4.2, y: 0.45 };
 const ROW_PITCH = 11;
