@@ -13,6 +13,7 @@ export type NozzleRow = {
 };
 
 const KINDS = sql`('check', 'care', 'release', 'busy', 'pin')`;
+const NOZZLE_COLUMNS = sql`e.id, e.kind, e.machine, e.routine, e.person, e.happened_at AS "happenedAt", e.local_day AS "localDay", e.body`;
 const dated = (row: NozzleRow): NozzleRow => ({ ...row, happenedAt: new Date(row.happenedAt) });
 
 /** Checks, cleans and what else was done for a machine's nozzles since a moment, oldest first, amended as they are. */
@@ -25,7 +26,7 @@ export async function nozzleRows(
   const between: SQL = until ? sql`e.happened_at BETWEEN ${since} AND ${until}` : sql`e.happened_at >= ${since}`;
   // An amended time counts as amended; looking a day further back finds what was moved across the border.
   const { rows } = await db.execute<NozzleRow>(sql`
-    SELECT e.id, e.kind, e.machine, e.routine, e.person, e.happened_at AS "happenedAt", e.local_day AS "localDay", e.body FROM effective_entry e
+    SELECT ${NOZZLE_COLUMNS} FROM effective_entry e
     WHERE e.site = ${site} AND e.machine = ANY(${sql.param(machines)}) AND ${between} AND e.id IN (
       SELECT id FROM entry WHERE site = ${site} AND machine = ANY(${sql.param(machines)}) AND kind IN ${KINDS}
         AND happened_at >= ${new Date(since.getTime() - 86_400_000)}
@@ -41,7 +42,7 @@ export async function nozzleRows(
 /** A machine's last checks, newest first. */
 export async function lastChecks(db: Connection, site: string, machine: string, limit: number): Promise<NozzleRow[]> {
   const { rows } = await db.execute<NozzleRow>(sql`
-    SELECT e.id, e.kind, e.machine, e.routine, e.person, e.happened_at AS "happenedAt", e.local_day AS "localDay", e.body FROM effective_entry e
+    SELECT ${NOZZLE_COLUMNS} FROM effective_entry e
     WHERE e.site = ${site} AND e.machine = ${machine} AND e.kind = 'check' AND e.id IN (
       SELECT id FROM entry WHERE site = ${site} AND machine = ${machine} AND kind = 'check' ORDER BY happened_at DESC LIMIT ${limit + 20})
     ORDER BY e.happened_at DESC, e.id DESC LIMIT ${limit}`);
@@ -68,4 +69,18 @@ export async function counterTimes(
     SELECT happened_at AS at, value, reset FROM counter_reading WHERE site = ${site} AND machine = ${machine} AND counter = ${counter}
       AND happened_at >= ${since} ORDER BY happened_at LIMIT 1000`);
   return rows.map(({ at, value, reset }) => ({ at: new Date(at).getTime(), value, reset }));
+}
+
+/** Which check a machine's later ones are held against: the newest such entry. */
+export async function lastPin(db: Connection, site: string, machine: string): Promise<NozzleRow | undefined> {
+  const { rows } = await db.execute<NozzleRow>(sql`
+    SELECT ${NOZZLE_COLUMNS} FROM effective_entry e WHERE e.site = ${site} AND e.machine = ${machine} AND e.kind = 'pin' ORDER BY e.happened_at DESC, e.id DESC LIMIT 1`);
+  return rows.map(dated)[0];
+}
+
+export async function checkById(db: Connection, site: string, id: string): Promise<NozzleRow | undefined> {
+  const { rows } = await db.execute<NozzleRow>(
+    sql`SELECT ${NOZZLE_COLUMNS} FROM effective_entry e WHERE e.site = ${site} AND e.id = ${id} AND e.kind = 'check'`,
+  );
+  return rows.map(dated)[0];
 }

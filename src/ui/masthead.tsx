@@ -8,6 +8,7 @@ const PLACES = [
   { href: "/", name: "Board" },
   { href: "/day", name: "Day" },
   { href: "/floor", name: "Floor" },
+  { href: "/nozzles", name: "Nozzles" },
   { href: "/ledger", name: "Ledger" },
   { href: "/shop", name: "Shop" },
 ];

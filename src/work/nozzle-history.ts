@@ -10,7 +10,7 @@ import { machineState } from "../core/nozzles/readiness.ts";
 import { outsideTolerance } from "../core/nozzles/tolerance.ts";
 import type { Body, ChannelReading } from "../core/record/entries.ts";
 import type { Connection } from "../ledger/database.ts";
-import { counterTimes, lastChecks, type NozzleRow, nozzleRows, peopleBetween } from "../ledger/nozzles.ts";
+import { checkById, counterTimes, lastChecks, lastPin, type NozzleRow, nozzleRows, peopleBetween } from "../ledger/nozzles.ts";
 import { versionsOfSetting } from "../ledger/settings.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { now } from "./clock.ts";
@@ -37,7 +37,7 @@ export type NozzleHistory = {
   machine: { id: string; name: string; class: Machine["class"] };
   desk: NozzleDesk | null;
   channels: { id: string; ink: string; colour: string; nozzles: number | null }[];
-  /** Newest first. */
+  /** Newest first; at the end the one that is held up for comparing, where it is older. */
   checks: CheckView[];
   pinned: string | null;
   pattern: NozzlePattern | null;
@@ -68,8 +68,9 @@ export async function nozzleHistory(db: Connection, actor: Actor, id: string): P
     const heads = (then?.body as Machine | undefined)?.heads ?? machine.heads;
     return Object.fromEntries(channelsOf({ heads }).map((channel) => [channel.id, channel.ink]));
   };
-  const checks = rows.map((row) => checkView(shop, machine, row, inkAt(row.happenedAt)));
-  const pin = lately.findLast(({ kind }) => kind === "pin");
+  const pin = (await lastPin(db, shop.id, id))?.body.of;
+  const held = typeof pin === "string" && !rows.some((row) => row.id === pin) ? await checkById(db, shop.id, pin) : undefined;
+  const checks = [...rows, ...(held ? [held] : [])].map((row) => checkView(shop, machine, row, inkAt(row.happenedAt)));
   const judged = judgedChecks(shop, machine, lately);
   const last = judged.at(-1);
   const judging = judgingOf(shop, machine);
@@ -83,7 +84,7 @@ export async function nozzleHistory(db: Connection, actor: Actor, id: string): P
       nozzles: pattern?.channels.find((each) => each.id === channel)?.nozzles ?? null,
     })),
     checks,
-    pinned: typeof pin?.body.of === "string" ? pin.body.of : null,
+    pinned: typeof pin === "string" ? pin : null,
     pattern,
     risk: last?.outside.length ? await riskAt(db, shop, machine, judged, last.at) : null,
     recoveries: recoveryViews(shop, machine, recoveries(eventsOf(shop, machine, lately), judging)).reverse(),
@@ -172,12 +173,14 @@ async function riskAt(db: Connection, shop: Shop, machine: Machine, checks: Judg
     };
   const [people, readings] = await Promise.all([
     peopleBetween(db, shop.id, machine.id, new Date(good.at), new Date(failed.at)),
-    counterTimes(db, shop.id, machine.id, "prints", new Date(good.at - 7 * 86_400_000)),
+    counterTimes(db, shop.id, machine.id, "prints", new Date(good.at - 30 * 86_400_000)),
   ]);
   const grew = grewBetween(readings, good.at, failed.at);
   const hours = (failed.at - good.at) / 3_600_000;
   const prints = grew
-    ? `${Math.round(grew.grew)} prints between the counter's readings at ${when(grew.since)} and ${when(grew.until)}`
+    ? grew.estimated
+      ? `about ${Math.round(grew.grew)} prints, at the pace between the counter's readings of ${when(grew.since)} and ${when(grew.until)}`
+      : `${Math.round(grew.grew)} prints between the counter's readings at ${when(grew.since)} and ${when(grew.until)}`
     : "how many prints is not known, since no counter reading lies round it";
   return {
     words: `Last good ${when(good.at)}, failed ${when(failed.at)}: ${named}. ${hours < 48 ? `${hours.toFixed(1)} h` : `${Math.round(hours / 24)} days`} are at risk; ${prints}. At the machine meanwhile: ${people.map((person) => personName(shop, person)).join(", ") || "nobody on record"}. Ink lots are not kept yet.`,

@@ -12,6 +12,7 @@ import { TENDS } from "../core/routines/tends.ts";
 import type { Connection } from "../ledger/database.ts";
 import { type NozzleRow, nozzleRows } from "../ledger/nozzles.ts";
 import { type Actor, authorise } from "./actor.ts";
+import { type MachineRow, machineRows } from "./board.ts";
 import { now } from "./clock.ts";
 import { nozzlesOf } from "./patterns.ts";
 import { loadShop, machineOf, type Shop } from "./shop.ts";
@@ -111,6 +112,17 @@ function lately(events: readonly NozzleEvent[], open: { startedAt: number; lastG
   const lastCheck = events.findLast(({ kind }) => kind === "check");
   const from = open ? (open.lastGood?.at ?? open.startedAt) : (lastCheck?.at ?? Number.POSITIVE_INFINITY);
   return events.filter(({ at }) => at >= from);
+}
+
+export type NozzlesView = { rows: { row: MachineRow; desk: NozzleDesk | null }[] };
+
+/** All machines that print checks, with what is next. */
+export async function nozzlesView(db: Connection, actor: Actor): Promise<NozzlesView> {
+  authorise(actor, "look");
+  const shop = await loadShop(db, actor.site);
+  const machines = shop.machines.filter(printsChecks);
+  const [rows, desks] = await Promise.all([machineRows(db, shop, machines), nozzleDesks(db, shop, machines)]);
+  return { rows: rows.map((row) => ({ row, desk: desks.get(row.id) ?? null })) };
 }
 
 /** One machine's desk. */

@@ -1,4 +1,4 @@
-import { isoDay, spokenDay, toDay } from "../core/calendar/day.ts";
+import { addMonths, isoDay, spokenDay, toDay } from "../core/calendar/day.ts";
 import { clockTime, instantOf } from "../core/calendar/site-time.ts";
 import { channelsOf } from "../core/fleet/channels.ts";
 import type { Machine } from "../core/fleet/schema.ts";
@@ -62,11 +62,7 @@ export function recoveryViews(shop: Shop, machine: Machine, list: readonly Recov
   });
 }
 
-const monthAfter = (month: string, by: number): string => {
-  const [year = 0, number = 1] = month.split("-").map(Number);
-  const at = year * 12 + number - 1 + by;
-  return `${Math.floor(at / 12)}-${String((at % 12) + 1).padStart(2, "0")}`;
-};
+const monthAfter = (month: string, by: number): string => isoDay(addMonths(toDay(`${month}-01`), by)).slice(0, 7);
 
 /** What bringing nozzles back cost in a month (`2026-11`; the present one where none is named), by machine and rung. */
 export async function monthOfRecoveries(db: Connection, actor: Actor, wanted: string): Promise<MonthOfRecoveries> {

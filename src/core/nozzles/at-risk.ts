@@ -2,17 +2,24 @@
 export type CounterAt = { at: number; value: number; reset: boolean };
 
 /**
- * How much a counter grew between two moments, by the readings nearest before each; a reset begins at 0. The times of the
- * two readings come along. Undefined where no reading says.
+ * How much a counter grew between two moments, by the readings nearest round them; a reset begins at 0. The times of the
+ * two readings come along. Where the counter was not read since, its last rate says how much (`estimated`). Undefined
+ * where no reading says.
  */
 export function grewBetween(
   readings: readonly CounterAt[],
   from: number,
   to: number,
-): { grew: number; since: number; until: number } | undefined {
+): { grew: number; since: number; until: number; estimated?: boolean } | undefined {
   const start = readings.findLast(({ at }) => at <= from) ?? readings.find(({ at }) => at > from && at <= to);
   const end = readings.find(({ at }) => at >= to) ?? readings.at(-1);
-  if (!start || !end || end.at <= start.at) return undefined;
+  if (!start || !end) return undefined;
+  if (end.at <= start.at) {
+    const before = readings.findLast(({ at }) => at < end.at);
+    if (!before || end.reset || end.value < before.value) return undefined;
+    const rate = (end.value - before.value) / (end.at - before.at);
+    return { grew: rate * (to - from), since: before.at, until: end.at, estimated: true };
+  }
   let grew = 0;
   let before = start.value;
   for (const reading of readings) {

@@ -50,6 +50,7 @@ describe("prints at risk", () => {
     expect(grewBetween(readings, 2, 9)).toEqual({ grew: 200, since: 0, until: 10 });
     expect(grewBetween(readings, 10, 30)?.grew).toBe(80);
     expect(grewBetween([], 0, 9)).toBeUndefined();
+    expect(grewBetween(readings, 32, 34)).toEqual({ grew: 10, since: 20, until: 30, estimated: true });
   });
   test("from the last good check to the one that failed", () => {
     const checks = [

@@ -25,11 +25,14 @@ export function PictureReader({
   name,
   pattern,
   goneShare = DEFAULT_READINESS.goneShare,
+  given,
   take,
 }: {
   name: string;
   pattern: NozzlePattern;
   goneShare?: number;
+  /** A picture that is there already. */
+  given?: File | null;
   take: (taken: Taken) => void;
 }) {
   const [share, setShare] = useState<number | null>(null);
@@ -43,7 +46,7 @@ export function PictureReader({
     setShare(null);
   };
   useEffect(() => () => worker.current?.terminate(), []);
-  const start = (chosen: File | undefined) => {
+  const start = (chosen: File | null | undefined) => {
     if (!chosen) return;
     stop();
     setFault("");
@@ -67,16 +70,22 @@ export function PictureReader({
   return (
     <div className="my-2 grid gap-2">
       <div className="flex flex-wrap items-center gap-3">
-        <label className="press hand cursor-pointer focus-within:outline focus-within:outline-2">
-          Read a picture of it
-          <input
-            type="file"
-            accept="image/png,image/jpeg"
-            className="sr-only"
-            aria-label={`${name}: a picture of its printed check`}
-            onChange={(event) => start(event.target.files?.[0])}
-          />
-        </label>
+        {given === undefined ? (
+          <label className="press hand cursor-pointer focus-within:outline focus-within:outline-2">
+            Read a picture of it
+            <input
+              type="file"
+              accept="image/png,image/jpeg"
+              className="sr-only"
+              aria-label={`${name}: a picture of its printed check`}
+              onChange={(event) => start(event.target.files?.[0])}
+            />
+          </label>
+        ) : (
+          <button type="button" className="press hand" disabled={!given} onClick={() => start(given)}>
+            Let it be read
+          </button>
+        )}
         {share !== null && (
           <>
             <progress value={share} max={1} aria-label="Reading the picture" />

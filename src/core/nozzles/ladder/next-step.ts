@@ -114,6 +114,8 @@ export function nextStep(recovery: Recovery, school: School, judging: Judging, n
 
   if (did("mixed") && !did("colour-flag") && goodShare(last.channels, nozzles) * 100 >= ladder.flagPercent)
     return say("colours-mixed", { kind: "colour-flag" });
+  // A check that is too old says nothing any more.
+  if (sinceCheck.length === 0 && now - last.at > readiness.idleHours * 3_600_000) return say("check-due", { kind: "check" });
   if (outside.length === 0)
     return say("within", { kind: "release", withCare: last.channels.some((channel) => !channel.unread && faultCount(channel) > 0) });
   if (did("technician") || resumed.rests >= ladder.rests) return say("technician", { kind: "technician" });

@@ -72,7 +72,7 @@ export function rowSentence({ row, standing, action }: NextStep, ladder: LadderS
     "fixed-opening": `Always ${few(ladder.fixedCleans, "clean")} before the check; ${cleans} done.`,
     "one-more": `${moved} after ${few(cleans, "clean")}: one more, up to ${ladder.limit}.`,
     "load-and-clean": `${moved}: load ${ladder.loadSecondsFrom} to ${ladder.loadSecondsTo} s (stop when the pump labours), look at the parked cap, clean, check.`,
-    "check-due": cleans ? "After every clean a check says what it did." : "No check says how the nozzles are.",
+    "check-due": cleans ? "A check says what was brought back." : "No check that still holds says how the nozzles are.",
     "colours-mixed": `Colours mixed and at least ${ladder.flagPercent} % of the nozzles fire: bars of each colour pull the mixed ink out.`,
     resting: "It rests; soaking does what cleans could not.",
     technician:

@@ -1,0 +1,33 @@
+import Link from "next/link";
+import { notFound } from "next/navigation";
+import { usualPattern } from "../../../../../core/nozzles/usual-pattern.ts";
+import { mayDo } from "../../../../../core/safety/who-may.ts";
+import { PatternEditor } from "../../../../../ui/nozzles/pattern-editor.tsx";
+import { database } from "../../../../../work/database.ts";
+import { patternOf } from "../../../../../work/patterns.ts";
+import { loadShop } from "../../../../../work/shop.ts";
+import { pageActor } from "../../../../page-actor.ts";
+
+export const metadata = { title: "Check sheet" };
+
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  const actor = await pageActor();
+  const shop = await loadShop(database(), actor.site);
+  const id = decodeURIComponent((await params).id);
+  const machine = shop.machines.find((each) => each.id === id);
+  const usual = machine && usualPattern(machine);
+  if (!machine) notFound();
+  return (
+    <main className="px-4 pb-10">
+      <div className="flex flex-wrap items-baseline gap-x-4 py-3">
+        <h1>Check sheet of {machine.name}</h1>
+        <Link href={`/nozzles/${machine.id}`}>Its nozzles</Link>
+      </div>
+      {usual ? (
+        <PatternEditor machine={id} name={machine.name} first={patternOf(shop, id)} usual={usual} maySave={mayDo(actor.role, "set-up")} />
+      ) : (
+        <p className="text-soft">The channels of {machine.name} are not known here yet; a fleet file or table brings them in.</p>
+      )}
+    </main>
+  );
+}

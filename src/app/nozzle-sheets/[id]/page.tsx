@@ -1,0 +1,43 @@
+import { notFound } from "next/navigation";
+import { sheetSvg } from "../../../core/nozzles/draw-sheet.ts";
+import { PrintNow } from "../../../ui/paper/print-now.tsx";
+import { database } from "../../../work/database.ts";
+import { patternOf } from "../../../work/patterns.ts";
+import { loadShop } from "../../../work/shop.ts";
+import { pageActor } from "../../page-actor.ts";
+
+export const metadata = { title: "Check sheet" };
+
+/** A machine's check sheet to lay beside a printed one: to scale, black on white where the ink is light. */
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  const actor = await pageActor();
+  const shop = await loadShop(database(), actor.site);
+  const id = decodeURIComponent((await params).id);
+  const pattern = patternOf(shop, id);
+  const machine = shop.machines.find((each) => each.id === id);
+  if (!pattern || !machine) notFound();
+  const { width, height } = pattern.sheet;
+  const onPaper = {
+    ...pattern,
+    channels: pattern.channels.map((channel) => ({ ...channel, colour: channel.colour === null ? null : "#000000" })),
+  };
+  const image = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(sheetSvg(onPaper, { labels: true }))}`;
+  return (
+    <main className="bg-white p-4 text-black print:p-0">
+      <p className="mb-3 flex items-center gap-4 print:hidden">
+        <PrintNow />
+        <span>
+          Print it at its true size (100 %): the sheet is {width} by {height} mm.
+        </span>
+      </p>
+      <p>
+        {machine.name}: {pattern.name}. {width} by {height} mm.
+      </p>
+      <img
+        src={image}
+        alt={`The check sheet of ${machine.name}`}
+        style={{ width: `${width}mm`, height: `${height}mm`, maxWidth: "none" }}
+      />
+    </main>
+  );
+}
