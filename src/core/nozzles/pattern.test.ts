@@ -1,4 +1,5 @@
 import { describe, expect, test } from "vitest";
+import { sheetSvg } from "./draw-sheet.ts";
 import { dashOf, type NozzlePattern } from "./pattern.ts";
 import { acceptPattern, readPattern } from "./read-pattern.ts";
 import { hasNeighbours, unreadable } from "./reading.ts";
@@ -109,3 +110,19 @@ test.each<[number[], boolean]>([
   [[3, 5, 9], false],
   [[9, 3, 4], true],
 ])("%j next to each other in print order: %s", (missing, next) => expect(hasNeighbours(missing)).toBe(next));
+
+describe("a check sheet drawn to scale", () => {
+  const two = { ...pattern(channel, { ...channel, id: "V", colour: null, origin: { x: 100, y: 8 } }) } as NozzlePattern;
+  const svg = sheetSvg(two);
+  test("is as wide and high as the sheet, in millimetres, with a stroke for each nozzle at its place", () => {
+    expect(svg).toContain('width="190mm" height="120mm" viewBox="0 0 190 120"');
+    expect(svg.match(/M/g)).toHaveLength(240);
+    // Nozzle 47 by the format's worked rule: half its thickness above its middle.
+    expect(svg).toContain(`M39.4 ${8 + 22 + 7 * 0.45 - 0.15}h3.2v0.3h-3.2z`);
+  });
+  test("draws clear ink as outlines, and names only where asked", () => {
+    expect(svg).toContain('fill="none" stroke="#777777"');
+    expect(svg).not.toContain("<text");
+    expect(sheetSvg({ ...two, name: "A <b> & “c”" }, { labels: true })).toContain("A &lt;b&gt; &amp; “c”");
+  });
+});

@@ -1,9 +1,9 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
+import type { Problem } from "../../core/fleet/validate.ts";
 import { sheetSvg } from "../../core/nozzles/draw-sheet.ts";
 import type { NozzlePattern, PatternChannel } from "../../core/nozzles/pattern.ts";
-import { acceptPattern, readPattern } from "../../core/nozzles/read-pattern.ts";
 import { say, sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 
@@ -32,6 +32,30 @@ const withValue = (channel: PatternChannel, path: string, value: number): Patter
   return { ...channel, [key]: inner ? { ...(held as object), [inner]: value } : value };
 };
 
+const look = (machine: string, pattern: unknown) =>
+  ask<{ problems: Problem[] }>(`/api/patterns/look?machine=${encodeURIComponent(machine)}`, { body: pattern });
+
+/** What the server finds wrong with a pattern as it is typed, and the last one in which nothing was. */
+function useLook(machine: string, pattern: NozzlePattern, first: NozzlePattern) {
+  const [found, setFound] = useState<{ problems: Problem[]; good: NozzlePattern | null }>({ problems: [], good: first });
+  useEffect(() => {
+    let isOld = false;
+    const timer = setTimeout(async () => {
+      try {
+        const { problems } = await look(machine, pattern);
+        if (!isOld) setFound({ problems, good: problems.length ? null : pattern });
+      } catch (error) {
+        if (!isOld) setFound({ problems: [{ path: "", message: String(error instanceof Error ? error.message : error) }], good: null });
+      }
+    }, 200);
+    return () => {
+      isOld = true;
+      clearTimeout(timer);
+    };
+  }, [machine, pattern]);
+  return found;
+}
+
 /** A machine's check sheet: its numbers, drawn to scale as they are typed, with what is wrong at its place. */
 export function PatternEditor({
   machine,
@@ -51,12 +75,8 @@ export function PatternEditor({
   const [medium, setMedium] = useState<keyof typeof MEDIA>("dark card");
   const [fault, setFault] = useState<string[]>([]);
   const [kept, setKept] = useState(true);
-  const accepted = useMemo(() => acceptPattern(pattern), [pattern]);
-  const problems = "problems" in accepted ? accepted.problems : [];
-  const svg = useMemo(
-    () => ("pattern" in accepted ? sheetSvg(accepted.pattern, { labels: true, medium: MEDIA[medium] }) : ""),
-    [accepted, medium],
-  );
+  const { problems, good } = useLook(machine, pattern, first ?? usual);
+  const svg = useMemo(() => (good ? sheetSvg(good, { labels: true, medium: MEDIA[medium] }) : ""), [good, medium]);
   const change = (next: NozzlePattern) => {
     setPattern(next);
     setKept(false);
@@ -66,10 +86,14 @@ export function PatternEditor({
   const bring = async (file: File | undefined) => {
     if (!file) return;
     if (file.size > 2_000_000) return setFault([`${file.name} is larger than 2 MB: no pattern is that long.`]);
-    const read = readPattern(await file.text());
-    if ("problems" in read) return setFault(read.problems.map(({ path, message }) => `${path} ${message}`));
-    setFault([]);
-    change(read.pattern);
+    try {
+      const value: unknown = JSON.parse(await file.text());
+      const { problems: wrong } = await look(machine, value);
+      setFault(wrong.slice(0, 8).map(({ path, message }) => `${file.name}: ${path} ${message}`));
+      if (wrong.length === 0) change(value as NozzlePattern);
+    } catch (error) {
+      setFault([`${file.name} is no JSON that can be read: ${error instanceof Error ? error.message : error}`]);
+    }
   };
   const save = async () => {
     try {

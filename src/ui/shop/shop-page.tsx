@@ -3,6 +3,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { Tabs } from "radix-ui";
 import type { Area, Calendar } from "../../core/fleet/schema.ts";
+import type { LadderRow } from "../../work/ladder-settings.ts";
 import type { PeopleView } from "../../work/people.ts";
 import type { PoliciesView } from "../../work/policies.ts";
 import type { ReadinessRow } from "../../work/readiness.ts";
@@ -11,6 +12,7 @@ import { RoutineLibrary } from "../routines/routine-library.tsx";
 import { BringIn } from "./bring-in.tsx";
 import { CalendarForm } from "./calendar-form.tsx";
 import { JudgementForm } from "./judgement-form.tsx";
+import { LadderForm } from "./ladder-form.tsx";
 import { PeopleForm } from "./people-form.tsx";
 import { SchoolsForm } from "./schools-form.tsx";
 import { SignCounts } from "./sign-counts.tsx";
@@ -23,6 +25,7 @@ type Props = {
   tab: string;
   people: PeopleView;
   readiness: ReadinessRow[];
+  ladder: LadderRow[];
   calendar: CalendarView;
   timeZone: string;
   machines: { id: string; name: string; class: string; area: string | null }[];
@@ -33,7 +36,7 @@ type Props = {
 };
 
 /** The shop's own settings: people, days, machines, bringing in and taking out, who is signed in. */
-export function ShopPage({ tab, people, readiness, calendar, timeZone, machines, tablets, routines, signs, policies }: Props) {
+export function ShopPage({ tab, people, readiness, ladder, calendar, timeZone, machines, tablets, routines, signs, policies }: Props) {
   const router = useRouter();
   return (
     <main className="mx-auto max-w-6xl px-4 pb-10">
@@ -110,6 +113,7 @@ export function ShopPage({ tab, people, readiness, calendar, timeZone, machines,
         </Tabs.Content>
         <Tabs.Content value="judgement" className="py-4">
           <JudgementForm rows={readiness} />
+          <LadderForm rows={ladder} />
           <SignCounts counts={signs} />
         </Tabs.Content>
         <Tabs.Content value="bring-in" className="py-4">

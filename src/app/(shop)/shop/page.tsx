@@ -2,6 +2,7 @@ import { ShopPage } from "../../../ui/shop/shop-page.tsx";
 import { authorise } from "../../../work/actor.ts";
 import { database } from "../../../work/database.ts";
 import { devicesOf } from "../../../work/devices.ts";
+import { ladderRows } from "../../../work/ladder-settings.ts";
 import { people } from "../../../work/people.ts";
 import { pinsOf } from "../../../work/pin.ts";
 import { policiesView } from "../../../work/policies.ts";
@@ -38,6 +39,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
       people={await people(database(), actor)}
       calendar={{ ...shop.calendar, name: shop.site.name, areas: shop.areas }}
       readiness={await readinessRows(database(), actor)}
+      ladder={await ladderRows(database(), actor)}
       tablets={{
         devices: await devicesOf(actor),
         walls: await wallsOf(actor),

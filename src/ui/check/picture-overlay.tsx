@@ -1,0 +1,151 @@
+"use client";
+import { useEffect, useRef, useState } from "react";
+import type { NozzlePattern } from "../../core/nozzles/pattern.ts";
+import { type ReadChannel, SURE } from "../../core/nozzles/reading.ts";
+import {
+  ALL_GOOD,
+  countsOfWhich,
+  FAULTS,
+  NEXT_VERDICT,
+  type Verdict,
+  verdictOf,
+  type Which,
+  withVerdict,
+} from "../../core/nozzles/verdicts.ts";
+import type { Counts } from "./channel-counts.tsx";
+import type { Corrected } from "./counts-form.tsx";
+import type { Read, Taken } from "./picture-reader.tsx";
+
+/** What a picture's reading said of a channel. */
+const whichOf = ({ missing = [], weak = [], deflected = [] }: ReadChannel): Which => ({ missing, weak, deflected });
+
+/** The picture with each verdict drawn at its place; a tap corrects. */
+export function PictureOverlay({
+  read,
+  file,
+  pattern,
+  goneShare,
+  take,
+}: {
+  read: Read;
+  file: Blob;
+  pattern: NozzlePattern;
+  goneShare: number;
+  take: (taken: Taken) => void;
+}) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [which, setWhich] = useState<Record<string, Which>>(() =>
+    Object.fromEntries(read.reading.channels.map((channel) => [channel.id, whichOf(channel)])),
+  );
+  const [picture, setPicture] = useState<ImageBitmap | null>(null);
+  const scale = Math.min(1, 1400 / read.width);
+  useEffect(() => {
+    void createImageBitmap(file, { imageOrientation: "from-image", resizeWidth: Math.round(read.width * scale) }).then(setPicture);
+  }, [file, read.width, scale]);
+  useEffect(() => {
+    const context = canvas.current?.getContext("2d");
+    if (!context || !picture) return;
+    context.drawImage(picture, 0, 0, context.canvas.width, context.canvas.height);
+    context.lineWidth = 2;
+    read.places?.forEach((places, index) => {
+      const channel = pattern.channels[index];
+      for (let k = 0; channel && k < channel.nozzles; k++) {
+        const verdict = verdictOf(which[channel.id] ?? ALL_GOOD, k);
+        if (verdict !== "good") mark(context, verdict, (places[2 * k] ?? 0) * scale, (places[2 * k + 1] ?? 0) * scale);
+      }
+    });
+  }, [picture, which, read, pattern, scale]);
+  const tap = (event: React.MouseEvent<HTMLCanvasElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const [x, y] = [((event.clientX - box.left) / box.width) * read.width, ((event.clientY - box.top) / box.height) * read.height];
+    let [best, nozzle, distance] = ["", 0, (read.width * 0.02) ** 2];
+    read.places?.forEach((places, index) => {
+      for (let k = 0; k < places.length / 2; k++) {
+        const d = ((places[2 * k] ?? 0) - x) ** 2 + ((places[2 * k + 1] ?? 0) - y) ** 2;
+        if (d < distance) [best, nozzle, distance] = [pattern.channels[index]?.id ?? "", k, d];
+      }
+    });
+    if (!best) return;
+    const now = which[best] ?? ALL_GOOD;
+    setWhich({ ...which, [best]: withVerdict(now, [nozzle], NEXT_VERDICT[verdictOf(now, nozzle)]) });
+  };
+  const corrected: Corrected = read.reading.channels.flatMap((channel) => {
+    const [before, after] = [whichOf(channel), which[channel.id] ?? ALL_GOOD];
+    const touched = new Set(FAULTS.flatMap((fault) => [...before[fault], ...after[fault]]));
+    return [...touched]
+      .map((nozzle) => ({ id: channel.id, nozzle, from: verdictOf(before, nozzle), to: verdictOf(after, nozzle) }))
+      .filter(({ from, to }) => from !== to);
+  });
+  const counts = Object.fromEntries(
+    pattern.channels.map(({ id, nozzles, colour }): [string, Counts] => [
+      id,
+      colour === null
+        ? { missing: 0, weak: 0, deflected: 0, neighbours: false, unread: true }
+        : {
+            ...countsOfWhich(which[id] ?? ALL_GOOD, nozzles, goneShare),
+            confidence: read.reading.channels.find((channel) => channel.id === id)?.confidence ?? 0,
+          },
+    ]),
+  );
+  return (
+    <section aria-label="What was read" className="grid gap-2">
+      {read.reading.needsReview ? (
+        <p className="border-care border-l-4 pl-3">
+          <strong>Look before you use it:</strong> {read.because.join("; ")}.
+        </p>
+      ) : (
+        <p className="text-soft">
+          All channels are sure. A box is a missing nozzle, a bar a weak one, a slash a deflected one; a tap corrects.
+        </p>
+      )}
+      {read.places && (
+        <canvas
+          ref={canvas}
+          width={Math.round(read.width * scale)}
+          height={Math.round(read.height * scale)}
+          className="w-full cursor-crosshair border border-hair"
+          role="img"
+          aria-label={`The picture with ${Object.values(which).reduce((sum, each) => sum + FAULTS.reduce((all, fault) => all + each[fault].length, 0), 0)} marked nozzles`}
+          onClick={tap}
+        />
+      )}
+      <ul className="grid gap-x-6 text-sm sm:grid-cols-2">
+        {read.reading.channels.map(({ id, confidence, unread }) => (
+          <li key={id}>
+            <span className="figure">{id}</span>{" "}
+            {unread
+              ? "clear, judged by hand"
+              : `${counts[id]?.missing} missing, ${counts[id]?.weak} weak, ${counts[id]?.deflected} deflected; ${confidence >= SURE ? "sure" : "not sure"}`}
+          </li>
+        ))}
+      </ul>
+      {read.places && (
+        <button type="button" className="press hand" onClick={() => take({ counts, corrected })}>
+          Take these numbers{corrected.length ? `, ${corrected.length} corrected` : ""}
+        </button>
+      )}
+    </section>
+  );
+}
+
+/** A verdict by its shape first, readable on light and dark ground. */
+function mark(context: CanvasRenderingContext2D, verdict: Verdict, x: number, y: number): void {
+  if (verdict === "good") return;
+  for (const [colour, width] of [
+    ["#ffffff", 4],
+    ["#98281d", 2],
+  ] as const) {
+    context.strokeStyle = colour;
+    context.lineWidth = width;
+    context.beginPath();
+    if (verdict === "missing") context.rect(x - 8, y - 6, 16, 12);
+    else if (verdict === "weak") {
+      context.moveTo(x - 8, y + 7);
+      context.lineTo(x + 8, y + 7);
+    } else {
+      context.moveTo(x - 7, y + 8);
+      context.lineTo(x + 7, y - 8);
+    }
+    context.stroke();
+  }
+}
