@@ -160,3 +160,15 @@ export async function through(page: Page, answers: (string | RegExp)[]): Promise
     await page.waitForFunction((text) => document.querySelector("h2")?.textContent !== text, before);
   }
 }
+
+/** An entry as the ledger is taken out. */
+export type Entry = { id: string; kind: string; seq: number; body: Record<string, unknown>; happenedAt: string; person: string };
+
+/** A machine's entries of a kind (or all), in the order they were kept. */
+export async function ledgerOf(machine: string, kind = ""): Promise<Entry[]> {
+  const response = await fetch(`${FIRST}/api/ledger/export?format=jsonl&machine=${machine}${kind && `&kind=${kind}`}`, {
+    headers: { cookie: await cookieOf("ottoline") },
+  });
+  const lines = (await response.text()).trim().split("\n").filter(Boolean);
+  return lines.map((line) => JSON.parse(line) as Entry).sort((a, b) => a.seq - b.seq);
+}

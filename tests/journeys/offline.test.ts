@@ -10,6 +10,7 @@ import {
   entry,
   FIRST,
   LAN,
+  ledgerOf,
   newPage,
   onTheFloor,
   openFloor,
@@ -34,16 +35,6 @@ const folder = () => {
 afterAll(() => {
   for (const each of folders) rmSync(each, { recursive: true, force: true });
 });
-
-type Entry = { id: string; kind: string; seq: number; body: Record<string, unknown>; happenedAt: string; person: string };
-/** A machine's entries as the ledger tells them, oldest first. */
-async function ledgerOf(machine: string, kind: string): Promise<Entry[]> {
-  const response = await fetch(`${FIRST}/api/ledger/export?format=jsonl&machine=${machine}&kind=${kind}`, {
-    headers: { cookie: await cookieOf("ottoline") },
-  });
-  const lines = (await response.text()).trim().split("\n").filter(Boolean);
-  return lines.map((line) => JSON.parse(line) as Entry).sort((a, b) => a.seq - b.seq);
-}
 
 const sent = (page: Page) => page.getByRole("link", { name: "all sent" }).waitFor({ timeout: 30_000 });
 

@@ -29,6 +29,8 @@ export function FloorCheck({
 }) {
   const { view } = floor;
   const [ids, setIds] = useState(machines);
+  /** Checks that were entered here before: another one begins with a form of its own. */
+  const [rounds, setRounds] = useState<Record<string, number>>({});
   const picked = ids.flatMap((id) => view.machines.find((machine) => machine.id === id) ?? []);
   const can = view.machines.filter(({ class: kind, channels }) => kind !== "cij" && channels.length);
   return (
@@ -36,7 +38,15 @@ export function FloorCheck({
       <h1>Nozzle check{picked.length > 1 ? `s of ${picked.length} machines` : ""}</h1>
       <p className="mt-1 text-soft">Count each channel. Nothing touched means none missing.</p>
       {picked.map((machine) => (
-        <MachineCheck key={machine.id} floor={floor} machine={machine} run={run} step={step} taskKey={taskKey} />
+        <MachineCheck
+          key={`${machine.id}/${rounds[machine.id] ?? 0}`}
+          floor={floor}
+          machine={machine}
+          run={run}
+          step={step}
+          taskKey={rounds[machine.id] ? undefined : taskKey}
+          again={() => setRounds({ ...rounds, [machine.id]: (rounds[machine.id] ?? 0) + 1 })}
+        />
       ))}
       {!run && (
         <details className="mt-5 border-hair border-t pt-2" open={picked.length === 0}>
@@ -69,12 +79,14 @@ function MachineCheck({
   run,
   step,
   taskKey,
+  again,
 }: {
   floor: Floor;
   machine: FloorMachine;
   run?: string;
   step?: string;
   taskKey?: string;
+  again: () => void;
 }) {
   const { draft, change, forget } = useCheckDraft(`zesty-floor-check/${machine.id}/${run ?? taskKey ?? "check"}`);
   const [entered, setEntered] = useState(false);
@@ -127,7 +139,7 @@ function MachineCheck({
         <div role="status" className="py-3">
           <StateMark word={machine.word} big />
           <p className="mt-1 text-lg">{machine.why}</p>
-          <FloorWhatNow floor={floor} machine={machine} />
+          <FloorWhatNow floor={floor} machine={machine} again={again} />
         </div>
       ) : (
         <>

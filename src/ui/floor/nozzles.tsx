@@ -8,14 +8,23 @@ import { begin } from "./task-sheet.tsx";
 import type { Floor } from "./use-floor.ts";
 
 /** What is next for a machine's nozzles, worked out on the device, with or without a network. */
-export function FloorWhatNow({ floor, machine }: { floor: Floor; machine: FloorMachine }) {
+export function FloorWhatNow({
+  floor,
+  machine,
+  again,
+}: {
+  floor: Floor;
+  machine: FloorMachine;
+  /** Begins another check here. */
+  again?: () => void;
+}) {
   const { view } = floor;
   if (!machine.desk || machine.repair) return null;
   return (
     <WhatNowCard
       desk={machine.desk}
       now={floor.now()}
-      checkAt={to.check([machine.id])}
+      checkAt={again ?? to.check([machine.id])}
       done={({ kind, body }, said) => void put([{ kind, machine: machine.id, body }]).then(() => say(said))}
       routineAt={(routine) =>
         machine.routines.includes(routine) && view.routines[routine] ? (

@@ -106,7 +106,7 @@ export function PatternEditor({
     }
   };
   return (
-    <div className="grid gap-x-8 gap-y-4 lg:grid-cols-2">
+    <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[3fr_2fr]">
       <div className="grid content-start gap-3">
         <div className="flex flex-wrap items-end gap-2">
           <label className="grid grow text-sm">
@@ -156,7 +156,7 @@ export function PatternEditor({
                         aria-label={`${each.id}: ${field}`}
                         value={at(each, path)}
                         onChange={(event) => channel(index, withValue(each, path, Number(event.target.value)))}
-                        className="field figure w-20 !px-1"
+                        className="field figure w-16 !px-1"
                       />
                     </td>
                   ))}

@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import { printed } from "../../core/bench/head.ts";
 import { acted, advice, beginPractice, checked, type Practice, verdictOfPractice } from "../../core/bench/practice.ts";
 import type { Action } from "../../core/nozzles/ladder/next-step.ts";
-import type { Judging } from "../../core/nozzles/ladder/recovery.ts";
+import { headsOf, type Judging } from "../../core/nozzles/ladder/recovery.ts";
 import { DEFAULT_LADDER } from "../../core/nozzles/ladder/settings.ts";
 import { actionWords } from "../../core/nozzles/ladder/words.ts";
 import type { NozzlePattern } from "../../core/nozzles/pattern.ts";
@@ -171,7 +171,8 @@ function Choices({
 }) {
   const last = practice.events.findLast((event) => event.kind === "check");
   const outside = last?.kind === "check" ? outsideTolerance(last.channels, JUDGING.readiness, JUDGING.nozzles) : [];
-  const heads = [...new Set(outside.map((id) => id.split("/")[0] ?? ""))];
+  const wanted = advice(practice, SCHOOL, JUDGING);
+  const heads = wanted?.kind === "clean" && wanted.heads === "all" ? [] : headsOf(outside);
   const poor = outside.length ? outside : PATTERN.channels.map(({ id }) => id);
   const others: Action[] = [
     { kind: "look", at: "channel", channels: poor },

@@ -56,8 +56,8 @@ export function WhatNowCard({
   /** The present moment in milliseconds. */
   now: number;
   done: (care: CareDraft, said: string) => void;
-  /** Where a check is entered. */
-  checkAt: string;
+  /** Where a check is entered, or how one is begun here. */
+  checkAt: string | (() => void);
   /** A control that begins a routine here, where that can be done. */
   routineAt?: (routine: string) => ReactNode;
 }) {
@@ -76,7 +76,7 @@ function Card({
   desk: NozzleDesk;
   next: WhatNow;
   done: (care: CareDraft, said: string) => void;
-  checkAt: string;
+  checkAt: string | (() => void);
   routineAt?: (routine: string) => ReactNode;
 }) {
   const { action, standing } = next.step;
@@ -91,11 +91,16 @@ function Card({
       <p className="mt-1">{next.why}</p>
       {HINTS[action.kind] && <p className="mt-1 text-soft">{HINTS[action.kind]}</p>}
       <div className="mt-3 flex flex-wrap gap-2">
-        {action.kind === "check" && (
-          <a href={checkAt} className="press press-main hand">
-            Enter the check
-          </a>
-        )}
+        {action.kind === "check" &&
+          (typeof checkAt === "string" ? (
+            <a href={checkAt} className="press press-main hand">
+              Enter the check
+            </a>
+          ) : (
+            <button type="button" className="press press-main hand" onClick={checkAt}>
+              Enter the check
+            </button>
+          ))}
         {action.kind === "seal-test" ? (
           <>
             <button type="button" className="press press-main hand" onClick={() => enter()}>
