@@ -1,5 +1,6 @@
 import { type Day, isoDay, mondayOf, spokenDay, toDay, weekdayName } from "../core/calendar/day.ts";
 import { clockTime, instantOf } from "../core/calendar/site-time.ts";
+import { capItem, conditionShort } from "../core/condition/condition.ts";
 import { type BoardItem, dayBoard, nextAction } from "../core/due/day-board.ts";
 import { dueOfMachine } from "../core/due/due-work.ts";
 import type { MachineFacts } from "../core/due/facts.ts";
@@ -15,12 +16,14 @@ import { signHolds, signWords } from "../core/signs/guide.ts";
 import { goesOn } from "../core/tasks/of-day.ts";
 import { type ConditionRows, conditionRows } from "../ledger/condition.ts";
 import type { Connection } from "../ledger/database.ts";
+import { type PartRow, partRows } from "../ledger/parts.ts";
 import { headSeq, machinesChangedAfter } from "../ledger/reading.ts";
 import { type RunRow, runsOn } from "../ledger/runs.ts";
 import { openSigns, type SignRow } from "../ledger/signs.ts";
 import { openRepairs, type RepairBody, type RepairRow } from "../ledger/tasks.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { now } from "./clock.ts";
+import { capOf } from "./condition.ts";
 import { dueFacts } from "./due.ts";
 import { givenLately } from "./given.ts";
 import { nozzlesOf } from "./patterns.ts";
@@ -78,6 +81,8 @@ export type MachineRow = {
   /** Reported and not explained yet. */
   signs: { id: string; sign: string; words: string; seen: string; note: string | null }[];
   missed: { day: string; names: string[]; closing: boolean } | null;
+  /** What of its condition is bad besides its nozzles, in short. */
+  condition: string;
   next: { words: string; routine: string | null; isCheck: boolean };
 };
 export type BoardView = {
@@ -151,18 +156,20 @@ export async function machineRows(
   if (machines.length === 0) return [];
   const today = dayAt(shop);
   const ids = machines.length < shop.machines.length ? machines.map(({ id }) => id) : undefined;
-  const [facts, repairs, runs, given, signs, condition] = await Promise.all([
+  const [facts, repairs, runs, given, signs, parts, condition] = await Promise.all([
     known ?? dueFacts(db, shop, today, machines),
     openRepairs(db, shop.id),
     runsOn(db, shop.id, isoDay(today)),
     givenLately(db, shop.id),
     openSigns(db, shop.id, isoDay(today - SIGN_DAYS)),
+    partRows(db, shop.id, ids),
     conditionRows(db, shop.id, { from: isoDay(today - 10), today: isoDay(today) }, ids),
   ]);
   const rowsOf = byMachine(condition);
   const overlay: Overlay = {
     repairs,
     signs,
+    parts,
     runs: new Map(runs.flatMap((run) => (run.key && (run.status === "running" || run.status === "stopped") ? [[run.key, run]] : []))),
     given: new Map(given.flatMap(({ key, person }) => (person ? [[key, person]] : []))),
   };
@@ -178,6 +185,7 @@ export async function machineRows(
 type Overlay = {
   repairs: readonly RepairRow[];
   signs: readonly SignRow[];
+  parts: readonly PartRow[];
   runs: ReadonlyMap<string, RunRow>;
   given: ReadonlyMap<string, string>;
 };
@@ -233,6 +241,16 @@ function rowOf(
     checks: (id) => shop.rules.book.get(id)?.isCheck ?? false,
   });
   const routine = "routine" in action && action.routine ? shop.rules.book.get(action.routine) : undefined;
+  const cap = capOf(overlay.parts.filter((each) => each.machine === machine.id));
+  const signs = overlay.signs
+    .filter((each) => each.machine === machine.id)
+    .map(({ id, sign, seenAt, person, note }) => ({
+      id,
+      sign,
+      words: signWords(sign),
+      seen: `${spokenDay(dayAt(shop, seenAt))}, ${clockTime(seenAt, shop.site.timeZone)}, ${personName(shop, person)}`,
+      note,
+    }));
   return {
     id: machine.id,
     name: machine.name,
@@ -249,16 +267,12 @@ function rowOf(
     beats: { opening: day.beats.opening.map(item), midday: day.beats.midday.map(item), closing: day.beats.closing.map(item) },
     also: day.also.map(item),
     repair: repair ? { id: repair.id, since: repair.openedDay, body: repair.body } : null,
-    signs: overlay.signs
-      .filter((each) => each.machine === machine.id)
-      .map(({ id, sign, seenAt, person, note }) => ({
-        id,
-        sign,
-        words: signWords(sign),
-        seen: `${spokenDay(dayAt(shop, seenAt))}, ${clockTime(seenAt, shop.site.timeZone)}, ${personName(shop, person)}`,
-        note,
-      })),
+    signs,
     missed,
+    condition: conditionShort([
+      ...(cap ? [capItem(cap, today, spokenDay)] : []),
+      ...signs.map(({ words }) => ({ topic: "Sign", words, why: "", isBad: true })),
+    ]),
     next: {
       words: repair
         ? `Repair it; a nozzle check closes the repair${action.kind === "do" ? `. Meanwhile: ${routine?.name ?? action.routine}` : ""}`

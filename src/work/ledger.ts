@@ -156,6 +156,19 @@ export function saysOf({ kind, body }: Pick<EntryRow, "kind" | "body">): string 
       return `released until ${text("until")}: ${text("reason")}`;
     case "care":
       return careWords(body);
+    case "part":
+      return [
+        `${text("part")} ${text("event")}`,
+        text("serial") && `now ${text("serial")}`,
+        text("oldSerial") && `before ${text("oldSerial")}`,
+        typeof body.lifeDays === "number" ? `after ${body.lifeDays} days` : "",
+        text("reason"),
+        body.scrapped ? "scrapped" : "",
+      ]
+        .filter(Boolean)
+        .join("; ");
+    case "cap-drain":
+      return `${body.ml} mL drained from the cap in ${body.seconds} s${body.labours ? "; the pump labours" : ""}`;
     case "pin":
       return body.of === null ? "no check is held up for comparing" : "a check is held up for comparing";
     case "prompt":

@@ -1,4 +1,5 @@
-import { isoDay, spokenDay, toDay } from "../core/calendar/day.ts";
+import { isoDay, spokenDay } from "../core/calendar/day.ts";
+import type { ConditionItem } from "../core/condition/condition.ts";
 import { dueOfMachine } from "../core/due/due-work.ts";
 import { reasonSentence } from "../core/due/sentence.ts";
 import type { Machine } from "../core/fleet/schema.ts";
@@ -11,6 +12,7 @@ import type { Connection } from "../ledger/database.ts";
 import { ledgerPage } from "../ledger/reading.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { type MachineRow, machineRows } from "./board.ts";
+import { conditionOf, type PartView } from "./condition.ts";
 import { dueFacts } from "./due.ts";
 import { type EntryView, entryView } from "./ledger.ts";
 import { nozzleDesks } from "./nozzles.ts";
@@ -25,7 +27,8 @@ export type MachineView = {
   entries: EntryView[];
   ahead: DueView[];
   counters: { name: string; readings: { day: string; value: number; reset: boolean; entry: string }[] }[];
-  parts: { id: string; kind: string; fittedOn: string | null; ageDays: number | null; due: string[] }[];
+  condition: ConditionItem[];
+  parts: (PartView & { due: string[] })[];
   routines: { id: string; name: string; proposed: boolean; chosen: boolean }[];
   areas: { id: string; name: string }[];
   desk: NozzleDesk | null;
@@ -47,6 +50,7 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
   ]);
   const [row, mine] = [rows[0], facts[0]];
   if (!row || !mine) throw new Refusal(404, "There is no such machine.");
+  const condition = await conditionOf(db, shop, machine, row);
   const ahead = dueOfMachine(mine, shop.rules, today, DAYS_AHEAD)
     .filter(({ beat, state }) => !beat && state !== "done" && state !== "skipped")
     .map(
@@ -69,13 +73,13 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
     entries: entries.map((entry) => entryView(shop, entry)),
     ahead,
     counters: (machine.counters ?? []).map(({ name }) => ({ name, readings: readings.filter(({ counter }) => counter === name) })),
-    parts: (machine.parts ?? []).map(({ id: partId, kind, fittedOn }) => ({
-      id: partId,
-      kind,
-      fittedOn: fittedOn ?? null,
-      ageDays: fittedOn ? today - toDay(fittedOn) : null,
+    condition: condition.items,
+    parts: condition.parts.map((part) => ({
+      ...part,
       due: ahead
-        .filter(({ routine }, index) => TENDS[routine]?.includes(kind) && ahead.findIndex((each) => each.routine === routine) === index)
+        .filter(
+          ({ routine }, index) => TENDS[routine]?.includes(part.kind) && ahead.findIndex((each) => each.routine === routine) === index,
+        )
         .map(({ name, dueWords }) => `${name}, ${dueWords}`)
         .slice(0, 3),
     })),

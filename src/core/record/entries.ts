@@ -95,6 +95,33 @@ export const BODIES = {
     },
     closed,
   ),
+  /** A part (a head too) replaced, taken off or fitted; its life so far is kept with it. */
+  part: Type.Object(
+    {
+      /** The place: the id of a part of the machine, or of a head. */
+      part: text(200),
+      event: Type.Enum(["replaced", "taken", "fitted"]),
+      /** Of what is there now. */
+      serial: optional(text(60)),
+      /** Of what was there. */
+      oldSerial: optional(text(60)),
+      reason: optional(text(500)),
+      scrapped: optional(Type.Boolean()),
+      lifeDays: optional(Type.Integer({ minimum: 0, maximum: 100_000 })),
+      lifeCount: optional(Type.Object({ counter: Type.Enum([...COUNTERS]), value: Type.Number({ minimum: 0 }) }, closed)),
+    },
+    closed,
+  ),
+  /** A measured fill of the cap that was drained. */
+  "cap-drain": Type.Object(
+    {
+      seconds: Type.Number({ exclusiveMinimum: 0, maximum: 3600 }),
+      ml: Type.Number({ exclusiveMinimum: 0, maximum: 1000 }),
+      labours: optional(Type.Boolean()),
+      note: Note,
+    },
+    closed,
+  ),
   prompt: Type.Object({ note: Note, broughtIn: optional(Type.Boolean()) }, closed),
   sign: Type.Object(
     {
@@ -224,6 +251,8 @@ export const SENT_KINDS = [
   "routine",
   "check",
   "pin",
+  "part",
+  "cap-drain",
   "counter",
   "print-day",
   "busy",

@@ -45,6 +45,7 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
                   Missed {row.missed.day}: {row.missed.names.join(", ")}.{" "}
                 </strong>
               )}
+              {row.condition && <span className="text-care">{row.condition.charAt(0).toUpperCase() + row.condition.slice(1)}. </span>}
               {row.why}
             </span>
           </Popover.Trigger>
@@ -58,6 +59,7 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
             >
               <StateMark word={row.word} />
               <p>{row.why}</p>
+              {row.condition && <p>Besides: {row.condition}.</p>}
               {row.missed && (
                 <p className="text-stop">
                   Missed on {row.missed.day}: {row.missed.names.join(", ")}.

@@ -12,6 +12,7 @@ import { Comb, combWords } from "../comb.tsx";
 import { DeskWhatNow } from "../nozzles/desk-what-now.tsx";
 import { StateMark } from "../state-mark.tsx";
 import { useLive } from "../use-live.ts";
+import { Condition } from "./condition.tsx";
 import { Counters } from "./counters.tsx";
 import { HeadEnd } from "./head-end.tsx";
 import { MachineSetUp } from "./machine-set-up.tsx";
@@ -53,9 +54,14 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
           </p>
           <p className="mt-2 flex flex-wrap gap-3">
             {mayRecord && row.channels.length > 0 && row.class !== "cij" && (
-              <Link href={`/check?machines=${row.id}`} className="press press-main hand">
-                Enter a check
-              </Link>
+              <>
+                <Link href={`/check?machines=${row.id}`} className={`press hand ${view.desk ? "" : "press-main"}`}>
+                  Enter a check
+                </Link>
+                <Link href={`/nozzles/${row.id}`} className="press hand">
+                  Its nozzles over time
+                </Link>
+              </>
             )}
           </p>
           {mayRecord && view.desk && !row.repair && <DeskWhatNow machine={row.id} name={row.name} desk={view.desk} />}
@@ -126,6 +132,7 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
             </tbody>
           </table>
           {view.ahead.length === 0 && <p className="text-soft">Nothing else.</p>}
+          <Condition items={view.condition} machine={row} mayRecord={mayRecord} />
         </section>
       </div>
       <section aria-label="Last entries" className="mt-6">
@@ -170,7 +177,7 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
           )}
         </Tabs.List>
         <Tabs.Content value="head-end" className="py-4">
-          <HeadEnd view={view} />
+          <HeadEnd view={view} mayRecord={mayRecord} />
         </Tabs.Content>
         <Tabs.Content value="counters" className="py-4">
           <Counters view={view} mayRecord={mayRecord} />

@@ -1,0 +1,55 @@
+import Link from "next/link";
+import { things } from "../../../../work/condition.ts";
+import { database } from "../../../../work/database.ts";
+import { pageActor } from "../../../page-actor.ts";
+
+export const metadata = { title: "Heads and numbered parts" };
+
+/** Parts that have a number of their own, each with its way from machine to shelf to machine. */
+export default async function Page() {
+  const actor = await pageActor();
+  const list = await things(database(), actor);
+  return (
+    <main className="px-4 pb-10">
+      <div className="flex flex-wrap items-baseline gap-x-4 py-3">
+        <h1>Heads and numbered parts</h1>
+        <Link href="/nozzles">Nozzles</Link>
+      </div>
+      {list.length === 0 ? (
+        <p className="text-soft">None yet. Enter a part with its serial number on its machine's page, under Head end and parts.</p>
+      ) : (
+        <table className="text-sm">
+          <thead>
+            <tr className="border-soft border-b text-left text-soft">
+              {["Serial number", "What", "Where", "Days in use", "Its way"].map((head) => (
+                <th key={head} scope="col" className="py-1 pr-6 font-medium">
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {list.map((thing) => (
+              <tr key={thing.serial} className="border-hair border-b align-baseline">
+                <th scope="row" className="figure py-1 pr-6 text-left font-semibold">
+                  {thing.serial}
+                </th>
+                <td className="pr-6">{thing.kind.replaceAll("-", " ")}</td>
+                <td className="pr-6">{thing.at}</td>
+                <td className="figure pr-6 text-right">{thing.days}</td>
+                <td>
+                  {thing.stays.map(({ words, reason }) => (
+                    <span key={words} className="block">
+                      {words}
+                      {reason && <span className="text-soft">: {reason}</span>}
+                    </span>
+                  ))}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </main>
+  );
+}

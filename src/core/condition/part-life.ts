@@ -1,0 +1,65 @@
+import type { Body } from "../record/entries.ts";
+
+export type PartEvent = { at: number; day: number; entry: string; machine: string; body: Body<"part"> };
+
+/** A part as it stands at a machine now. */
+export type PartNow = { part: string; fittedDay: number | null; serial: string | null; gone: boolean; entry: string | null };
+
+/** What stands at a place of a machine: as its settings say, unless an entry says otherwise later. Events oldest first. */
+export function partNow(part: string, fittedOn: number | null, events: readonly PartEvent[]): PartNow {
+  let now: PartNow = { part, fittedDay: fittedOn, serial: null, gone: false, entry: null };
+  for (const { day, entry, body } of events) {
+    if (body.part !== part || (fittedOn !== null && day < fittedOn)) continue;
+    if (body.event === "taken") now = { part, fittedDay: null, serial: null, gone: true, entry };
+    else now = { part, fittedDay: day, serial: body.serial ?? null, gone: false, entry };
+  }
+  return now;
+}
+
+/** A thing with a number of its own, wherever it was. */
+export type Thing = {
+  serial: string;
+  kind: string;
+  /** Where it is now: a machine's place, the shelf, or scrapped. */
+  at: { machine: string; part: string } | "shelf" | "scrapped";
+  /** Each stay, oldest first. */
+  stays: { machine: string; part: string; from: number; to: number | null; reason: string | null }[];
+};
+
+/** Follows every part that has a serial number from machine to shelf to machine. Events oldest first. */
+export function thingsOf(events: readonly PartEvent[], kindOf: (machine: string, part: string) => string): Thing[] {
+  const things = new Map<string, Thing>();
+  const end = (serial: string | undefined, day: number, reason: string | null, scrapped: boolean) => {
+    const thing = serial ? things.get(serial) : undefined;
+    const stay = thing?.stays.at(-1);
+    if (!thing || !stay || stay.to !== null) return;
+    Object.assign(stay, { to: day, reason });
+    thing.at = scrapped ? "scrapped" : "shelf";
+  };
+  const holder = new Map<string, string>();
+  for (const { day, machine, body } of events) {
+    const place = `${machine}/${body.part}`;
+    const reason = body.reason ?? null;
+    if (body.event !== "fitted") end(body.oldSerial ?? holder.get(place), day, reason, body.scrapped ?? false);
+    if (body.event === "taken") {
+      holder.delete(place);
+      continue;
+    }
+    if (!body.serial) {
+      holder.delete(place);
+      continue;
+    }
+    // Fitted elsewhere without being taken off first: it can't be in two places.
+    end(body.serial, day, "moved", false);
+    const thing: Thing = things.get(body.serial) ?? { serial: body.serial, kind: kindOf(machine, body.part), at: "shelf", stays: [] };
+    thing.stays.push({ machine, part: body.part, from: day, to: null, reason: null });
+    thing.at = { machine, part: body.part };
+    things.set(body.serial, thing);
+    holder.set(place, body.serial);
+  }
+  return [...things.values()];
+}
+
+/** Days that a thing was on machines, up to a day. */
+export const daysInUse = ({ stays }: Thing, today: number): number =>
+  stays.reduce((sum, { from, to }) => sum + Math.max(0, (to ?? today) - from), 0);

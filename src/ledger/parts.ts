@@ -1,0 +1,51 @@
+import { sql } from "drizzle-orm";
+import type { Connection } from "./database.ts";
+
+export type PartRow = {
+  id: string;
+  kind: "part" | "cap-drain";
+  machine: string;
+  happenedAt: Date;
+  localDay: string;
+  body: Record<string, unknown>;
+};
+
+/** Parts replaced, taken off and fitted, and measured fills of caps, oldest first; of all machines or some. */
+export async function partRows(db: Connection, site: string, machines?: string[]): Promise<PartRow[]> {
+  const mine = machines ? sql`AND machine = ANY(${sql.param(machines)})` : sql``;
+  const { rows } = await db.execute<PartRow>(sql`
+    SELECT id, kind, machine, happened_at AS "happenedAt", local_day AS "localDay", body FROM effective_entry
+    WHERE site = ${site} AND kind IN ('part', 'cap-drain') AND machine IS NOT NULL ${mine} ORDER BY happened_at, id`);
+  return rows.map((row) => ({ ...row, happenedAt: new Date(row.happenedAt) }));
+}
+
+/** The last day on which each routine was done at a machine. */
+export async function lastDone(db: Connection, site: string, machine: string): Promise<Map<string, { day: string; at: Date }>> {
+  const { rows } = await db.execute<{ routine: string; day: string; at: Date }>(sql`
+    SELECT DISTINCT ON (routine) routine, day, happened_at AS at FROM settled_day
+    WHERE site = ${site} AND machine = ${machine} AND outcome = 'done' ORDER BY routine, day DESC`);
+  return new Map(rows.map(({ routine, day, at }) => [routine, { day, at: new Date(at) }]));
+}
+
+/** The last waste level read at a machine in a run since a moment, in millilitres. */
+export async function lastWasteLevel(
+  db: Connection,
+  site: string,
+  machine: string,
+  since: Date,
+): Promise<{ ml: number; at: Date } | undefined> {
+  const { rows } = await db.execute<{ ml: number; at: Date }>(sql`
+    SELECT (body -> 'result' ->> 'value')::float8 AS ml, happened_at AS at FROM effective_entry
+    WHERE site = ${site} AND machine = ${machine} AND kind = 'run' AND happened_at >= ${since}
+      AND ((routine = 'R08' AND body ->> 'step' LIKE '%level') OR (routine = 'R45' AND body ->> 'step' LIKE '%after'))
+      AND body -> 'result' ->> 'value' IS NOT NULL ORDER BY happened_at DESC LIMIT 1`);
+  return rows.map(({ ml, at }) => ({ ml, at: new Date(at) }))[0];
+}
+
+/** Until when a machine was said to print, the last time somebody said so. */
+export async function lastBusy(db: Connection, site: string, machine: string): Promise<Date | undefined> {
+  const { rows } = await db.execute<{ until: string }>(
+    sql`SELECT body ->> 'until' AS until FROM machine_fact WHERE site = ${site} AND machine = ${machine} AND fact = 'busy'`,
+  );
+  return rows.map(({ until }) => new Date(until))[0];
+}
