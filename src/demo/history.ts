@@ -295,6 +295,7 @@ class House {
         serial: "CP-2207",
         oldSerial: "CP-1873",
         reason: "the seal had a crack at its left end",
+        lifeDays: 371,
         scrapped: true,
       });
     // A cap that slowly closes up: 10 mL took 19 s when it was measured first.
@@ -306,6 +307,7 @@ class House {
         event: "replaced",
         serial: "HD-40117",
         oldSerial: "HD-38802",
+        lifeDays: 412,
         reason: "white weak whatever was done",
       });
     if (on(76)) this.add("part", "wigeon", null, "mirko", at("11:40"), { part: "H1", event: "fitted", serial: "HD-39440" });

@@ -50,6 +50,13 @@ describe("parts and things", () => {
     expect(partNow("cap", 5, mine)).toMatchObject({ fittedDay: 5, serial: null });
     expect(partNow("H1", 60, mine)).toMatchObject({ fittedDay: 60, serial: null });
   });
+  test("what was there before anything was kept has the life that is said of it", () => {
+    const [old] = thingsOf(
+      [event(50, "teal", { part: "H1", event: "replaced", serial: "C3", oldSerial: "A0", lifeDays: 30 })],
+      () => "head",
+    );
+    expect(old).toMatchObject({ serial: "A0", at: "shelf", stays: [{ from: 20, to: 50 }] });
+  });
   test("fitted elsewhere without being taken off, it is in one place only", () => {
     const moved = thingsOf([...events.slice(0, 1), event(20, "goby", { part: "H1", event: "fitted", serial: "A1" })], () => "head");
     expect(moved[0]?.stays).toMatchObject([

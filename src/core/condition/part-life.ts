@@ -29,8 +29,23 @@ export type Thing = {
 /** Follows every part that has a serial number from machine to shelf to machine. Events oldest first. */
 export function thingsOf(events: readonly PartEvent[], kindOf: (machine: string, part: string) => string): Thing[] {
   const things = new Map<string, Thing>();
-  const end = (serial: string | undefined, day: number, reason: string | null, scrapped: boolean) => {
-    const thing = serial ? things.get(serial) : undefined;
+  const end = (
+    serial: string | undefined,
+    day: number,
+    reason: string | null,
+    scrapped: boolean,
+    before?: { machine: string; part: string; days: number },
+  ) => {
+    if (!serial) return;
+    // What was there before anything was kept began as many days ago as is said of it.
+    if (!things.has(serial) && before)
+      things.set(serial, {
+        serial,
+        kind: kindOf(before.machine, before.part),
+        at: { machine: before.machine, part: before.part },
+        stays: [{ machine: before.machine, part: before.part, from: day - before.days, to: null, reason: null }],
+      });
+    const thing = things.get(serial);
     const stay = thing?.stays.at(-1);
     if (!thing || !stay || stay.to !== null) return;
     Object.assign(stay, { to: day, reason });
@@ -40,7 +55,8 @@ export function thingsOf(events: readonly PartEvent[], kindOf: (machine: string,
   for (const { day, machine, body } of events) {
     const place = `${machine}/${body.part}`;
     const reason = body.reason ?? null;
-    if (body.event !== "fitted") end(body.oldSerial ?? holder.get(place), day, reason, body.scrapped ?? false);
+    if (body.event !== "fitted")
+      end(body.oldSerial ?? holder.get(place), day, reason, body.scrapped ?? false, { machine, part: body.part, days: body.lifeDays ?? 0 });
     if (body.event === "taken") {
       holder.delete(place);
       continue;
