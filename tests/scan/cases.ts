@@ -3,7 +3,7 @@ import type { NozzlePattern } from "../../src/core/nozzles/pattern.ts";
 
 /** Pictures of nozzle checks by tier and seed, each with what is really on it. */
 
-export const TIERS = ["scan", "phone", "hard", "look"] as const;
+export const TIERS = ["scan", "phone", "hard", "look", "film"] as const;
 export type Tier = (typeof TIERS)[number];
 export type Case = {
   name: string;
@@ -18,6 +18,8 @@ export type Case = {
   corners?: [number, number, number, number, number, number, number, number];
   /** A person must look at it. */
   mustLook?: boolean;
+  /** Seen from behind: it must be read rightly, or a person must look at it. */
+  mirrored?: boolean;
   /** What was printed is another pattern than the one asked for. */
   printedPattern?: NozzlePattern;
 };
@@ -140,6 +142,7 @@ export function caseOf(tier: Tier, seed: number): Case {
       : { jpeg: tier === "hard" ? Math.round(between(55, 75)) : Math.round(between(78, 93)) }),
   };
   if (tier === "look") return spoilt(base, seed, random);
+  if (tier === "film") return otherMedium(base, seed, between);
   if (random() < 0.35) {
     const off =
       pattern.sheet.width *
@@ -231,6 +234,35 @@ function phoneView({ sheet }: NozzlePattern, random: () => number, tier: Tier): 
     width,
     height,
   );
+}
+
+/** Clear acrylic, tape on a table, and film seen from behind. */
+function otherMedium(base: Case, seed: number, between: (low: number, high: number) => number): Case {
+  const { scene, printing } = base;
+  switch (seed % 3) {
+    case 0: {
+      // Clear acrylic on a table: its tone, glossy, with a broad reflection.
+      const tone = between(60, 110);
+      return {
+        ...base,
+        printing: { ...printing, medium: [tone, tone * 1.03, tone * 1.05], texture: between(1, 3) },
+        scene: { ...scene, fall: between(0.2, 0.5), margin: between(4, 12) },
+      };
+    }
+    case 1: {
+      // Tape: the table shows through, and the tape ends soon after the print.
+      const table = [between(100, 140), between(80, 110), between(60, 85)] as const;
+      return {
+        ...base,
+        printing: { ...printing, medium: table.map((level) => level + 9) as unknown as Printing["medium"], texture: between(3, 6) },
+        scene: { ...scene, table, margin: between(2, 5), clutter: 1 },
+      };
+    }
+    default: {
+      const [x0, y0, x1, y1, x2, y2, x3, y3] = scene.corners;
+      return { ...base, mirrored: true, scene: { ...scene, corners: [x1, y1, x0, y0, x3, y3, x2, y2] } };
+    }
+  }
 }
 
 /** What no reading should be trusted on. */

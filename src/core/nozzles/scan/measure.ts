@@ -45,24 +45,33 @@ function measureOne(picture: Picture, laying: Laying, mark: Mark, towards: Colou
   const [bx, by] = laying(x - reach, y + BARE_TO_MM);
   const levels = [new Float32Array(across * down), new Float32Array(across * down), new Float32Array(across * down)] as const;
   let outside = 0;
-  for (let v = 0; v < down; v++)
-    for (let u = 0; u < across; u++) {
-      const [fu, fv] = [(u + 0.5) / across, (v + 0.5) / down];
+  const [red, green, blue] = levels;
+  for (let v = 0, to = 0; v < down; v++)
+    for (let u = 0; u < across; u++, to++) {
+      const fu = (u + 0.5) / across;
+      const fv = (v + 0.5) / down;
       const px = ox + (rx - ox) * fu + (bx - ox) * fv - 0.5;
       const py = oy + (ry - oy) * fu + (by - oy) * fv - 0.5;
       if (px < 0 || py < 0 || px >= width - 1 || py >= height - 1) {
         outside++;
-        for (const level of levels) level[v * across + u] = Number.NaN;
+        red[to] = green[to] = blue[to] = Number.NaN;
         continue;
       }
-      const [x0, y0] = [px | 0, py | 0];
-      const [fx, fy] = [px - x0, py - y0];
+      const x0 = px | 0;
+      const y0 = py | 0;
       const at = (y0 * width + x0) * planes;
       const below = at + width * planes;
-      for (let c = 0; c < 3; c++)
-        (levels[c] as Float32Array)[v * across + u] =
-          ((data[at + c] ?? 0) * (1 - fx) + (data[at + planes + c] ?? 0) * fx) * (1 - fy) +
-          ((data[below + c] ?? 0) * (1 - fx) + (data[below + planes + c] ?? 0) * fx) * fy;
+      const d = (px - x0) * (py - y0);
+      const b = px - x0 - d;
+      const c = py - y0 - d;
+      const a = 1 - b - c - d;
+      const next = at + planes;
+      const last = below + planes;
+      red[to] = a * (data[at] as number) + b * (data[next] as number) + c * (data[below] as number) + d * (data[last] as number);
+      green[to] =
+        a * (data[at + 1] as number) + b * (data[next + 1] as number) + c * (data[below + 1] as number) + d * (data[last + 1] as number);
+      blue[to] =
+        a * (data[at + 2] as number) + b * (data[next + 2] as number) + c * (data[below + 2] as number) + d * (data[last + 2] as number);
     }
   const cell = ((2 * reach) / across) * ((2 * BARE_TO_MM) / down);
   const offset = (v: number) => ((v + 0.5) / down - 0.5) * 2 * BARE_TO_MM;
@@ -75,21 +84,21 @@ function measureOne(picture: Picture, laying: Laying, mark: Mark, towards: Colou
   const tone = (v: number, c: number) => (bare[c] ?? 0) + (((bottom[c] ?? 0) - (top[c] ?? 0)) * offset(v)) / (BARE_FROM_MM + BARE_TO_MM);
   const contrast = new Float32Array(across * down);
   let [strip, squares, many] = [0, 0, 0];
-  for (let v = 0; v < down; v++)
-    for (let u = 0; u < across; u++) {
-      const at = v * across + u;
-      let sum = 0;
-      for (let c = 0; c < 3; c++) {
-        const level = levels[c]?.[at] ?? Number.NaN;
-        if (!Number.isNaN(level)) sum += (level - tone(v, c)) * (towards[c] ?? 0);
-      }
+  const [tr, tg, tb] = towards;
+  for (let v = 0; v < down; v++) {
+    const bareHere = tone(v, 0) * tr + tone(v, 1) * tg + tone(v, 2) * tb;
+    const isBare = Math.abs(offset(v)) >= BARE_FROM_MM;
+    for (let u = 0, at = v * across; u < across; u++, at++) {
+      const level = (red[at] as number) * tr + (green[at] as number) * tg + (blue[at] as number) * tb;
+      const sum = Number.isNaN(level) ? 0 : level - bareHere;
       contrast[at] = sum;
-      if (Math.abs(offset(v)) >= BARE_FROM_MM) {
+      if (isBare) {
         strip += sum;
         squares += sum * sum;
         many++;
       }
     }
+  }
   const spread = Math.sqrt(Math.max(0.5, squares / Math.max(1, many) - (strip / Math.max(1, many)) ** 2));
   let [ink, cells, peak] = [0, 0, 0];
   const lines = new Float32Array(down);

@@ -24,7 +24,7 @@ const LEFT_OVER = [
   { sizes: [1], stretches: [0.88, 0.94, 1, 1.06, 1.13], leans: [-0.14, -0.07, 0, 0.07, 0.14] },
   { sizes: [0.97, 0.985, 1, 1.015, 1.03], stretches: [0.92, 0.96, 1, 1.04, 1.08], leans: [-0.08, -0.04, 0, 0.04, 0.08] },
   { sizes: [0.98, 1.01], stretches: [0.76, 0.82, 0.88, 0.94, 1, 1.06, 1.13, 1.21, 1.3], leans: [-0.28, -0.21, -0.14, 0, 0.14, 0.21, 0.28] },
-];
+] as const;
 
 /** Ways to lay the pattern over the strokes, the best first, found without any hint. */
 export function placements(
@@ -41,17 +41,25 @@ export function placements(
   if (!frame) return [];
   const back = inverse(square);
   let ways: Placement[] = [];
-  for (const { sizes, stretches, leans } of LEFT_OVER) {
+  // A lean across a flat stair may turn its slope over: where the way it seems to climb leads nowhere, both are tried.
+  const either: Frame = { ...frame, stretch: 1, mirrors: [1, -1] };
+  const [usual, finer, all] = LEFT_OVER;
+  for (const [{ sizes, stretches, leans }, { angle, perMm, stretch: high0, mirrors }] of [
+    [usual, frame],
+    ...(frame.mirrors.length === 1 ? [[usual, either] as const] : []),
+    [finer, frame],
+    [all, either],
+  ] as const) {
     const starts: { votes: number; plane: Plane }[] = [];
-    for (const mirror of frame.mirrors)
+    for (const mirror of mirrors)
       for (const flip of [0, Math.PI])
         for (const { size: larger, stretch, lean } of sizes.flatMap((each) =>
           stretches.flatMap((high) => leans.map((over) => ({ size: each, stretch: high, lean: over }))),
         )) {
           // From the squared picture to millimetres, but for the shift: turned level, scaled, mirrored, stretched, leant.
-          const turn = -(frame.angle + flip);
-          const [c, s] = [Math.cos(turn) / (frame.perMm * larger), Math.sin(turn) / (frame.perMm * larger)];
-          const up = frame.stretch * stretch * mirror;
+          const turn = -(angle + flip);
+          const [c, s] = [Math.cos(turn) / (perMm * larger), Math.sin(turn) / (perMm * larger)];
+          const up = high0 * stretch * mirror;
           const linear = [c + lean * s * mirror, -s + lean * c * mirror, s * up, c * up] as const;
           starts.push(
             ...votes(squared, lattice, linear).map(({ votes: many, shift }) => ({ votes: many, plane: startPlane(linear, shift) })),

@@ -48,20 +48,27 @@ export function planeThrough(pairs: readonly Pair[]): Plane | undefined {
   const from = evened(pairs.map((pair) => pair.from));
   const to = evened(pairs.map((pair) => pair.to));
   const normal = Array.from({ length: 8 }, () => new Float64Array(9));
+  const row = new Float64Array(9);
   for (const { from: source, to: target, weight = 1 } of pairs) {
     const [x, y] = mapped(from, source);
     const [u, v] = mapped(to, target);
-    for (const [row, value] of [
-      [[x, y, 1, 0, 0, 0, -u * x, -u * y], u],
-      [[0, 0, 0, x, y, 1, -v * x, -v * y], v],
-    ] as const)
+    for (const isSecond of [false, true]) {
+      const value = isSecond ? v : u;
+      const start = isSecond ? 3 : 0;
+      row.fill(0);
+      row[start] = x;
+      row[start + 1] = y;
+      row[start + 2] = 1;
+      row[6] = -value * x;
+      row[7] = -value * y;
+      row[8] = value;
       for (let i = 0; i < 8; i++) {
-        const line = normal[i] as Float64Array;
-        const by = weight * (row[i] ?? 0);
+        const by = weight * (row[i] as number);
         if (by === 0) continue;
-        for (let j = 0; j < 8; j++) line[j] = (line[j] ?? 0) + by * (row[j] ?? 0);
-        line[8] = (line[8] ?? 0) + by * value;
+        const line = normal[i] as Float64Array;
+        for (let j = 0; j < 9; j++) line[j] = (line[j] as number) + by * (row[j] as number);
       }
+    }
   }
   const solved = solve(normal);
   return solved && after(inverse(to), after([...solved, 1] as unknown as Plane, from));
