@@ -10,6 +10,7 @@ import { Fault, run, say } from "./say.ts";
 const BENCHES: Record<string, () => Promise<Row[]>> = {
   due: dueBench,
   routines: routinesBench,
+  read: readBench,
   ledger: ledgerBench,
   rebuild: rebuildBench,
   load: loadBench,
@@ -48,7 +49,7 @@ function coreBench<Result>(name: string): Result {
     format: "esm",
     mainFields: ["module", "main"],
     // What is only there as CommonJS can't be bundled into a module.
-    external: ["ajv", "ajv-formats", "yaml"],
+    external: ["ajv", "ajv-formats", "yaml", "sharp"],
     outfile,
     logLevel: "error",
   });
@@ -81,5 +82,16 @@ async function routinesBench(): Promise<Row[]> {
     row("held against the language", heldMs),
     row("compiled with what they call", compiledMs),
     row(`planned for 500 machines (250,000 plans, ${planned?.toLocaleString("en-GB")} steps)`, plannedMs),
+  ];
+}
+
+async function readBench(): Promise<Row[]> {
+  const { megapixels = 0, firstMs, readMs, passMs, decodeMs } = coreBench<Record<string, number>>("read-bench");
+  const row = (what: string, budget: string, milliseconds = 0): Row => ({ what, budget, measured: `${milliseconds.toFixed(0)} ms` });
+  return [
+    row(`a check read from a picture of ${megapixels.toFixed(0)} megapixels, decoded`, "1 s", readMs),
+    row("the same, the first time in a process", "—", firstMs),
+    row("its JPEG decoded", "—", decodeMs),
+    row("one plain pass by sharp (decode, grey, blur)", "—", passMs),
   ];
 }

@@ -12,8 +12,15 @@ export function isLight(colour: string): boolean {
   return 0.3 * part(1) + 0.59 * part(3) + 0.11 * part(5) > 0.62;
 }
 
-/** Teeth of a comb: `gap` missing, `short` weak, `off` deflected; gaps side by side where neighbours are. */
-function teeth({ missing, weak, deflected, neighbours }: CombChannel, count: number): ("full" | "gap" | "short" | "off")[] {
+/** Teeth of a comb: `gap` missing, `short` weak, `off` deflected; at their places where these are known, else gaps side by side where neighbours are. */
+function teeth({ missing, weak, deflected, neighbours, which, nozzles }: CombChannel, count: number): ("full" | "gap" | "short" | "off")[] {
+  if (which && nozzles) {
+    const bundle = (list: readonly number[]) => new Set(list.map((k) => Math.min(count - 1, Math.floor((k * count) / nozzles))));
+    const [gaps, shorts, offs] = [bundle(which.missing), bundle(which.weak), bundle(which.deflected)];
+    return Array.from({ length: count }, (_, tooth) =>
+      gaps.has(tooth) ? "gap" : shorts.has(tooth) ? "short" : offs.has(tooth) ? "off" : "full",
+    );
+  }
   const row = Array.from<"full" | "gap" | "short" | "off">({ length: count }).fill("full");
   const put = (many: number, kind: "gap" | "short" | "off", start: number, step: number) => {
     for (let done = 0, at = start, tries = 0; done < Math.min(many, count) && tries < count * 3; tries++) {

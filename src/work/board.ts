@@ -9,8 +9,10 @@ import { channelsOf } from "../core/fleet/channels.ts";
 import { familyOf } from "../core/fleet/rule.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { BEATS, type Beat } from "../core/fleet/vocabulary.ts";
-import { type ChannelCheck, type MachineState, machineState, readinessSettings } from "../core/nozzles/readiness.ts";
+import { type MachineState, machineState, readinessSettings } from "../core/nozzles/readiness.ts";
 import { stateSentence } from "../core/nozzles/state-sentence.ts";
+import type { Which } from "../core/nozzles/verdicts.ts";
+import type { ChannelReading } from "../core/record/entries.ts";
 import { skillFor } from "../core/routines/routine.ts";
 import { signHolds, signWords } from "../core/signs/guide.ts";
 import { goesOn } from "../core/tasks/of-day.ts";
@@ -61,6 +63,9 @@ export type ChannelView = {
   gone: boolean;
   unread: boolean;
   read: boolean;
+  /** Which nozzles of how many, where they were seen one by one and something is wrong. */
+  which?: Which;
+  nozzles?: number;
 };
 export type MachineRow = {
   id: string;
@@ -263,7 +268,7 @@ function rowOf(
     checkedAt,
     prints: facts.days.prints(today),
     busyUntil: busy && new Date(String(busy.body.until)) > now() ? String(busy.body.until) : null,
-    channels: channelViews(machine, checks),
+    channels: channelViews(machine, checks, nozzlesOf(shop, machine.id)),
     beats: { opening: day.beats.opening.map(item), midday: day.beats.midday.map(item), closing: day.beats.closing.map(item) },
     also: day.also.map(item),
     repair: repair ? { id: repair.id, since: repair.openedDay, body: repair.body } : null,
@@ -313,7 +318,7 @@ function stateOf(
   if (care) voiding.push({ at: care.happenedAt, what: CARE_WORDS[String(care.body.what)] ?? "cared for", entryId: care.entryId });
   const voided = voiding.sort((a, b) => b.at.getTime() - a.at.getTime())[0];
   // A check's body passed its schema when it was written.
-  const checks = (check?.body.channels ?? []) as ChannelCheck[];
+  const checks = (check?.body.channels ?? []) as ChannelReading[];
   const state = machineState(
     {
       now: now(),
@@ -359,10 +364,11 @@ const CARE_WORDS: Record<string, string> = {
   wake: "it was woken",
 };
 
-function channelViews(machine: Machine, checks: ChannelCheck[]): ChannelView[] {
+function channelViews(machine: Machine, checks: ChannelReading[], nozzles: Readonly<Record<string, number>>): ChannelView[] {
   const read = new Map(checks.map((check) => [check.id, check]));
   return channelsOf(machine).map(({ id, ink, colour }) => {
     const check = read.get(id);
+    const which = check?.which;
     return {
       id,
       ink,
@@ -374,6 +380,7 @@ function channelViews(machine: Machine, checks: ChannelCheck[]): ChannelView[] {
       gone: check?.gone ?? false,
       unread: check?.unread ?? false,
       read: check !== undefined && !check.unread,
+      ...(which && nozzles[id] && which.missing.length + which.weak.length + which.deflected.length ? { which, nozzles: nozzles[id] } : {}),
     };
   });
 }

@@ -8,7 +8,6 @@ import {
   beginAt,
   cookieOf,
   entry,
-  FIRST,
   LAN,
   ledgerOf,
   newPage,

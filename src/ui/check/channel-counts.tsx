@@ -51,7 +51,14 @@ export function ChannelCounts({
       <legend className="sr-only">{name}</legend>
       <div className="flex items-center gap-2 sm:flex-col sm:items-start">
         <Comb
-          channel={{ ...channel, ...counts, gone: counts.gone ?? false, unread: counts.unread ?? false, read: !counts.unread }}
+          channel={{
+            ...channel,
+            ...counts,
+            gone: counts.gone ?? false,
+            unread: counts.unread ?? false,
+            read: !counts.unread,
+            nozzles: pattern?.nozzles,
+          }}
           width={84}
           height={26}
         />

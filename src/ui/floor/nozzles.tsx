@@ -20,12 +20,17 @@ export function FloorWhatNow({
 }) {
   const { view } = floor;
   if (!machine.desk || machine.repair) return null;
+  const skills = view.people.find((person) => person.id === floor.who?.person)?.skills ?? [];
   return (
     <WhatNowCard
       desk={machine.desk}
       now={floor.now()}
       checkAt={again ?? to.check([machine.id])}
       done={({ kind, body }, said) => void put([{ kind, machine: machine.id, body }]).then(() => say(said))}
+      isTheirs={(routine) => {
+        const skill = view.routines[routine]?.skill;
+        return !skill || skills.includes(skill);
+      }}
       routineAt={(routine) =>
         machine.routines.includes(routine) && view.routines[routine] ? (
           <button

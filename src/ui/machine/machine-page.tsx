@@ -183,7 +183,7 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
           <Counters view={view} mayRecord={mayRecord} />
         </Tabs.Content>
         <Tabs.Content value="report" className="py-4">
-          <Report row={row} routines={view.routines} />
+          <Report row={row} routines={view.routines} rungs={view.desk?.judging.ladder.rungs ?? []} />
         </Tabs.Content>
         <Tabs.Content value="set-up" className="py-4">
           <MachineSetUp view={view} />

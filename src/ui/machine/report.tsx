@@ -1,19 +1,28 @@
 "use client";
 import { useState } from "react";
 import { SIGNS } from "../../core/fleet/vocabulary.ts";
+import type { Rung } from "../../core/nozzles/ladder/settings.ts";
 import { signWords } from "../../core/signs/guide.ts";
 import type { MachineRow } from "../../work/board.ts";
 import { enter } from "../enter.ts";
 
 const CARE = [
-  ["clean", "Head clean run"],
   ["load", "Ink loaded"],
   ["repair", "Repaired"],
   ["wake", "Woken from sleep"],
 ] as const;
 
 /** What happened outside the plan: cleans and repairs, what the machine asks for, what was seen, a note. */
-export function Report({ row, routines }: { row: MachineRow; routines: { id: string; name: string; chosen: boolean }[] }) {
+export function Report({
+  row,
+  routines,
+  rungs,
+}: {
+  row: MachineRow;
+  routines: { id: string; name: string; chosen: boolean }[];
+  /** Strengths of its head clean. */
+  rungs: readonly Rung[];
+}) {
   const [note, setNote] = useState("");
   const [prompt, setPrompt] = useState("");
   const [sign, setSign] = useState("");
@@ -28,6 +37,16 @@ export function Report({ row, routines }: { row: MachineRow; routines: { id: str
         <textarea value={note} maxLength={2000} rows={2} onChange={(event) => setNote(event.target.value)} className="field" />
       </label>
       <div className="flex flex-wrap gap-2">
+        {rungs.map(({ id, name, ml, minutes }) => (
+          <button
+            key={id}
+            type="button"
+            className="press hand"
+            onClick={() => send({ kind: "care", body: { what: "clean", strength: id, ml, minutes, ...extra } }, `clean, ${name}, entered`)}
+          >
+            Head clean, {name} ({ml} mL)
+          </button>
+        ))}
         {CARE.map(([what, name]) => (
           <button
             key={what}

@@ -51,6 +51,7 @@ export function WhatNowCard({
   done,
   checkAt,
   routineAt,
+  isTheirs = () => true,
 }: {
   desk: NozzleDesk;
   /** The present moment in milliseconds. */
@@ -60,10 +61,12 @@ export function WhatNowCard({
   checkAt: string | (() => void);
   /** A control that begins a routine here, where that can be done. */
   routineAt?: (routine: string) => ReactNode;
+  /** Whether who acts here has the skill for a routine. */
+  isTheirs?: (routine: string) => boolean;
 }) {
   const next = whatNow(desk, now);
   if (!next) return null;
-  return <Card desk={desk} next={next} done={done} checkAt={checkAt} routineAt={routineAt} />;
+  return <Card desk={desk} next={next} done={done} checkAt={checkAt} routineAt={routineAt} isTheirs={isTheirs} />;
 }
 
 function Card({
@@ -72,16 +75,20 @@ function Card({
   done,
   checkAt,
   routineAt,
+  isTheirs,
 }: {
   desk: NozzleDesk;
   next: WhatNow;
   done: (care: CareDraft, said: string) => void;
   checkAt: string | (() => void);
   routineAt?: (routine: string) => ReactNode;
+  isTheirs: (routine: string) => boolean;
 }) {
   const { action, standing } = next.step;
   const body = careOf(action, desk);
   const { spent, ahead, routine } = next;
+  // Who lacks the skill calls somebody who has it; a call is anybody's.
+  const isForOthers = routine !== null && action.kind !== "technician" && !isTheirs(routine);
   const enter = (extra: Record<string, unknown> = {}) =>
     body && done({ kind: "care", body: { ...body, ...extra } }, `Entered: ${next.words}.`);
   return (
@@ -101,7 +108,9 @@ function Card({
               Enter the check
             </button>
           ))}
-        {action.kind === "seal-test" ? (
+        {isForOthers ? (
+          <p className="border-care border-l-4 pl-3">This is not yours to do: call somebody who has the skill for it ({routine}).</p>
+        ) : action.kind === "seal-test" ? (
           <>
             <button type="button" className="press press-main hand" onClick={() => enter()}>
               The pad brims: seal good
@@ -117,7 +126,7 @@ function Card({
             </button>
           )
         )}
-        {routine && routineAt?.(routine)}
+        {routine && !isForOthers && routineAt?.(routine)}
       </div>
       <dl className="mt-3 flex flex-wrap gap-x-6 gap-y-1 text-sm">
         {standing.counts.length > 0 && (

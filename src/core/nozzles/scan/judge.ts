@@ -5,6 +5,8 @@ import type { Found } from "./measure.ts";
 /** Shares of a good dash's ink under which one is missing, or weak. Source: the format of readings, version 1. */
 const MISSING = 0.1;
 const WEAK = 0.5;
+/** Levels, over the whole place of a dash, by which something there stands off the ink's own colours. */
+const STRANGE_LEVELS = 9;
 /** Good dashes that one is held against. */
 const NEAREST = 9;
 
@@ -28,6 +30,10 @@ export function judged(
     found.map(({ ink }) => ink),
     0.85,
   );
+  const usual = middle(found.map(({ strange }) => strange));
+  const wander = middle(found.map(({ strange }) => Math.abs(strange - usual)));
+  // Something of another colour lies there: what shows of a dash beside it says nothing.
+  const isStrange = ({ strange }: Found) => strange > usual + Math.max(STRANGE_LEVELS, 8 * wander);
   const hiddenAt = (each: Found) => each.outside > 0.3 || isHidden(each);
   const none = { id: channel.id, weak: [], deflected: [] };
   const alive = high > 5 * scatter && high > 0.12 * expected;
@@ -52,7 +58,7 @@ export function judged(
   const limit = channel.step.y !== 0 ? Math.abs(channel.step.y) / 2 : channel.dash.thickness;
   found.forEach((each, index) => {
     const share = shares[index] ?? 0;
-    if (share < WEAK && hiddenAt(each)) hidden++;
+    if (isStrange(each) || (share < WEAK && hiddenAt(each))) hidden++;
     const wander = Math.hypot(each.scatter / start, 0.03);
     doubt *= 1 - tail(Math.abs(share - MISSING) / wander) * 0.9;
     if (share < MISSING) return void missing.push(each.nozzle);

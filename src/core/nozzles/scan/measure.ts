@@ -18,6 +18,8 @@ export type Found = Mark & {
   bare: readonly [number, number, number];
   /** Share of the place that lies outside of the picture. */
   outside: number;
+  /** How far the place's mean tone stands off the medium in a direction that is not the ink's, levels. */
+  strange: number;
 };
 
 type Colour = readonly [number, number, number];
@@ -84,14 +86,23 @@ function measureOne(picture: Picture, laying: Laying, mark: Mark, towards: Colou
   const tone = (v: number, c: number) => (bare[c] ?? 0) + (((bottom[c] ?? 0) - (top[c] ?? 0)) * offset(v)) / (BARE_FROM_MM + BARE_TO_MM);
   const contrast = new Float32Array(across * down);
   let [strip, squares, many] = [0, 0, 0];
+  let [offRed, offGreen, offBlue, inside] = [0, 0, 0, 0];
   const [tr, tg, tb] = towards;
   for (let v = 0; v < down; v++) {
-    const bareHere = tone(v, 0) * tr + tone(v, 1) * tg + tone(v, 2) * tb;
+    const [bareRed, bareGreen, bareBlue] = [tone(v, 0), tone(v, 1), tone(v, 2)];
+    const bareHere = bareRed * tr + bareGreen * tg + bareBlue * tb;
     const isBare = Math.abs(offset(v)) >= BARE_FROM_MM;
+    const isPlace = Math.abs(offset(v)) <= HALF_MM;
     for (let u = 0, at = v * across; u < across; u++, at++) {
       const level = (red[at] as number) * tr + (green[at] as number) * tg + (blue[at] as number) * tb;
       const sum = Number.isNaN(level) ? 0 : level - bareHere;
       contrast[at] = sum;
+      if (isPlace && !Number.isNaN(level)) {
+        offRed += (red[at] as number) - bareRed;
+        offGreen += (green[at] as number) - bareGreen;
+        offBlue += (blue[at] as number) - bareBlue;
+        inside++;
+      }
       if (isBare) {
         strip += sum;
         squares += sum * sum;
@@ -112,8 +123,19 @@ function measureOne(picture: Picture, laying: Laying, mark: Mark, towards: Colou
     cells += across;
   }
   const [dx, dy] = centre(contrast, lines, peak, across, down, reach, offset);
+  const along = offRed * tr + offGreen * tg + offBlue * tb;
+  const strange = Math.hypot(offRed - along * tr, offGreen - along * tg, offBlue - along * tb) / Math.max(1, inside);
   // Neighbouring samples see the same pixels; that they scatter together is reckoned with by their number.
-  return { ...mark, ink: ink * cell, scatter: spread * cell * Math.sqrt(cells) * 2.2, dx, dy, bare, outside: outside / (across * down) };
+  return {
+    ...mark,
+    ink: ink * cell,
+    scatter: spread * cell * Math.sqrt(cells) * 2.2,
+    dx,
+    dy,
+    bare,
+    outside: outside / (across * down),
+    strange,
+  };
 }
 
 /** Where the ink's middle lies, from what stands well out of the medium. */
