@@ -56,6 +56,13 @@ export function judged(
   const [missing, weak, deflected]: [number[], number[], number[]] = [[], [], []];
   let [hidden, doubt] = [0, 1];
   const limit = channel.step.y !== 0 ? Math.abs(channel.step.y) / 2 : channel.dash.thickness;
+  const places = found.map((each, index) => ({
+    dx: each.dx - reference(found, good, index, 0, (other) => other.dx),
+    dy: each.dy - reference(found, good, index, 0, (other) => other.dy),
+  }));
+  // Where all places of a faint channel waver, only what stands well out of that is off its own.
+  const waver = (axis: "dx" | "dy") => 1.48 * middle(places.flatMap((place, index) => (good[index] ? [Math.abs(place[axis])] : [])));
+  const farOff = Math.max(limit, 3.5 * Math.hypot(waver("dx"), waver("dy")));
   found.forEach((each, index) => {
     const share = shares[index] ?? 0;
     if (isStrange(each) || (share < WEAK && hiddenAt(each))) hidden++;
@@ -64,9 +71,8 @@ export function judged(
     doubt *= 1 - tail(Math.abs(share - MISSING) / wander) * 0.9;
     if (share < MISSING) return void missing.push(each.nozzle);
     if (share < WEAK) return void weak.push(each.nozzle);
-    const dx = each.dx - reference(found, good, index, 0, (other) => other.dx);
-    const dy = each.dy - reference(found, good, index, 0, (other) => other.dy);
-    if (Math.hypot(dx, dy) > limit) deflected.push(each.nozzle);
+    const { dx = 0, dy = 0 } = places[index] ?? {};
+    if (Math.hypot(dx, dy) > farOff) deflected.push(each.nozzle);
   });
   const usable = found.filter((_, index) => good[index]);
   const offset = {

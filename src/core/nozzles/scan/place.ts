@@ -73,12 +73,12 @@ export function placements(
     );
     ways = best([...ways, ...found, ...found.slice(0, 3).flatMap((way) => climbed(way, true, strokes, pattern, lattice))], pattern, size);
     const [first] = ways;
-    if (first && first.matched > 0.8 * first.dashlike && first.matched > 0.6 * dashes.length) break;
+    if (first && first.matched > 0.8 * first.dashlike && first.matched > 0.8 * dashes.length) break;
   }
   return ways;
 }
 
-/** A stair is like the next one: from where a placement settled, a step or a row further is tried, and upside down. */
+/** A stair is like the next one: from where a placement settled, a step, a row or a block further is tried, and upside down. */
 function climbed(start: Placement, turns: boolean, strokes: readonly Stroke[], { channels }: NozzlePattern, lattice: Lattice): Placement[] {
   const { box } = lattice;
   const [usual] = channels;
@@ -88,6 +88,7 @@ function climbed(start: Placement, turns: boolean, strokes: readonly Stroke[], {
     [-usual.step.x, -usual.step.y],
     [0, usual.rowPitch],
     [0, -usual.rowPitch],
+    ...blockMoves(channels),
   ];
   const half: Plane = [-1, 0, box.left + box.right, 0, -1, box.top + box.bottom, 0, 0, 1];
   const reached: Placement[] = [];
@@ -106,6 +107,18 @@ function climbed(start: Placement, turns: boolean, strokes: readonly Stroke[], {
     if (here) reached.push(here);
   }
   return reached;
+}
+
+/** From a channel's block to the others near it, both ways. */
+function blockMoves(channels: NozzlePattern["channels"]): Point[] {
+  const moves = new Map<string, Point>();
+  channels.forEach(({ origin }, index) => {
+    for (const other of channels.slice(index + 1, index + 4)) {
+      const move: Point = [other.origin.x - origin.x, other.origin.y - origin.y];
+      for (const [x, y] of [move, [-move[0], -move[1]] as const]) moves.set(`${x.toFixed(1)}/${y.toFixed(1)}`, [x, y]);
+    }
+  });
+  return [...moves.values()].slice(0, 12);
 }
 
 const LONG = [1.3, 1.2, 1.1, 1, 0.9, 0.8, 0.8, 0.7, 0.7, 0.7];
@@ -223,6 +236,8 @@ function* near(sorted: readonly Stroke[], x: number, within: number): Generator<
 const middle = (values: number[]): number => values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 
 const BIN_MM = 1.4;
+/** A range this wide comes of a size that can't be right. */
+const MOST_BINS = 400_000;
 const SOME_STROKES = 260;
 const SOME_MARKS = 900;
 
@@ -246,7 +261,7 @@ function votes(
   const [minX, maxX] = [Math.min(...few.map(({ x }) => x)) - right, Math.max(...few.map(({ x }) => x)) - left];
   const [minY, maxY] = [Math.min(...few.map(({ y }) => y)) - bottom, Math.max(...few.map(({ y }) => y)) - top];
   const [across, down] = [Math.ceil((maxX - minX) / BIN_MM) + 3, Math.ceil((maxY - minY) / BIN_MM) + 3];
-  if (across * down > 4_000_000 || !(across > 0) || !(down > 0)) return [];
+  if (across * down > MOST_BINS || !(across > 0) || !(down > 0)) return [];
   const counts = new Uint16Array(across * down);
   for (const [x, y] of some)
     for (const mark of few) {

@@ -8,6 +8,7 @@ import { type Found, marksOf, measured, towardsOf } from "./measure.ts";
 import { type Picture, smaller } from "./picture.ts";
 import { type Placement, placements, placementsNear } from "./place.ts";
 import { planeThrough } from "./plane.ts";
+import { alike } from "./square-up.ts";
 import { strokesOf } from "./strokes.ts";
 
 export type CheckRead = {
@@ -29,7 +30,7 @@ export function readCheck(picture: Picture, pattern: NozzlePattern, { corners, p
   if (lattice.marks.length === 0) return { reading: unreadable(pattern), because: ["only clear ink, which is judged by hand"] };
   let laid: Laid | undefined;
   for (const [round, longest] of SEARCH_PX.entries()) {
-    if (laid && (laid.because.length === 0 || Math.max(picture.width, picture.height) < longest * 0.7)) break;
+    if (laid && (laid.because.every((each) => each === TWO_WAYS) || Math.max(picture.width, picture.height) < longest * 0.7)) break;
     const next = lay(picture, pattern, lattice, longest, corners);
     if (!laid || (next && next.fit.matched > laid.fit.matched * 1.05)) laid = next ?? laid;
     progress(0.3 + 0.2 * round);
@@ -62,6 +63,9 @@ export function readCheck(picture: Picture, pattern: NozzlePattern, { corners, p
   return { reading: reading("scan", channels, because.length > 0), laying: full, because };
 }
 
+/** A larger picture would not tell more. */
+const TWO_WAYS = "it could lie in two ways";
+
 /** The pattern laid over a picture made smaller, and what speaks against it. */
 type Laid = { fit: Fit; scale: number; medium: Tone; because: string[] };
 type Tone = readonly [number, number, number];
@@ -82,7 +86,7 @@ function lay(picture: Picture, pattern: NozzlePattern, lattice: Lattice, longest
     }),
   );
   if (!first || first.way.matched < 10 || first.score <= 0) return undefined;
-  return { fit: first.fit, scale, medium, because: doubts(first, second, lattice) };
+  return { fit: first.fit, scale, medium, because: doubts(first, second, lattice, alike(strokes).length) };
 }
 
 const minus = ([a, b]: readonly [number, number], [c, d]: readonly [number, number]): [number, number] => [a - c, b - d];
@@ -153,7 +157,7 @@ const equallyGood = (first: Ranked, second: Ranked): boolean =>
 const turnOf = ({ way: { plane } }: Ranked): number => Math.abs(Math.atan2(plane[3] ?? 0, plane[0] ?? 1));
 
 /** What speaks against the way the pattern was laid over the picture. */
-function doubts(first: Ranked, second: Ranked | undefined, { marks }: Lattice): string[] {
+function doubts(first: Ranked, second: Ranked | undefined, { marks }: Lattice, dashes: number): string[] {
   const { way, fit } = first;
   const because: string[] = [];
   const perChannel = new Map<number, number>();
@@ -162,9 +166,9 @@ function doubts(first: Ranked, second: Ranked | undefined, { marks }: Lattice): 
   const could = alive.reduce((sum, [, all]) => sum + all, 0);
   if (alive.length < perChannel.size / 3) because.push("most channels are not there");
   if (way.matched < could * 0.4) because.push("too little of the pattern was found");
-  if (way.dashlike > way.matched * 1.25 + 6) because.push("there is more printed than the pattern has");
+  if (Math.max(way.dashlike, dashes) > way.matched * 1.25 + 6) because.push("there is more printed than the pattern has");
   if (fit.rms > 0.2) because.push("the dashes do not stand where the pattern has them");
-  if (second && equallyGood(first, second)) because.push("it could lie in two ways");
+  if (second && equallyGood(first, second)) because.push(TWO_WAYS);
   return because;
 }
 
