@@ -14,6 +14,11 @@ const VIEWS: [string, string, string?][] = [
   ["/machines/teal", "svg", "Counters"],
   ["/machines/teal", "svg", "Say what happened"],
   ["/machines/teal", "svg", "Basics and routines"],
+  ["/nozzles", "table"],
+  ["/nozzles/teal", "h2"],
+  ["/nozzles/teal/pattern", "img"],
+  ["/nozzles/practice?machine=5", "fieldset"],
+  ["/nozzles/heads", "table"],
   ["/ledger", "table"],
   ["/shop", "table"],
   ["/shop?tab=calendar", "form"],
@@ -46,6 +51,7 @@ const BY_NIGHT = [
   "/? state",
   "/check?machines=fathom,sprat",
   "/machines/teal",
+  "/nozzles/teal",
   "/ledger",
   "/shop?tab=calendar",
   "/shop?tab=schools",
@@ -100,6 +106,11 @@ test.concurrent.each([
   for (const [path, ready, tab] of views) {
     await page.goto(FIRST + path);
     await page.waitForSelector(ready);
+    if (path.startsWith("/check?machines="))
+      await page
+        .getByRole("button", { name: /One by one$/ })
+        .first()
+        .click();
     if (tab === "state") await page.locator("tbody tr:has-text('Teal') td button").first().click();
     else if (tab) await page.getByRole("tab", { name: tab }).click();
     await look(`${path} ${tab ?? ""}`);
