@@ -57,6 +57,7 @@ export function ChannelCounts({
             gone: counts.gone ?? false,
             unread: counts.unread ?? false,
             read: !counts.unread,
+            which: counts.which,
             nozzles: pattern?.nozzles,
           }}
           width={84}

@@ -201,11 +201,13 @@ export function PatternEditor({
             </button>
           </p>
         )}
-        <ul role="alert" className="text-stop">
-          {[...fault, ...problems.slice(0, 8).map(({ path, message }) => `${path} ${message}`)].map((each) => (
-            <li key={each}>{each}</li>
-          ))}
-        </ul>
+        <div role="alert">
+          <ul className="text-stop">
+            {[...fault, ...problems.slice(0, 8).map(({ path, message }) => `${path} ${message}`)].map((each) => (
+              <li key={each}>{each}</li>
+            ))}
+          </ul>
+        </div>
         <div className="flex flex-wrap gap-2">
           {maySave && (
             <button

@@ -67,7 +67,7 @@ export function judged(
     const share = shares[index] ?? 0;
     if (isStrange(each) || (share < WEAK && hiddenAt(each))) hidden++;
     // What the model of a dash gets wrong grows with what there is of it.
-    const wander = Math.hypot(each.scatter / start, 0.015 + 0.02 * Math.abs(share));
+    const wander = Math.hypot((1.25 * each.scatter) / start, 0.02 + 0.02 * Math.abs(share));
     doubt *= 1 - tail(Math.abs(share - MISSING) / wander) * 0.9;
     if (share < MISSING) return void missing.push(each.nozzle);
     if (share < WEAK) return void weak.push(each.nozzle);

@@ -73,7 +73,9 @@ export function placements(
     );
     ways = best([...ways, ...found, ...found.slice(0, 3).flatMap((way) => climbed(way, true, strokes, pattern, lattice))], pattern, size);
     const [first] = ways;
-    if (first && first.matched > 0.8 * first.dashlike && first.matched > 0.8 * dashes.length) break;
+    // What is folded or half covered fits no better however long one looks.
+    const enough = sizes === usual.sizes ? 0.8 : 0.55;
+    if (first && first.matched > 0.8 * first.dashlike && first.matched > enough * dashes.length) break;
   }
   return ways;
 }
