@@ -26,12 +26,13 @@ const LEFT_OVER = [
   { sizes: [0.98, 1.01], stretches: [0.76, 0.82, 0.88, 0.94, 1, 1.06, 1.13, 1.21, 1.3], leans: [-0.28, -0.21, -0.14, 0, 0.14, 0.21, 0.28] },
 ] as const;
 
-/** Ways to lay the pattern over the strokes, the best first, found without any hint. */
+/** Ways to lay the pattern over the strokes, the best first, found without any hint; `thorough`: what leans most as well. */
 export function placements(
   strokes: readonly Stroke[],
   pattern: NozzlePattern,
   lattice: Lattice,
   size: { width: number; height: number },
+  { thorough = true }: { thorough?: boolean } = {},
 ): Placement[] {
   const dashes = alike(strokes);
   if (dashes.length < 8) return [];
@@ -48,7 +49,7 @@ export function placements(
     [usual, frame],
     ...(frame.mirrors.length === 1 ? [[usual, either] as const] : []),
     [finer, frame],
-    [all, either],
+    ...(thorough ? [[all, either] as const] : []),
   ] as const) {
     const starts: { votes: number; plane: Plane }[] = [];
     for (const mirror of mirrors)
@@ -99,7 +100,9 @@ function climbed(start: Placement, turns: boolean, strokes: readonly Stroke[], {
     for (let moved = true; here && moved; ) {
       moved = false;
       for (const [dx, dy] of moves) {
-        const next: Placement | undefined = settle(after(here.plane, [1, 0, dx, 0, 1, dy, 0, 0, 1]), strokes, lattice, SHORT);
+        const further = after(here.plane, [1, 0, dx, 0, 1, dy, 0, 0, 1]);
+        if (nearCount(further, strokes, lattice) < 0.5 * here.matched) continue;
+        const next: Placement | undefined = settle(further, strokes, lattice, SHORT);
         if (next && next.score > here.score + 0.5) {
           here = next;
           moved = true;
@@ -109,6 +112,17 @@ function climbed(start: Placement, turns: boolean, strokes: readonly Stroke[], {
     if (here) reached.push(here);
   }
   return reached;
+}
+
+/** Strokes that a placement brings near to a mark: seen at once, before it settles. */
+function nearCount(plane: Plane, strokes: readonly Stroke[], { nearest }: Lattice): number {
+  const back = inverse(plane);
+  let near = 0;
+  for (const { x, y } of strokes) {
+    const [mx, my] = mapped(back, [x, y]);
+    if (nearest(mx, my, 1.3) >= 0) near++;
+  }
+  return near;
 }
 
 /** From a channel's block to the others near it, both ways. */
@@ -265,15 +279,25 @@ function votes(
   const [across, down] = [Math.ceil((maxX - minX) / BIN_MM) + 3, Math.ceil((maxY - minY) / BIN_MM) + 3];
   if (across * down > MOST_BINS || !(across > 0) || !(down > 0)) return [];
   const counts = new Uint16Array(across * down);
-  for (const [x, y] of some)
-    for (const mark of few) {
-      const at = (((mark.y - y - minY) / BIN_MM + 1) | 0) * across + (((mark.x - x - minX) / BIN_MM + 1) | 0);
-      counts[at] = (counts[at] ?? 0) + 1;
+  const many = few.length;
+  const xs = Float64Array.from(few, ({ x }) => (x - minX) / BIN_MM + 1);
+  const ys = Float64Array.from(few, ({ y }) => (y - minY) / BIN_MM + 1);
+  for (const [x, y] of some) {
+    const sx = x / BIN_MM;
+    const sy = y / BIN_MM;
+    for (let mark = 0; mark < many; mark++) {
+      const at = (((ys[mark] as number) - sy) | 0) * across + (((xs[mark] as number) - sx) | 0);
+      counts[at] = (counts[at] as number) + 1;
     }
+  }
   const found: { votes: number; shift: Point }[] = [];
   for (let round = 0; round < 3; round++) {
     let [top1, most] = [0, 0];
-    for (let at = 0; at < counts.length; at++) if ((counts[at] ?? 0) > most) [top1, most] = [at, counts[at] ?? 0];
+    for (let at = 0; at < counts.length; at++)
+      if ((counts[at] as number) > most) {
+        top1 = at;
+        most = counts[at] as number;
+      }
     if (most === 0) break;
     const [row, column] = [Math.floor(top1 / across), top1 % across];
     found.push({ votes: most, shift: [minX + (column - 0.5) * BIN_MM, minY + (row - 0.5) * BIN_MM] });

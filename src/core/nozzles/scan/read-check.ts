@@ -74,7 +74,9 @@ function lay(picture: Picture, pattern: NozzlePattern, lattice: Lattice, longest
   const { picture: small, scale } = smaller(picture, longest);
   const strokes = strokesOf(small, { radius: Math.max(8, Math.round(Math.max(small.width, small.height) / 60)) });
   const given = corners && planeThrough(cornerPairs(corners, pattern, scale));
-  const ways = given ? placementsNear(given, strokes, pattern, lattice, small) : placements(strokes, pattern, lattice, small);
+  const ways = given
+    ? placementsNear(given, strokes, pattern, lattice, small)
+    : placements(strokes, pattern, lattice, small, { thorough: longest === SEARCH_PX[0] });
   const fits = ways.slice(0, 4).map((way) => ({ way, fit: fitted(way.plane, strokes, lattice, pattern.channels.length) }));
   const [best] = fits;
   if (!best) return undefined;
