@@ -6,8 +6,6 @@ import { dueOfMachine } from "../core/due/due-work.ts";
 import { type MachineFacts, machineSettings } from "../core/due/facts.ts";
 import { channelsOf } from "../core/fleet/channels.ts";
 import type { Machine, Person, Reading } from "../core/fleet/schema.ts";
-import type { NozzleEvent } from "../core/nozzles/ladder/recovery.ts";
-import { ladderSettings } from "../core/nozzles/ladder/settings.ts";
 import { NOZZLES } from "../core/nozzles/usual-pattern.ts";
 import { countsOfWhich } from "../core/nozzles/verdicts.ts";
 import { type TypedLine, typedEvents } from "../core/paper/typed.ts";
@@ -22,7 +20,7 @@ import type { NewEntry } from "../ledger/append.ts";
 import { dayClosedEntry, outcomesOf } from "../work/close-days.ts";
 import { wordsOf } from "../work/entry-words.ts";
 import type { Shop } from "../work/shop.ts";
-import { habits, recovered } from "./nozzles.ts";
+import { careBody, habits, recovered } from "./nozzles.ts";
 
 /** How far the demo house's history goes back. */
 export const DEMO_DAYS = 90;
@@ -50,25 +48,6 @@ function randomFrom(seed: number): () => number {
 /** Ninety days of entries in a demo shop, up to `now`; today partly done. */
 export function demoHistory(shop: Shop, today: Day, now: Date): NewEntry[] {
   return new House(shop, today, now).entries;
-}
-
-/** An event of a recovery as its entry says it; its ink and minutes are the rung's. */
-function careBody(event: NozzleEvent, machine: Machine): Record<string, unknown> {
-  const ladder = ladderSettings(machine.class);
-  if (event.kind === "clean") {
-    const rung = ladder.rungs.find(({ id }) => id === event.rung);
-    const share = event.heads ? event.heads.length / Math.max(1, machine.heads?.length ?? 1) : 1;
-    return {
-      what: "clean",
-      strength: event.rung,
-      ...(event.heads ? { heads: event.heads } : {}),
-      ml: Math.round((rung?.ml ?? 0) * share * 10) / 10,
-      minutes: rung?.minutes ?? 0,
-    };
-  }
-  if (event.kind === "load") return { what: "load", ml: ladder.loadMl, minutes: 1 };
-  if (event.kind === "seal-test") return { what: "seal-test", ...(event.leaks ? { leaks: true } : {}) };
-  return { what: event.kind };
 }
 
 type Doing = { routine: string; day: Day; outcome: "done" | "skipped" };

@@ -80,3 +80,22 @@ export function recovered(machine: Machine, channels: readonly ChannelReading[],
   }
   return practice.events.slice(1);
 }
+
+/** An event of a recovery as its entry says it; its ink and minutes are the rung's. */
+export function careBody(event: NozzleEvent, machine: Machine): Record<string, unknown> {
+  const ladder = ladderSettings(machine.class);
+  if (event.kind === "clean") {
+    const rung = ladder.rungs.find(({ id }) => id === event.rung);
+    const share = event.heads ? event.heads.length / Math.max(1, machine.heads?.length ?? 1) : 1;
+    return {
+      what: "clean",
+      strength: event.rung,
+      ...(event.heads ? { heads: event.heads } : {}),
+      ml: Math.round((rung?.ml ?? 0) * share * 10) / 10,
+      minutes: rung?.minutes ?? 0,
+    };
+  }
+  if (event.kind === "load") return { what: "load", ml: ladder.loadMl, minutes: 1 };
+  if (event.kind === "seal-test") return { what: "seal-test", ...(event.leaks ? { leaks: true } : {}) };
+  return { what: event.kind };
+}

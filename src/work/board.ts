@@ -11,7 +11,6 @@ import type { Machine } from "../core/fleet/schema.ts";
 import { BEATS, type Beat } from "../core/fleet/vocabulary.ts";
 import { type MachineState, machineState, readinessSettings } from "../core/nozzles/readiness.ts";
 import { stateSentence } from "../core/nozzles/state-sentence.ts";
-import type { Which } from "../core/nozzles/verdicts.ts";
 import type { ChannelReading } from "../core/record/entries.ts";
 import { skillFor } from "../core/routines/routine.ts";
 import { signHolds, signWords } from "../core/signs/guide.ts";
@@ -24,6 +23,7 @@ import { type RunRow, runsOn } from "../ledger/runs.ts";
 import { openSigns, type SignRow } from "../ledger/signs.ts";
 import { openRepairs, type RepairBody, type RepairRow } from "../ledger/tasks.ts";
 import { type Actor, authorise } from "./actor.ts";
+import { type ChannelView, channelViews } from "./channel-views.ts";
 import { now } from "./clock.ts";
 import { capOf } from "./condition.ts";
 import { dueFacts } from "./due.ts";
@@ -51,21 +51,6 @@ export type ItemView = {
   run?: { id: string; person: string; status: string };
   hasSteps: boolean;
   entry?: string;
-};
-export type ChannelView = {
-  id: string;
-  ink: string;
-  colour: string;
-  missing: number;
-  weak: number;
-  deflected: number;
-  neighbours: boolean;
-  gone: boolean;
-  unread: boolean;
-  read: boolean;
-  /** Which nozzles of how many, where they were seen one by one and something is wrong. */
-  which?: Which;
-  nozzles?: number;
 };
 export type MachineRow = {
   id: string;
@@ -363,27 +348,6 @@ const CARE_WORDS: Record<string, string> = {
   repair: "it was repaired",
   wake: "it was woken",
 };
-
-function channelViews(machine: Machine, checks: ChannelReading[], nozzles: Readonly<Record<string, number>>): ChannelView[] {
-  const read = new Map(checks.map((check) => [check.id, check]));
-  return channelsOf(machine).map(({ id, ink, colour }) => {
-    const check = read.get(id);
-    const which = check?.which;
-    return {
-      id,
-      ink,
-      colour,
-      missing: check?.missing ?? 0,
-      weak: check?.weak ?? 0,
-      deflected: check?.deflected ?? 0,
-      neighbours: check?.neighbours ?? false,
-      gone: check?.gone ?? false,
-      unread: check?.unread ?? false,
-      read: check !== undefined && !check.unread,
-      ...(which && nozzles[id] && which.missing.length + which.weak.length + which.deflected.length ? { which, nozzles: nozzles[id] } : {}),
-    };
-  });
-}
 
 /** What was missed on the machine's last print day before today, from the closed days. */
 function missedSincePrintDay(

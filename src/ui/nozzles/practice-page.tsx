@@ -11,7 +11,7 @@ import type { NozzlePattern } from "../../core/nozzles/pattern.ts";
 import { DEFAULT_READINESS } from "../../core/nozzles/readiness.ts";
 import { outsideTolerance } from "../../core/nozzles/tolerance.ts";
 import { usualPattern } from "../../core/nozzles/usual-pattern.ts";
-import type { ChannelView } from "../../work/board.ts";
+import type { ChannelView } from "../../work/channel-views.ts";
 import { type CheckDraft, CountsForm, checkBody } from "../check/counts-form.tsx";
 import { PictureReader } from "../check/picture-reader.tsx";
 import { Comb } from "../comb.tsx";
