@@ -20,8 +20,11 @@ export type ReadTold =
       height: number;
       /** By channel: x and y of each nozzle's place in the picture, in pixels; none where the pattern was not found. */
       places: Float32Array[] | null;
+      /** The picture itself, small enough to be shown: so the page has nothing to decode. */
+      picture: ImageBitmap;
     };
 
+const SHOWN_PX = 1400;
 const MOST_PIXELS = 120_000_000;
 const NO_PICTURE = "This file is no picture that can be decoded; it may be cut off or damaged. Take a PNG or a JPEG.";
 
@@ -53,6 +56,7 @@ self.onmessage = async ({ data: { file, pattern, corners } }: MessageEvent<ReadA
     const context = new OffscreenCanvas(width, height).getContext("2d", { willReadFrequently: true });
     if (!context) return tell({ kind: "fault", message: "This browser can't read pictures here; enter the counts by hand." });
     context.drawImage(bitmap, 0, 0);
+    const shown = await createImageBitmap(bitmap, { resizeWidth: Math.min(width, SHOWN_PX), resizeQuality: "medium" });
     bitmap.close();
     const { data } = context.getImageData(0, 0, width, height);
     tell({ kind: "progress", share: 0.15 });
@@ -63,7 +67,8 @@ self.onmessage = async ({ data: { file, pattern, corners } }: MessageEvent<ReadA
     const places = laying
       ? pattern.channels.map((channel) => Float32Array.from(dashesOf(channel).flatMap(({ x, y, length }) => laying(x + length / 2, y))))
       : null;
-    tell({ kind: "read", reading, because, width, height, places });
+    const told: ReadTold = { kind: "read", reading, because, width, height, places, picture: shown };
+    self.postMessage(told, [shown]);
   } catch (error) {
     tell({
       kind: "fault",

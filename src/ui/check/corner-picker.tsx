@@ -1,27 +1,25 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
 import { type Corners, cornersFault } from "../../core/nozzles/scan/corners.ts";
+import type { Read } from "./picture-reader.tsx";
 
 const NAMES = ["top left", "top right", "bottom right", "bottom left"] as const;
 type Point = { x: number; y: number };
 
 /** The sheet's four corners, dragged into place on the picture by a finger, a mouse or the arrow keys. */
 export function CornerPicker({
-  file,
-  size,
+  read,
   sheet,
   use,
   leave,
 }: {
-  file: Blob;
-  /** The picture's, in pixels. */
-  size: { width: number; height: number };
+  read: Pick<Read, "width" | "height" | "picture">;
   sheet: { width: number; height: number };
   use: (corners: Corners) => void;
   leave: () => void;
 }) {
   const field = useRef<HTMLDivElement>(null);
-  const [url, setUrl] = useState("");
+  const canvas = useRef<HTMLCanvasElement>(null);
   // As shares of the picture, so that it may be shown at any size.
   const [points, setPoints] = useState<Point[]>([
     { x: 0.12, y: 0.12 },
@@ -30,10 +28,8 @@ export function CornerPicker({
     { x: 0.12, y: 0.88 },
   ]);
   useEffect(() => {
-    const made = URL.createObjectURL(file);
-    setUrl(made);
-    return () => URL.revokeObjectURL(made);
-  }, [file]);
+    canvas.current?.getContext("2d")?.drawImage(read.picture, 0, 0);
+  }, [read]);
   const put = (index: number, { x, y }: Point) =>
     setPoints((before) => before.map((each, place) => (place === index ? { x: clamp(x), y: clamp(y) } : each)));
   const drag = (index: number) => (event: React.PointerEvent) => {
@@ -50,7 +46,7 @@ export function CornerPicker({
     put(index, { x: point.x + (step[0] ?? 0), y: point.y + (step[1] ?? 0) });
   };
   const turn = () => setPoints(([a, b, c, d]) => [d, a, b, c].flatMap((each) => each ?? []));
-  const corners = points.flatMap(({ x, y }) => [x * size.width, y * size.height]) as unknown as Corners;
+  const corners = points.flatMap(({ x, y }) => [x * read.width, y * read.height]) as unknown as Corners;
   const fault = cornersFault(corners);
   return (
     <section aria-label="The sheet's corners" className="grid gap-2">
@@ -59,7 +55,14 @@ export function CornerPicker({
         numbers go round from the sheet's own top left.
       </p>
       <div ref={field} className="relative border border-hair">
-        <img src={url || undefined} alt="What was taken" className="block w-full" draggable={false} />
+        <canvas
+          ref={canvas}
+          width={read.picture.width}
+          height={read.picture.height}
+          role="img"
+          aria-label="What was taken"
+          className="block w-full"
+        />
         <svg viewBox="0 0 100 100" preserveAspectRatio="none" className="pointer-events-none absolute inset-0 size-full" aria-hidden="true">
           <polygon
             points={points.map(({ x, y }) => `${x * 100},${y * 100}`).join(" ")}

@@ -22,13 +22,11 @@ const whichOf = ({ missing = [], weak = [], deflected = [] }: ReadChannel): Whic
 /** The picture with each verdict drawn at its place; a tap corrects. */
 export function PictureOverlay({
   read,
-  file,
   pattern,
   goneShare,
   take,
 }: {
   read: Read;
-  file: Blob;
   pattern: NozzlePattern;
   goneShare: number;
   take: (taken: Taken) => void;
@@ -37,14 +35,11 @@ export function PictureOverlay({
   const [which, setWhich] = useState<Record<string, Which>>(() =>
     Object.fromEntries(read.reading.channels.map((channel) => [channel.id, whichOf(channel)])),
   );
-  const [picture, setPicture] = useState<ImageBitmap | null>(null);
-  const scale = Math.min(1, 1400 / read.width);
-  useEffect(() => {
-    void createImageBitmap(file, { imageOrientation: "from-image", resizeWidth: Math.round(read.width * scale) }).then(setPicture);
-  }, [file, read.width, scale]);
+  const { picture } = read;
+  const scale = picture.width / read.width;
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
-    if (!context || !picture) return;
+    if (!context) return;
     context.drawImage(picture, 0, 0, context.canvas.width, context.canvas.height);
     context.lineWidth = 2;
     read.places?.forEach((places, index) => {

@@ -109,9 +109,7 @@ export function PictureReader({
       <p role="alert" className="text-stop">
         {fault}
       </p>
-      {read && file && !picking && (
-        <PictureOverlay key={times} read={read} file={file} pattern={pattern} goneShare={goneShare} take={take} />
-      )}
+      {read && file && !picking && <PictureOverlay key={times} read={read} pattern={pattern} goneShare={goneShare} take={take} />}
       {read && file && !picking && (
         <p>
           <button type="button" className="press" onClick={() => setPicking(true)}>
@@ -120,13 +118,7 @@ export function PictureReader({
         </p>
       )}
       {read && file && picking && (
-        <CornerPicker
-          file={file}
-          size={read}
-          sheet={pattern.sheet}
-          use={(corners) => start(file, corners)}
-          leave={() => setPicking(false)}
-        />
+        <CornerPicker read={read} sheet={pattern.sheet} use={(corners) => start(file, corners)} leave={() => setPicking(false)} />
       )}
     </div>
   );

@@ -47,7 +47,7 @@ export function readCheck(picture: Picture, pattern: NozzlePattern, { corners, p
     const seen = fit.channels[index];
     const { towards } = towardsOf(pattern, index, medium, seen && seen.matched >= 6 ? seen.tone : undefined);
     progress(0.5 + (0.45 * (index + 1)) / pattern.channels.length);
-    return measured(picture, full, marksOf(lattice, index), towards, Math.max(pixelMm, 0.05));
+    return measured(picture, full, marksOf(lattice, index), towards, Math.max(pixelMm, 0.07));
   });
   const isHidden = hiddenBy(found.flat());
   const geometry = because.length ? 0.6 : 1;
