@@ -61,6 +61,9 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
                 <Link href={`/nozzles/${row.id}`} className="press hand">
                   Its nozzles over time
                 </Link>
+                <Link href={`/nozzles/${row.id}/pattern`} className="press hand">
+                  Its check sheet
+                </Link>
               </>
             )}
           </p>

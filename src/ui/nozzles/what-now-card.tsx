@@ -1,5 +1,5 @@
 "use client";
-import { type ReactNode, useState } from "react";
+import { Fragment, type ReactNode, useState } from "react";
 import type { Action } from "../../core/nozzles/ladder/next-step.ts";
 import { type NozzleDesk, type WhatNow, whatNow } from "../../core/nozzles/ladder/what-now.ts";
 
@@ -86,9 +86,9 @@ function Card({
 }) {
   const { action, standing } = next.step;
   const body = careOf(action, desk);
-  const { spent, ahead, routine } = next;
+  const { spent, ahead, routines } = next;
   // Who lacks the skill calls somebody who has it; a call is anybody's.
-  const isForOthers = routine !== null && action.kind !== "technician" && !isTheirs(routine);
+  const isForOthers = action.kind !== "technician" && routines.some((routine) => !isTheirs(routine));
   const enter = (extra: Record<string, unknown> = {}) =>
     body && done({ kind: "care", body: { ...body, ...extra } }, `Entered: ${next.words}.`);
   return (
@@ -109,7 +109,9 @@ function Card({
             </button>
           ))}
         {isForOthers ? (
-          <p className="border-care border-l-4 pl-3">This is not yours to do: call somebody who has the skill for it ({routine}).</p>
+          <p className="border-care border-l-4 pl-3">
+            This is not yours to do: call somebody who has the skill for it ({routines.join(", ")}).
+          </p>
         ) : action.kind === "seal-test" ? (
           <>
             <button type="button" className="press press-main hand" onClick={() => enter()}>
@@ -126,7 +128,7 @@ function Card({
             </button>
           )
         )}
-        {routine && !isForOthers && routineAt?.(routine)}
+        {routineAt && routines.filter(isTheirs).map((routine) => <Fragment key={routine}>{routineAt(routine)}</Fragment>)}
       </div>
       <dl className="mt-3 flex flex-wrap gap-x-6 gap-y-1 text-sm">
         {standing.counts.length > 0 && (

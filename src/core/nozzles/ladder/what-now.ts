@@ -2,7 +2,7 @@ import type { MachineClass } from "../../fleet/vocabulary.ts";
 import { type CleanGain, type CleansAhead, cleansAhead, cleansAheadSentence } from "./cleans-ahead.ts";
 import { type NextStep, nextStep, type School } from "./next-step.ts";
 import { headsOf, type Judging, type NozzleEvent, type Recovery, recoveries, spent } from "./recovery.ts";
-import { actionWords, type Candidate, ROUTINE_OF, rowSentence, whyNotOthers } from "./words.ts";
+import { actionWords, type Candidate, ROUTINES_OF, rowSentence, whyNotOthers } from "./words.ts";
 
 /** All that the next step at a machine is worked out from: pure data, so that a tablet can do it without a network. */
 export type NozzleDesk = {
@@ -24,8 +24,8 @@ export type WhatNow = {
   step: NextStep;
   words: string;
   why: string;
-  /** The routine that leads through it. */
-  routine: string | null;
+  /** The routines that lead through it. */
+  routines: readonly string[];
   others: Candidate[];
   /** Ink and time of this recovery so far. */
   spent: ReturnType<typeof spent>;
@@ -59,7 +59,7 @@ export function whatNow(desk: NozzleDesk, now: number): WhatNow | undefined {
     step,
     words: actionWords(step.action),
     why: rowSentence(step, judging.ladder),
-    routine: step.action.kind === "by-hand" ? desk.byHand : (ROUTINE_OF[step.action.kind] ?? null),
+    routines: step.action.kind === "by-hand" ? (desk.byHand ? [desk.byHand] : []) : (ROUTINES_OF[step.action.kind] ?? []),
     others: whyNotOthers(step, judging.ladder),
     spent: spent(recovery.events, judging.ladder, heads.length),
     ahead: ahead ? { ...ahead, sentence: cleansAheadSentence(ahead) } : null,

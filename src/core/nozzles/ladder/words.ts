@@ -37,13 +37,13 @@ export function actionWords(action: Action): string {
   }
 }
 
-/** The routine that leads through an action, where one does; the weekly one of the class is the caller's to know. */
-export const ROUTINE_OF: Partial<Record<Action["kind"], string>> = {
-  "seal-test": "R36",
-  damper: "R35",
-  flush: "R34",
-  "cap-service": "R37",
-  technician: "R38",
+/** The routines that lead through an action, where there are such; the weekly one of the class is the caller's to know. */
+export const ROUTINES_OF: Partial<Record<Action["kind"], readonly string[]>> = {
+  "seal-test": ["R36"],
+  damper: ["R35"],
+  flush: ["R34"],
+  "cap-service": ["R37"],
+  technician: ["R38", "R39"],
 };
 
 /** Why a row holds, with its numbers. */

@@ -252,8 +252,8 @@ function* near(sorted: readonly Stroke[], x: number, within: number): Generator<
 const middle = (values: number[]): number => values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 
 const BIN_MM = 1.4;
-/** A range this wide comes of a size that can't be right. */
-const MOST_BINS = 400_000;
+/** Strokes that reach over so many times the pattern's own area come of a size that can't be right. */
+const MOST_AREAS = 16;
 const SOME_STROKES = 260;
 const SOME_MARKS = 900;
 
@@ -274,10 +274,13 @@ function votes(
   }
   const [first] = few;
   if (!first) return [];
-  const [minX, maxX] = [Math.min(...few.map(({ x }) => x)) - right, Math.max(...few.map(({ x }) => x)) - left];
-  const [minY, maxY] = [Math.min(...few.map(({ y }) => y)) - bottom, Math.max(...few.map(({ y }) => y)) - top];
+  const reach = (values: number[]) => [Math.min(...values), Math.max(...values)] as const;
+  const [[fromX, toX], [fromY, toY]] = [reach(few.map(({ x }) => x)), reach(few.map(({ y }) => y))];
+  const [minX, maxX] = [fromX - right, toX - left];
+  const [minY, maxY] = [fromY - bottom, toY - top];
   const [across, down] = [Math.ceil((maxX - minX) / BIN_MM) + 3, Math.ceil((maxY - minY) / BIN_MM) + 3];
-  if (across * down > MOST_BINS || !(across > 0) || !(down > 0)) return [];
+  const own = ((toX - fromX) / BIN_MM + 60) * ((toY - fromY) / BIN_MM + 60);
+  if (across * down > Math.min(4_000_000, MOST_AREAS * own) || !(across > 0) || !(down > 0)) return [];
   const counts = new Uint16Array(across * down);
   const many = few.length;
   const xs = Float64Array.from(few, ({ x }) => (x - minX) / BIN_MM + 1);

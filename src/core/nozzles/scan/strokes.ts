@@ -27,20 +27,23 @@ function contrastOf({ width, height, data, planes }: Picture, radius: number): C
   const strength = new Uint8Array(width * height);
   const columns = new Int32Array(width * 3);
   const sums = new Int32Array(width * 3);
+  const spans = Float64Array.from({ length: width }, (_, x) => Math.min(width, x + radius + 1) - Math.max(0, x - radius));
   for (let y = -radius; y < height; y++) {
     moveColumns(columns, data, width * planes, planes, y + radius < height ? y + radius : -1, y - radius - 1);
     if (y < 0) continue;
     const lines = Math.min(height, y + radius + 1) - Math.max(0, y - radius);
     moveAcross(sums, columns, radius);
     for (let x = 0, from = y * width * planes, to = y * width * 3; x < width; x++, from += planes, to += 3) {
-      const share = 1 / (lines * (Math.min(width, x + radius + 1) - Math.max(0, x - radius)));
-      let most = 0;
-      for (let c = 0; c < 3; c++) {
-        const difference = (data[from + c] as number) - (((sums[x * 3 + c] as number) * share + 0.5) | 0);
-        differences[to + c] = difference;
-        most = Math.max(most, difference, -difference);
-      }
-      strength[y * width + x] = most;
+      const share = 1 / (lines * (spans[x] as number));
+      const at = x * 3;
+      const red = (data[from] as number) - (((sums[at] as number) * share + 0.5) | 0);
+      const green = (data[from + 1] as number) - (((sums[at + 1] as number) * share + 0.5) | 0);
+      const blue = (data[from + 2] as number) - (((sums[at + 2] as number) * share + 0.5) | 0);
+      differences[to] = red;
+      differences[to + 1] = green;
+      differences[to + 2] = blue;
+      const [r, g, b] = [red < 0 ? -red : red, green < 0 ? -green : green, blue < 0 ? -blue : blue];
+      strength[y * width + x] = r > g ? (r > b ? r : b) : g > b ? g : b;
     }
   }
   return { strength, differences };

@@ -1,0 +1,98 @@
+import { describe, expect, test } from "vitest";
+import { chance } from "../../bench/print-check.ts";
+import { type ChannelCheck, DEFAULT_READINESS } from "../readiness.ts";
+import type { School } from "./next-step.ts";
+import { cleansOf, type NozzleEvent } from "./recovery.ts";
+import { DEFAULT_LADDER } from "./settings.ts";
+import { type NozzleDesk, whatNow } from "./what-now.ts";
+
+/** The one thing to do next, from what happened: common practice, no source. */
+
+const MINUTE = 60_000;
+const desk = (events: NozzleEvent[], rest: Partial<NozzleDesk> = {}): NozzleDesk => ({
+  madeAt: 0,
+  machineClass: "dtf",
+  school: "ladder",
+  judging: { readiness: DEFAULT_READINESS, ladder: DEFAULT_LADDER, nozzles: { "H1/K": 120, "H2/W": 120 } },
+  heads: ["H1", "H2"],
+  events,
+  own: [],
+  byHand: "R21",
+  ...rest,
+});
+const check = (at: number, black: number, white = 0): NozzleEvent => {
+  const channel = (id: string, missing: number): ChannelCheck => ({ id, missing, weak: 0, deflected: 0, neighbours: missing > 3 });
+  return { at, kind: "check", channels: [channel("H1/K", black), channel("H2/W", white)] };
+};
+const done = (at: number, kind: "look" | "rest" | "by-hand" | "flush" | "printed" | "released"): NozzleEvent => ({ at, kind });
+const clean = (at: number, rung = "light"): NozzleEvent => ({ at, kind: "clean", rung });
+
+describe("what now", () => {
+  test("nothing on record: a check; a good check: nothing; by a fixed number first the cleans", () => {
+    expect(whatNow(desk([]), 0)?.words).toBe("Print and enter a check");
+    expect(whatNow(desk([check(0, 1)]), MINUTE)).toBeUndefined();
+    expect(whatNow(desk([], { school: "fixed" }), 0)?.words).toBe("Clean, light, all heads");
+  });
+  test("a check that is too old asks for another", () => {
+    expect(whatNow(desk([check(0, 9)]), MINUTE)?.step.action.kind).toBe("clean");
+    expect(whatNow(desk([check(0, 9)]), 13 * 60 * MINUTE)?.step.action.kind).toBe("check");
+  });
+  test("it names the reason, what it cost and what else was possible, with why not", () => {
+    const next = whatNow(desk([check(0, 20), clean(MINUTE), check(2 * MINUTE, 12)]), 3 * MINUTE);
+    expect(next?.why).toBe("Progress: 20 missing, now 12. 1 clean on “light”; up to 3 while they help.");
+    expect(next?.spent).toEqual({ ml: 2, minutes: 1, cleans: 1, loads: 0 });
+    expect(next?.others.map(({ what }) => what)).toEqual(
+      expect.arrayContaining(["A stronger clean (“normal”)", "Cap seal test", "Channel flush", "Rest", "Printing all the same"]),
+    );
+    expect(next?.ahead?.sentence).toMatch(/^About \d cleans? .* 40 % as usual for its class\.$|^About one clean/);
+  });
+  test("each action that has a routine names it: care by hand the machine's own", () => {
+    const gone = [check(0, 0), check(5 * MINUTE, 120), done(6 * MINUTE, "look"), clean(7 * MINUTE), check(8 * MINUTE, 120)];
+    expect(whatNow(desk(gone), 9 * MINUTE)?.routines).toEqual(["R36"]);
+    const tired = [check(0, 9), done(MINUTE, "rest"), check(800 * MINUTE, 9), done(801 * MINUTE, "rest"), check(1600 * MINUTE, 9)];
+    expect(whatNow(desk(tired), 1601 * MINUTE)).toMatchObject({ words: "Call a technician", routines: ["R38", "R39"] });
+  });
+  test("released with a reason or printing, it says no more; a new check begins anew", () => {
+    expect(whatNow(desk([check(0, 9), done(MINUTE, "released")]), 2 * MINUTE)).toBeUndefined();
+    expect(whatNow(desk([check(0, 9), done(MINUTE, "released"), check(9 * MINUTE, 9)]), 10 * MINUTE)?.step.row).toBe("rung-new");
+  });
+});
+
+describe("whatever happens at the machine", () => {
+  const schools: School[] = ["ladder", "fixed", "load-and-clean"];
+  test.each(schools)("who follows it comes to an end, and never cleans more than the limit before a rest (%s)", (school) => {
+    for (let seed = 1; seed <= 60; seed++) {
+      const random = chance(seed * 613);
+      let [at, missing] = [0, 4 + Math.floor(random() * 116)];
+      const events: NozzleEvent[] = [check(at, missing, random() < 0.2 ? 120 : 0)];
+      let turns = 0;
+      for (; turns < 200; turns++) {
+        at += 4 * MINUTE;
+        const next = whatNow(desk(events, { school }), at);
+        if (!next || next.step.action.kind === "release" || next.step.action.kind === "technician") break;
+        const { action } = next.step;
+        if (action.kind === "check") {
+          missing = Math.max(0, Math.round(missing * (0.5 + random() * 0.7)));
+          events.push(check(at, missing));
+        } else if (action.kind === "clean") {
+          const last = events.at(-1);
+          expect(last?.kind === "clean" && school !== "fixed", `two cleans running, seed ${seed}`).toBe(false);
+          events.push({ at, kind: "clean", rung: action.rung.id, ...(action.heads === "all" ? {} : { heads: action.heads }) });
+        } else if (action.kind === "rest") {
+          if (action.until) at = action.until;
+          else events.push({ at, kind: "rest" });
+        } else if (action.kind === "seal-test") events.push({ at, kind: "seal-test", ...(random() < 0.3 ? { leaks: true } : {}) });
+        else events.push({ at, kind: action.kind });
+        const climb = events.slice(events.findLastIndex(({ kind }) => kind === "rest") + 1);
+        expect(cleansOf(climb).length).toBeLessThanOrEqual(DEFAULT_LADDER.limit);
+      }
+      expect(turns, `seed ${seed} goes round and round`).toBeLessThan(200);
+    }
+  });
+  test("the same events always say the same", () => {
+    const events = [check(0, 30), clean(MINUTE), check(2 * MINUTE, 25), clean(3 * MINUTE), check(4 * MINUTE, 25)];
+    const before = JSON.stringify(events);
+    expect(whatNow(desk(events), 5 * MINUTE)).toEqual(whatNow(desk(events), 5 * MINUTE));
+    expect(JSON.stringify(events)).toBe(before);
+  });
+});
