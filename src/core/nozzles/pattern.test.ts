@@ -1,8 +1,9 @@
 import { describe, expect, test } from "vitest";
 import { sheetSvg } from "./draw-sheet.ts";
+import { hasNeighbours } from "./neighbours.ts";
 import { dashOf, type NozzlePattern } from "./pattern.ts";
 import { acceptPattern, readPattern } from "./read-pattern.ts";
-import { hasNeighbours, unreadable } from "./reading.ts";
+import { unreadable } from "./reading.ts";
 import { usualPattern } from "./usual-pattern.ts";
 
 const channel = {

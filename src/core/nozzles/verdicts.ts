@@ -1,5 +1,5 @@
 import type { ChannelReading } from "../record/entries.ts";
-import { hasNeighbours } from "./reading.ts";
+import { hasNeighbours } from "./neighbours.ts";
 
 /** Nozzles of a channel one by one: what is in none fired well. */
 export type Verdict = "good" | "missing" | "weak" | "deflected";

@@ -6,12 +6,12 @@ import type { NozzlePattern } from "../../core/nozzles/pattern.ts";
 import { DEFERENCE, HAZARDS } from "../../core/safety/hazards.ts";
 import type { BoardView, ItemView, MachineRow } from "../../work/board.ts";
 import { instantAt } from "../instant-at.ts";
-import { DeskWhatNow } from "../nozzles/desk-what-now.tsx";
 import { say, sayFault } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
 import { StateMark } from "../state-mark.tsx";
 import { CountsForm, checkBody, useCheckDraft } from "./counts-form.tsx";
 
+const DeskWhatNow = lazy(() => import("../nozzles/desk-what-now.tsx").then((module) => ({ default: module.DeskWhatNow })));
 const PictureReader = lazy(() => import("./picture-reader.tsx").then((module) => ({ default: module.PictureReader })));
 
 /** The check that a machine's day asks for: the first of its checks not done yet, else the one named, else none. */
@@ -132,7 +132,11 @@ function MachineCheck({ row, item, seq, pattern }: { row: MachineRow; item?: Ite
         <div role="status" className="py-3">
           <StateMark word={state.word} big />
           <p className="mt-1 text-lg">{state.why}</p>
-          {state.desk && <DeskWhatNow machine={row.id} name={row.name} desk={state.desk} />}
+          {state.desk && (
+            <Suspense>
+              <DeskWhatNow machine={row.id} name={row.name} desk={state.desk} />
+            </Suspense>
+          )}
           <p className="mt-2 flex gap-4">
             <Link href={`/ledger/${state.entry}`}>Its entry, to amend it</Link>
             <Link href={`/machines/${row.id}`}>{row.name}</Link>

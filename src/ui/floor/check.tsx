@@ -5,12 +5,12 @@ import type { FloorMachine } from "../../work/floor.ts";
 import { CountsForm, checkBody, useCheckDraft } from "../check/counts-form.tsx";
 import { instantAt } from "../instant-at.ts";
 import { StateMark } from "../state-mark.tsx";
-import { FloorWhatNow } from "./nozzles.tsx";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { openRun } from "./runs.ts";
 import type { Floor } from "./use-floor.ts";
 
+const FloorWhatNow = lazy(() => import("./nozzles.tsx").then((module) => ({ default: module.FloorWhatNow })));
 const PictureReader = lazy(() => import("../check/picture-reader.tsx").then((module) => ({ default: module.PictureReader })));
 
 /** Nozzle checks by picture, taps or counts, for one machine or several, with or without a network; drafts outlive the page. */
@@ -139,7 +139,9 @@ function MachineCheck({
         <div role="status" className="py-3">
           <StateMark word={machine.word} big />
           <p className="mt-1 text-lg">{machine.why}</p>
-          <FloorWhatNow floor={floor} machine={machine} again={again} />
+          <Suspense>
+            <FloorWhatNow floor={floor} machine={machine} again={again} />
+          </Suspense>
         </div>
       ) : (
         <>

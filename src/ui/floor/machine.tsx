@@ -1,16 +1,17 @@
 "use client";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import type { FloorMachine, FloorRoutine, FloorView } from "../../work/floor.ts";
 import { Comb } from "../comb.tsx";
 import { say } from "../say.ts";
 import { StateMark } from "../state-mark.tsx";
-import { FloorWhatNow } from "./nozzles.tsx";
 import { put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { openRuns } from "./runs.ts";
 import { Asks, type Enter, OpenSigns, ReportSign } from "./signs.tsx";
 import { begin } from "./task-sheet.tsx";
 import type { Floor } from "./use-floor.ts";
+
+const FloorWhatNow = lazy(() => import("./nozzles.tsx").then((module) => ({ default: module.FloorWhatNow })));
 
 /** A machine on the floor: its word, what is due there, signs, notes, out of order and back. */
 export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
@@ -49,7 +50,9 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
       <div className="mt-2 flex gap-1">
         {machine.class !== "cij" && machine.channels.map((channel) => <Comb key={channel.id} channel={channel} width={40} height={22} />)}
       </div>
-      <FloorWhatNow floor={floor} machine={machine} />
+      <Suspense>
+        <FloorWhatNow floor={floor} machine={machine} />
+      </Suspense>
       <OpenSigns view={view} machine={machine} enter={enter} />
       <section aria-label="Due here" className="mt-4">
         <h2 className="border-soft border-b pb-1">Due here</h2>
