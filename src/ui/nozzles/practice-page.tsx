@@ -94,14 +94,15 @@ function OneMachine({ seed, another }: { seed: number; another: () => void }) {
         />
       ) : (
         <>
+          {channels.length > 0 && <p className="mt-3 text-soft text-sm">As you read it: missing · weak · deflected</p>}
           {channels.length > 0 && (
-            <ul className="mt-3 flex flex-wrap gap-3" aria-label="The last check, as you read it">
+            <ul className="mt-1 flex flex-wrap gap-3" aria-label="The last check, as you read it">
               {PATTERN.channels.map(({ id, ink, colour }) => {
                 const read = channels.find((channel) => channel.id === id);
                 return (
                   <li key={id} className="text-sm">
                     <Comb channel={viewOf(id, ink, colour ?? "#777777", read)} width={84} height={26} />
-                    <span className="figure">{id}</span> {read ? `${read.missing}/${read.weak}/${read.deflected}` : ""}
+                    <span className="figure">{id}</span> {read ? [read.missing, read.weak, read.deflected].join(" · ") : ""}
                   </li>
                 );
               })}
@@ -138,6 +139,7 @@ const viewOf = (id: string, ink: string, colour: string, read: Partial<ChannelVi
   gone: read?.gone ?? false,
   unread: false,
   read: read !== undefined,
+  nozzles: JUDGING.nozzles?.[id] ?? 0,
 });
 
 function adviceWords(practice: Practice): string {

@@ -31,7 +31,8 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         </span>
       </p>
       <p>
-        {machine.name}: {pattern.name}. {width} by {height} mm.
+        {pattern.name.startsWith(machine.name) ? "" : `${machine.name}: `}
+        {pattern.name}. {width} by {height} mm.
       </p>
       <img
         src={image}
