@@ -6,7 +6,7 @@ import { PartsTable } from "./parts-table.tsx";
 export function HeadEnd({ view, mayRecord }: { view: MachineView; mayRecord: boolean }) {
   const due = new Set(view.parts.filter(({ due: items }) => items.length).map(({ id }) => id));
   return (
-    <div className="grid gap-6 lg:grid-cols-[1.3fr_1fr]">
+    <div className="grid gap-6 lg:grid-cols-[1fr_1.25fr]">
       <figure>
         <HeadDrawing machine={view.machine} channels={view.row.channels} shaded={due} />
         <figcaption className="text-soft text-sm">

@@ -36,6 +36,7 @@ export function PartsTable({ view, mayRecord }: { view: MachineView; mayRecord: 
   );
 }
 
+const days = (count: number) => `${count} ${count === 1 ? "day" : "days"}`;
 const grown = (value: number | null, counter: string) => (value === null ? "" : `, ${value.toLocaleString("en-GB")} ${words(counter)}`);
 
 function PartRow({
@@ -64,13 +65,14 @@ function PartRow({
             ? "taken off"
             : part.ageDays === null
               ? "unknown"
-              : `${part.ageDays} days${grown(part.counts?.sinceFitted ?? null, part.counts?.counter ?? "")}`}
+              : `${days(part.ageDays)}${grown(part.counts?.sinceFitted ?? null, part.counts?.counter ?? "")}`}
         </td>
         <td className="pr-3">
           {part.tended && (
             <>
               <span className="figure">
-                {part.tended.days} days{grown(part.counts?.sinceTended ?? null, part.counts?.counter ?? "")}
+                {days(part.tended.days)}
+                {grown(part.counts?.sinceTended ?? null, part.counts?.counter ?? "")}
               </span>{" "}
               <span className="text-soft">{part.tended.routine}</span>
             </>
@@ -150,7 +152,11 @@ function ChangePart({ part, view, done }: { part: Part; view: MachineView; done:
       <button type="button" className="press press-main" disabled={event !== "fitted" && !reason.trim()} onClick={() => void send()}>
         Enter
       </button>
-      {event !== "fitted" && <p className="w-full text-soft">Its life so far ({part.ageDays ?? "unknown"} days) is kept with the entry.</p>}
+      {event !== "fitted" && (
+        <p className="w-full text-soft">
+          Its life so far ({part.ageDays === null ? "unknown" : days(part.ageDays)}) is kept with the entry.
+        </p>
+      )}
     </div>
   );
 }

@@ -43,7 +43,7 @@ function contrastOf({ width, height, data, planes }: Picture, radius: number): C
       differences[to + 1] = green;
       differences[to + 2] = blue;
       const [r, g, b] = [red < 0 ? -red : red, green < 0 ? -green : green, blue < 0 ? -blue : blue];
-      strength[y * width + x] = r > g ? (r > b ? r : b) : g > b ? g : b;
+      strength[y * width + x] = Math.max(Math.max(r, g), b);
     }
   }
   return { strength, differences };
