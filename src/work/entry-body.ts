@@ -35,6 +35,17 @@ export function bodyOf(shop: Shop, kind: EntryKind, body: unknown, machineId?: s
     if (unlike) throw new Refusal(400, `The nozzles listed for ${unlike.id} are not as many as are counted.`);
     if (new Set(channels.map(({ id }) => id)).size < channels.length) throw new Refusal(400, "A channel stands twice in this check.");
   }
+  if (kind === "care") {
+    const { heads = [], channels = [] } = accepted.value as Body<"care">;
+    const own = channelsOf(machine);
+    const strange = heads.find((id) => !own.some(({ head }) => head === id)) ?? channels.find((id) => !own.some((each) => each.id === id));
+    if (strange) throw new Refusal(400, `${machine.name} has no head or channel ${strange.slice(0, 60)}.`);
+  }
+  if (kind === "part") {
+    const { part } = accepted.value as Body<"part">;
+    if (![...(machine.parts ?? []), ...(machine.heads ?? [])].some(({ id }) => id === part))
+      throw new Refusal(400, `${machine.name} has no part or head ${part.slice(0, 60)}.`);
+  }
   if (kind === "counter") checkReading(machine.counters?.map(({ name }) => name) ?? [], accepted.value as { counter: string });
   if ((kind === "busy" || kind === "release") && "until" in accepted.value) {
     const until = new Date(String(accepted.value.until));

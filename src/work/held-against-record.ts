@@ -11,6 +11,7 @@ import { causesInOrder } from "../core/signs/causes.ts";
 import type { NewEntry } from "../ledger/append.ts";
 import { settledOn } from "../ledger/condition.ts";
 import type { Connection } from "../ledger/database.ts";
+import { checkById } from "../ledger/nozzles.ts";
 import { openRunsOf, runEvents, runRow } from "../ledger/runs.ts";
 import { signRow } from "../ledger/signs.ts";
 import { checkedSince, handoverIs, oneOffRow, openRepairs, repairRow, taskOf } from "../ledger/tasks.ts";
@@ -30,6 +31,8 @@ export async function heldAgainstRecord(tx: Connection, shop: Shop, who: Person,
     case "routine":
     case "check":
       return settledBefore(tx, shop, made);
+    case "pin":
+      return heldPin(tx, shop, made);
     case "move":
       return heldMove(tx, shop, made);
     case "task":
@@ -57,6 +60,13 @@ const bodyOf = <Kind extends Parameters<typeof narrow>[0]>(made: NewEntry) => ma
 declare function narrow(
   kind: "run" | "move" | "task" | "one-off" | "one-off-over" | "sign-over" | "roster" | "handover-seen" | "repair",
 ): void;
+
+/** What is held up for comparing is a check of this machine. */
+async function heldPin(tx: Connection, shop: Shop, made: NewEntry): Promise<undefined> {
+  const { of } = made.body;
+  if (typeof of === "string" && (await checkById(tx, shop.id, of))?.machine !== made.machine)
+    throw new Refusal(404, "There is no such check of this machine to hold up.");
+}
 
 async function heldRun(tx: Connection, shop: Shop, made: NewEntry): Promise<string | undefined> {
   const body = bodyOf<"run">(made) as RunBody;

@@ -116,6 +116,15 @@ describe("what now, from what the ledger holds", () => {
   });
 });
 
+test("what is said of another machine's heads, parts or checks is refused in words", async () => {
+  expect(await send("care", today("08:00"), { ...clean("light"), heads: ["H9"] })).toMatchObject({
+    result: "refused",
+    message: expect.stringContaining("no head or channel H9"),
+  });
+  expect(await send("part", today("08:00"), { part: "gutter", event: "taken", reason: "worn" })).toMatchObject({ result: "refused" });
+  expect(await send("pin", today("08:00"), { of: uuidv7() })).toMatchObject({ result: "refused" });
+});
+
 describe("a check", () => {
   test("whose nozzles are not as many as it counts is refused", async () => {
     const body = check([1, 2]);

@@ -2,7 +2,7 @@
 export type CapDrain = { day: number; seconds: number; ml: number; labours?: boolean };
 
 /** Settings; common practice, no source: half the suction is left with one tube blocked. */
-export const CAP = { baselineOf: 3, serviceAtShare: 0.5 };
+export const CAP = { baselineOf: 3, serviceAtShare: 0.5, lowAtShare: 0.6 };
 
 export type CapHealth = {
   /** Share of the suction that is left: the baseline's seconds a millilitre by those of the last fill, at most 1. */

@@ -1,4 +1,7 @@
-import type { CapHealth } from "./cap-health.ts";
+import { CAP, type CapHealth } from "./cap-health.ts";
+
+/** From this share of its limit on a waste vessel is told of; common practice, no source. */
+const WASTE_NEAR_SHARE = 0.9;
 
 /** What a person would want to know of a machine before giving it a job, as facts; times in milliseconds, days as numbers. */
 export type ConditionFacts = {
@@ -69,7 +72,7 @@ export function conditionItems(facts: ConditionFacts, dayWords: (day: number) =>
       topic: "Waste",
       words: `${name}: room for ${Math.max(0, limitMl - levelMl)} mL`,
       why: `${levelMl} mL of ${limitMl} when it was read ${hours(now - at)} ago`,
-      isBad: levelMl > limitMl * 0.9,
+      isBad: levelMl > limitMl * WASTE_NEAR_SHARE,
     });
   if (facts.oldParts.length)
     items.push({
@@ -90,7 +93,7 @@ export function capItem(cap: CapHealth, today: number, dayWords: (day: number) =
     topic: "Cap",
     words: `${Math.round(cap.suction * 100)} % of its suction left${service}${cap.labours ? "; the pump labours" : ""}`,
     why: `${cap.last.toFixed(1)} s a millilitre at the last measured fill, ${cap.baseline.toFixed(1)} when it was new`,
-    isBad: cap.suction <= 0.6 || cap.labours,
+    isBad: cap.suction <= CAP.lowAtShare || cap.labours,
   };
 }
 
