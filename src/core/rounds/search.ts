@@ -1,0 +1,280 @@
+import type { Model, ModelTask } from "./model.ts";
+import { cheapestPlace } from "./place.ts";
+import { costOf, type Placement, put, startOf, type Timetable, take, timetableOf } from "./timetable.ts";
+
+/** A whole plan found: where each task lies, `undefined` where it is left out. */
+export type Found = { placed: (Placement | undefined)[]; cost: number };
+
+/** Looks into people's time that are about a second's worth on a usual machine. */
+export const LOOKS_A_SECOND = 4_000_000;
+/** Looks between two words of progress. */
+const LOOKS_A_PAUSE = 100_000;
+
+type Random = () => number;
+
+/** The plan of a timetable as it stands. */
+export const found = (table: Timetable): Found => ({ placed: [...table.placed], cost: costOf(table) });
+
+/** Tasks in an order in which none stands before what it waits for. */
+function inOrder(model: Model, order: readonly number[]): number[] {
+  const sorted: number[] = [];
+  const seen = new Set<number>();
+  const wanted = new Set(order);
+  const visit = (index: number) => {
+    if (seen.has(index)) return;
+    seen.add(index);
+    for (const before of model.tasks[index]?.after ?? []) visit(before);
+    if (wanted.has(index)) sorted.push(index);
+  };
+  for (const index of order) visit(index);
+  return sorted;
+}
+
+/** Puts tasks in, each at its cheapest place, in the given order but for what waits for others; gives back those that found none. */
+function putAll(table: Timetable, order: readonly number[], random?: Random, passOver = 0): number[] {
+  let last = lastEnd(table);
+  const failed: number[] = [];
+  for (const index of inOrder(table.model, order)) {
+    const options = { last, ...(random && passOver > 0 ? shy(random, passOver, table) : {}) };
+    const place = cheapestPlace(table, index, options) ?? (passOver > 0 ? cheapestPlace(table, index, { last }) : undefined);
+    if (!place) {
+      failed.push(index);
+      continue;
+    }
+    put(table, index, place.placement);
+    if (place.placement.end > last) last = place.placement.end;
+  }
+  return failed;
+}
+
+/** Now and then a person passed over, or a task not begun at once. */
+function shy(random: Random, share: number, table: Timetable) {
+  const away = random() < share * 4 ? Math.floor(random() * table.model.people.length) : -1;
+  const late = random() < share ? someMoment(table, random) : 0;
+  return { ...(away >= 0 ? { passOver: (person: number) => person === away } : {}), notBefore: late };
+}
+
+/** A moment at which something ends: a place where waiting for it may pay. */
+function someMoment(table: Timetable, random: Random): number {
+  const index = Math.floor(random() * table.placed.length);
+  return table.placed[index]?.end ?? 0;
+}
+
+function lastEnd(table: Timetable): number {
+  let last = 0;
+  for (const placement of table.placed) if (placement && placement.end > last) last = placement.end;
+  return last;
+}
+
+/** Ways of ordering tasks for a first plan: what is pressing, heavy, long or early first. */
+const FIRST_ORDERS: ((task: ModelTask, price: number) => number)[] = [
+  (task) => task.due - lengthOf(task),
+  (task) => task.due,
+  (task) => -task.weight * 1e6 + task.due,
+  (task) => Math.min(task.due, task.latest) - lengthOf(task) - 20 * task.weight,
+  (task) => -lengthOf(task),
+  (task) => task.latest - lengthOf(task),
+  (task) => task.from,
+];
+
+export const lengthOf = (task: ModelTask): number =>
+  task.leadMin + task.tail + task.hands.reduce((sum, hands, k) => sum + hands + (task.gapMin[k] ?? 0), 0);
+
+/** The best of some constructed plans: a first good one. */
+export function firstPlan(model: Model): Found {
+  let best: Found | undefined;
+  for (const rank of FIRST_ORDERS) {
+    const table = timetableOf(model);
+    const open = model.tasks.map((_, index) => index).filter((index) => !table.placed[index]);
+    const score = (index: number) => rank(model.tasks[index] as ModelTask, model.price);
+    putAll(table, begunFirst(model, open.sort((a, b) => score(a) - score(b) || a - b)));
+    const each = found(table);
+    if (!best || each.cost < best.cost) best = each;
+  }
+  return best as Found;
+}
+
+const begunFirst = (model: Model, order: readonly number[]): number[] => [
+  ...order.filter((index) => model.tasks[index]?.begun),
+  ...order.filter((index) => !model.tasks[index]?.begun),
+];
+
+/** Looks that a model's fixed work counts for in each step: the cost of a whole plan is reckoned once a step. */
+const stepLooks = (model: Model) => 6 + Math.ceil(model.tasks.length / 3);
+
+/**
+ * A neighbourhood search: again and again some tasks that lie near each other are taken out and put back in another order,
+ * each at its cheapest place; what is worse is kept with a chance that sinks as the effort runs out (docs/decisions/0008).
+ * Yields the best plan so far at each pause; the same plan for the same model, effort and random numbers.
+ */
+export function* improve(model: Model, start: Found, looks: number, random: Random, sound: (found: Found) => boolean): Generator<Found, Found> {
+  let table = tableWith(model, start);
+  let best = start;
+  let cost = start.cost;
+  let spent = 0;
+  let pause = LOOKS_A_PAUSE;
+  const count = model.tasks.length;
+  const heat = heatOf(model, start);
+  let sinceBest = 0;
+  while (spent < looks && count > 0) {
+    const before = table.looks;
+    const share = spent / looks;
+    const temperature = heat.from * (heat.to / heat.from) ** share;
+    const out = ruin(table, random);
+    const kept = out.map((index) => take(table, index));
+    const absent = absentees(table, out, random);
+    const order = recreateOrder(model, [...out, ...absent], kept, out, random);
+    const failed = putAll(table, order, random, 0.04);
+    const orphans = dropOrphans(table, failed);
+    const now = costOf(table);
+    spent += table.looks - before + stepLooks(model);
+    sinceBest++;
+    if (now < cost - temperature * Math.log(Math.max(random(), 1e-12))) {
+      cost = now;
+      if (now < best.cost - 1e-9) {
+        const each = found(table);
+        if (sound(each)) {
+          best = each;
+          sinceBest = 0;
+        }
+      }
+    } else putBack(table, out, kept, absent, orphans);
+    // Far off the best and long without a better one: back to it.
+    if (sinceBest > 4000 && cost > best.cost + 1e-9) {
+      const looked = table.looks;
+      table = tableWith(model, best);
+      table.looks = looked;
+      cost = best.cost;
+      sinceBest = 0;
+    }
+    if (spent >= pause) {
+      pause += LOOKS_A_PAUSE;
+      yield best;
+    }
+  }
+  return best;
+}
+
+export function tableWith(model: Model, plan: Found): Timetable {
+  const table = timetableOf(model);
+  plan.placed.forEach((placement, index) => {
+    if (placement && !table.placed[index]) put(table, index, placement);
+  });
+  return table;
+}
+
+/** From what a late quarter of an hour of an average task costs down to next to nothing. */
+function heatOf(model: Model, start: Found): { from: number; to: number } {
+  const scale = Math.min(200, Math.max(3, start.cost / Math.max(4, model.tasks.length) / 4));
+  return { from: scale, to: 0.05 };
+}
+
+/** Takes note of which tasks to take out: one, and what lies near it in time, mostly at its machine or with its people. */
+function ruin(table: Timetable, random: Random): number[] {
+  const { model } = table;
+  const movable = model.tasks.flatMap((task, index) => (table.placed[index] && task.begun?.doneAt === undefined ? [index] : []));
+  if (movable.length === 0) return [];
+  const most = Math.min(movable.length, 2 + Math.floor(random() * Math.min(12, 2 + movable.length / 3)));
+  const kind = random();
+  const seed = kind < 0.45 ? (costliest(table, movable, random) as number) : (movable[Math.floor(random() * movable.length)] as number);
+  const seedTask = model.tasks[seed] as ModelTask;
+  const at = (table.placed[seed] as Placement).anchor;
+  const wanted = Math.max(0, Math.min(at, seedTask.due - lengthOf(seedTask)));
+  const aim = random() < 0.5 ? at : wanted;
+  const chosen = new Set<number>([seed]);
+  if (kind > 0.9) while (chosen.size < most) chosen.add(movable[Math.floor(random() * movable.length)] as number);
+  else {
+    const people = new Set(seedTask.people);
+    const near = movable
+      .filter((index) => index !== seed)
+      .map((index) => {
+        const task = model.tasks[index] as ModelTask;
+        const placement = table.placed[index] as Placement;
+        const apart = aim >= placement.anchor && aim <= placement.end ? 0 : Math.min(Math.abs(placement.anchor - aim), Math.abs(placement.end - aim));
+        const shares = task.machine === seedTask.machine ? 0 : placement.who.some((person) => people.has(person)) ? 10 : 60;
+        return { index, far: (apart + shares) * (0.3 + random()) };
+      })
+      .sort((a, b) => a.far - b.far);
+    for (const { index } of near) {
+      if (chosen.size >= most) break;
+      chosen.add(index);
+    }
+  }
+  return [...withBound(table, chosen)];
+}
+
+/** With a begun task goes all that could then lie where it must: what else is at its machine, and its people's first. */
+function withBound(table: Timetable, chosen: Set<number>): Set<number> {
+  for (const index of chosen) {
+    const task = table.model.tasks[index] as ModelTask;
+    if (!task.begun) continue;
+    for (const other of table.machines[task.machine]?.tasks ?? []) if (movableTask(table, other)) chosen.add(other);
+    const people = new Set([...task.begun.hands.map(({ person }) => person), ...(table.placed[index]?.who ?? [])]);
+    for (const person of people) {
+      const line = table.people[person];
+      const first = line?.tasks.findIndex((other, at) => !line.fixed[at] && other !== index) ?? -1;
+      if (line && first >= 0 && movableTask(table, line.tasks[first] as number)) chosen.add(line.tasks[first] as number);
+    }
+  }
+  return chosen;
+}
+
+const movableTask = (table: Timetable, index: number) =>
+  index >= 0 && table.placed[index] !== undefined && table.model.tasks[index]?.begun?.doneAt === undefined;
+
+/** One of the costly: the dearer of some drawn. */
+function costliest(table: Timetable, movable: readonly number[], random: Random): number {
+  let [best, most] = [-1, -1];
+  for (let draw = 0; draw < 4; draw++) {
+    const index = movable[Math.floor(random() * movable.length)] as number;
+    const task = table.model.tasks[index] as ModelTask;
+    const placement = table.placed[index] as Placement;
+    const cost = task.weight * Math.max(0, placement.end - task.due) + 0.01 * placement.end;
+    if (cost > most) [best, most] = [index, cost];
+  }
+  return best;
+}
+
+/** Tasks left out, which may fit now; of many, some. */
+function absentees(table: Timetable, out: readonly number[], random: Random): number[] {
+  const gone = new Set(out);
+  const absent = table.model.tasks.flatMap((_, index) => (table.placed[index] || gone.has(index) ? [] : [index]));
+  return absent.length <= 6 ? absent : absent.filter(() => random() < 6 / absent.length);
+}
+
+function recreateOrder(model: Model, all: number[], kept: readonly Placement[], out: readonly number[], random: Random): number[] {
+  const was = new Map(out.map((index, place) => [index, (kept[place] as Placement).anchor]));
+  const way = random();
+  const score = (index: number): number => {
+    const task = model.tasks[index] as ModelTask;
+    if (way < 0.3) return random();
+    if (way < 0.5) return task.due - lengthOf(task);
+    if (way < 0.62) return -task.weight + 0.001 * task.due;
+    if (way < 0.74) return (was.get(index) ?? task.from) * (0.7 + 0.6 * random());
+    if (way < 0.84) return -lengthOf(task);
+    if (way < 0.92) return task.people.length * 100 + Math.min(task.due, 5000) / 100;
+    return Math.min(task.due, task.latest) - lengthOf(task) - 10 * task.weight;
+  };
+  const scores = new Map(all.map((index) => [index, score(index)]));
+  const order = [...all].sort((a, b) => (scores.get(a) as number) - (scores.get(b) as number) || a - b);
+  return begunFirst(model, order);
+}
+
+/** What follows a task that is left out can't stay in: gives back what was taken out. */
+function dropOrphans(table: Timetable, failed: readonly number[]): Map<number, Placement> {
+  const dropped = new Map<number, Placement>();
+  const open = [...failed];
+  for (let index = open.pop(); index !== undefined; index = open.pop())
+    for (const after of table.model.tasks[index]?.before ?? []) {
+      if (table.placed[after]) dropped.set(after, take(table, after));
+      open.push(after);
+    }
+  return dropped;
+}
+
+/** Undoes a step: what was put in goes out, what was taken out goes back. */
+function putBack(table: Timetable, out: readonly number[], kept: readonly Placement[], absent: readonly number[], orphans: Map<number, Placement>): void {
+  const back = new Map([...orphans, ...out.map((index, place) => [index, kept[place] as Placement] as const)]);
+  for (const index of [...out, ...absent]) if (table.placed[index]) take(table, index);
+  for (const [index, placement] of back) put(table, index, placement);
+}
