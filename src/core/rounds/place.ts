@@ -1,4 +1,4 @@
-import { FOREVER, type Model, type ModelTask } from "./model.ts";
+import { FOREVER, type ModelTask } from "./model.ts";
 import { addedWalk, earliestFree, type Placement, startOf, type Timetable, taskCost } from "./timetable.ts";
 
 export type PlaceOptions = {
@@ -170,21 +170,14 @@ function chooseWho(table: Timetable, task: ModelTask, times: readonly number[], 
 
 /** What a placement adds to the cost of what is there, the evening of hands minutes taken roughly. */
 function addedCost(table: Timetable, task: ModelTask, placement: Placement, last: number): number {
-  const { model } = table;
   let cost = taskCost(task, placement) + Math.max(0, placement.end - last);
   let before = -1;
   for (let k = 0; k < placement.who.length; k++) {
     const person = placement.who[k] as number;
     if (person !== before) cost += 0.1 * addedWalk(table, person, task.area, placement.times[k] as number);
-    cost += (0.02 * (task.hands[k] as number) * (table.minutes[person] as number)) / (1 + meanOf(table, model));
+    cost += (0.02 * (task.hands[k] as number) * (table.minutes[person] as number)) / (1 + table.allMinutes / table.minutes.length);
     before = person;
   }
   // Of equals, the one that ends earlier.
   return cost + 0.001 * placement.end;
-}
-
-function meanOf(table: Timetable, model: Model): number {
-  let sum = 0;
-  for (const each of table.minutes) sum += each;
-  return sum / Math.max(1, model.people.length);
 }

@@ -1,12 +1,13 @@
+import { inOrder } from "./alone.ts";
 import type { Model, ModelTask } from "./model.ts";
 import { cheapestPlace } from "./place.ts";
-import { costOf, type Placement, put, startOf, type Timetable, take, timetableOf } from "./timetable.ts";
+import { costOf, type Placement, put, type Timetable, take, timetableOf } from "./timetable.ts";
 
 /** A whole plan found: where each task lies, `undefined` where it is left out. */
 export type Found = { placed: (Placement | undefined)[]; cost: number };
 
 /** Looks into people's time that are about a second's worth on a usual machine. */
-export const LOOKS_A_SECOND = 4_000_000;
+export const LOOKS_A_SECOND = 1_200_000;
 /** Looks between two words of progress. */
 const LOOKS_A_PAUSE = 100_000;
 
@@ -14,21 +15,6 @@ type Random = () => number;
 
 /** The plan of a timetable as it stands. */
 export const found = (table: Timetable): Found => ({ placed: [...table.placed], cost: costOf(table) });
-
-/** Tasks in an order in which none stands before what it waits for. */
-function inOrder(model: Model, order: readonly number[]): number[] {
-  const sorted: number[] = [];
-  const seen = new Set<number>();
-  const wanted = new Set(order);
-  const visit = (index: number) => {
-    if (seen.has(index)) return;
-    seen.add(index);
-    for (const before of model.tasks[index]?.after ?? []) visit(before);
-    if (wanted.has(index)) sorted.push(index);
-  };
-  for (const index of order) visit(index);
-  return sorted;
-}
 
 /** Puts tasks in, each at its cheapest place, in the given order but for what waits for others; gives back those that found none. */
 function putAll(table: Timetable, order: readonly number[], random?: Random, passOver = 0): number[] {
@@ -80,18 +66,18 @@ const FIRST_ORDERS: ((task: ModelTask, price: number) => number)[] = [
 export const lengthOf = (task: ModelTask): number =>
   task.leadMin + task.tail + task.hands.reduce((sum, hands, k) => sum + hands + (task.gapMin[k] ?? 0), 0);
 
-/** The best of some constructed plans: a first good one. */
-export function firstPlan(model: Model): Found {
-  let best: Found | undefined;
+/** The best of some constructed plans that are sound: a first good one; where none is, all is left out. */
+export function firstPlan(model: Model, sound: (found: Found) => boolean): Found {
+  let best = found(timetableOf(model));
   for (const rank of FIRST_ORDERS) {
     const table = timetableOf(model);
     const open = model.tasks.map((_, index) => index).filter((index) => !table.placed[index]);
     const score = (index: number) => rank(model.tasks[index] as ModelTask, model.price);
     putAll(table, begunFirst(model, open.sort((a, b) => score(a) - score(b) || a - b)));
     const each = found(table);
-    if (!best || each.cost < best.cost) best = each;
+    if (each.cost < best.cost && sound(each)) best = each;
   }
-  return best as Found;
+  return best;
 }
 
 const begunFirst = (model: Model, order: readonly number[]): number[] => [
@@ -107,7 +93,7 @@ const stepLooks = (model: Model) => 6 + Math.ceil(model.tasks.length / 3);
  * each at its cheapest place; what is worse is kept with a chance that sinks as the effort runs out (docs/decisions/0008).
  * Yields the best plan so far at each pause; the same plan for the same model, effort and random numbers.
  */
-export function* improve(model: Model, start: Found, looks: number, random: Random, sound: (found: Found) => boolean): Generator<Found, Found> {
+export function* improve(model: Model, start: Found, looks: number, random: Random, hopeless: ReadonlySet<number>, sound: (found: Found) => boolean): Generator<Found, Found> {
   let table = tableWith(model, start);
   let best = start;
   let cost = start.cost;
@@ -120,11 +106,11 @@ export function* improve(model: Model, start: Found, looks: number, random: Rand
     const before = table.looks;
     const share = spent / looks;
     const temperature = heat.from * (heat.to / heat.from) ** share;
-    const out = ruin(table, random);
+    const out = ruin(table, random, hopeless);
     const kept = out.map((index) => take(table, index));
-    const absent = absentees(table, out, random);
+    const absent = absentees(table, out, hopeless, random);
     const order = recreateOrder(model, [...out, ...absent], kept, out, random);
-    const failed = putAll(table, order, random, 0.04);
+    const failed = putAll(table, order, random, 0.02);
     const orphans = dropOrphans(table, failed);
     const now = costOf(table);
     spent += table.looks - before + stepLooks(model);
@@ -170,37 +156,41 @@ function heatOf(model: Model, start: Found): { from: number; to: number } {
 }
 
 /** Takes note of which tasks to take out: one, and what lies near it in time, mostly at its machine or with its people. */
-function ruin(table: Timetable, random: Random): number[] {
+function ruin(table: Timetable, random: Random, hopeless: ReadonlySet<number>): number[] {
   const { model } = table;
   const movable = model.tasks.flatMap((task, index) => (table.placed[index] && task.begun?.doneAt === undefined ? [index] : []));
   if (movable.length === 0) return [];
   const most = Math.min(movable.length, 2 + Math.floor(random() * Math.min(12, 2 + movable.length / 3)));
   const kind = random();
-  const seed = kind < 0.45 ? (costliest(table, movable, random) as number) : (movable[Math.floor(random() * movable.length)] as number);
+  const absent = model.tasks.flatMap((_, index) => (table.placed[index] || hopeless.has(index) ? [] : [index]));
+  const pick = (from: readonly number[]) => from[Math.floor(random() * from.length)] as number;
+  const seed = absent.length && random() < 0.35 ? pick(absent) : kind < 0.45 ? costliest(table, movable, random) : pick(movable);
   const seedTask = model.tasks[seed] as ModelTask;
-  const at = (table.placed[seed] as Placement).anchor;
-  const wanted = Math.max(0, Math.min(at, seedTask.due - lengthOf(seedTask)));
-  const aim = random() < 0.5 ? at : wanted;
-  const chosen = new Set<number>([seed]);
-  if (kind > 0.9) while (chosen.size < most) chosen.add(movable[Math.floor(random() * movable.length)] as number);
+  const wanted = Math.max(seedTask.from, Math.min(seedTask.due, seedTask.latest) - lengthOf(seedTask) * random());
+  const lies = table.placed[seed]?.anchor;
+  const aim = lies === undefined ? seedTask.from + random() * Math.max(0, seedTask.latest - seedTask.from) : random() < 0.5 ? lies : Math.min(lies, wanted);
+  // What is left out goes in only where its own place is made, by what it waits for as well.
+  const chosen = new Set<number>(lies === undefined ? seedTask.after.filter((before) => movableTask(table, before)) : [seed]);
+  if (kind > 0.9) while (chosen.size < most) chosen.add(pick(movable));
   else {
-    const people = new Set(seedTask.people);
-    const near = movable
-      .filter((index) => index !== seed)
-      .map((index) => {
-        const task = model.tasks[index] as ModelTask;
-        const placement = table.placed[index] as Placement;
-        const apart = aim >= placement.anchor && aim <= placement.end ? 0 : Math.min(Math.abs(placement.anchor - aim), Math.abs(placement.end - aim));
-        const shares = task.machine === seedTask.machine ? 0 : placement.who.some((person) => people.has(person)) ? 10 : 60;
-        return { index, far: (apart + shares) * (0.3 + random()) };
-      })
-      .sort((a, b) => a.far - b.far);
-    for (const { index } of near) {
-      if (chosen.size >= most) break;
-      chosen.add(index);
+    const far = movable.map((index) => (index === seed ? Number.POSITIVE_INFINITY : distance(table, index, seedTask, aim) * (0.3 + random())));
+    while (chosen.size < most) {
+      let nearest = 0;
+      for (let place = 1; place < far.length; place++) if ((far[place] as number) < (far[nearest] as number)) nearest = place;
+      if (far[nearest] === Number.POSITIVE_INFINITY) break;
+      chosen.add(movable[nearest] as number);
+      far[nearest] = Number.POSITIVE_INFINITY;
     }
   }
   return [...withBound(table, chosen)];
+}
+
+/** How far a placed task is from a moment, in minutes; further where it shares neither machine nor people with another. */
+function distance(table: Timetable, index: number, other: ModelTask, aim: number): number {
+  const task = table.model.tasks[index] as ModelTask;
+  const { anchor, end, who } = table.placed[index] as Placement;
+  const apart = aim < anchor ? anchor - aim : aim > end ? aim - end : 0;
+  return apart + (task.machine === other.machine ? 0 : who.some((person) => other.people.includes(person)) ? 10 : 60);
 }
 
 /** With a begun task goes all that could then lie where it must: what else is at its machine, and its people's first. */
@@ -236,9 +226,9 @@ function costliest(table: Timetable, movable: readonly number[], random: Random)
 }
 
 /** Tasks left out, which may fit now; of many, some. */
-function absentees(table: Timetable, out: readonly number[], random: Random): number[] {
+function absentees(table: Timetable, out: readonly number[], hopeless: ReadonlySet<number>, random: Random): number[] {
   const gone = new Set(out);
-  const absent = table.model.tasks.flatMap((_, index) => (table.placed[index] || gone.has(index) ? [] : [index]));
+  const absent = table.model.tasks.flatMap((_, index) => (table.placed[index] || gone.has(index) || hopeless.has(index) ? [] : [index]));
   return absent.length <= 6 ? absent : absent.filter(() => random() < 6 / absent.length);
 }
 

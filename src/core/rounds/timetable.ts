@@ -14,6 +14,8 @@ export type Timetable = {
   machines: Line[];
   /** Hands minutes a person, of tasks that are in. */
   minutes: number[];
+  /** Their sum. */
+  allMinutes: number;
   /** Begun tasks that are in and that a person had a hand in: who has some needs no first walk. */
   begunIn: number[];
   /** Looks into a line so far: the measure of effort. */
@@ -30,6 +32,7 @@ export function timetableOf(model: Model): Timetable {
     people: model.people.map(emptyLine),
     machines: model.machines.map(emptyLine),
     minutes: model.people.map(() => 0),
+    allMinutes: 0,
     begunIn: model.people.map(() => 0),
     looks: 0,
   };
@@ -65,6 +68,11 @@ function removeAll(line: Line, task: number): void {
   }
 }
 
+function addMinutes(table: Timetable, person: number, minutes: number): void {
+  table.minutes[person] = (table.minutes[person] as number) + minutes;
+  table.allMinutes += minutes;
+}
+
 export const startOf = (task: ModelTask, placement: Placement): number => task.begun?.start ?? placement.anchor;
 
 export function put(table: Timetable, index: number, placement: Placement): void {
@@ -74,10 +82,10 @@ export function put(table: Timetable, index: number, placement: Placement): void
   for (let k = 0; k < placement.times.length; k++) {
     const [start, person, hands] = [placement.times[k] as number, placement.who[k] as number, task.hands[k] as number];
     add(table.people[person] as Line, start, start + hands, task.area, index, false);
-    table.minutes[person] = (table.minutes[person] as number) + hands;
+    addMinutes(table, person, hands);
   }
   for (const { person, start, end } of task.begun?.hands ?? []) {
-    table.minutes[person] = (table.minutes[person] as number) + end - start;
+    addMinutes(table, person, end - start);
     table.begunIn[person] = (table.begunIn[person] as number) + 1;
   }
 }
@@ -91,10 +99,10 @@ export function take(table: Timetable, index: number): Placement {
   for (let k = 0; k < placement.times.length; k++) {
     const person = placement.who[k] as number;
     removeAll(table.people[person] as Line, index);
-    table.minutes[person] = (table.minutes[person] as number) - (task.hands[k] as number);
+    addMinutes(table, person, -(task.hands[k] as number));
   }
   for (const { person, start, end } of task.begun?.hands ?? []) {
-    table.minutes[person] = (table.minutes[person] as number) - (end - start);
+    addMinutes(table, person, start - end);
     table.begunIn[person] = (table.begunIn[person] as number) - 1;
   }
   return placement;
