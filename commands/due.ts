@@ -4,6 +4,7 @@ import { isoDay, readDay } from "../src/core/calendar/day.ts";
 import { dueWork } from "../src/core/due/due-work.ts";
 import { reasonSentence } from "../src/core/due/sentence.ts";
 import { readFleet } from "../src/core/fleet/read.ts";
+import { fileFault } from "./file-fault.ts";
 
 const LINES_A_WRITE = 5000;
 
@@ -49,14 +50,6 @@ function main(): void {
   // In parts: a year of a large fleet is more than one string can hold.
   for (let from = 0; from < lines.length; from += LINES_A_WRITE)
     process.stdout.write(`${lines.slice(from, from + LINES_A_WRITE).join("\n")}\n`);
-}
-
-function fileFault(path: string, error: unknown): string {
-  const code = error instanceof Error && "code" in error ? error.code : undefined;
-  if (code === "ENOENT") return `there is no file ${path}`;
-  if (code === "EISDIR") return `${path} is a folder`;
-  if (code === "ERR_ENCODING_INVALID_ENCODED_DATA") return `${path} is not UTF-8 text`;
-  return `${path} can't be read (${error instanceof Error ? error.message : error})`;
 }
 
 function refuse(reasons: string[]): void {

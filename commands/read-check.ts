@@ -8,6 +8,7 @@ import { readPattern } from "../src/core/nozzles/read-pattern.ts";
 import { type Corners, cornersFault } from "../src/core/nozzles/scan/corners.ts";
 import { readCheck } from "../src/core/nozzles/scan/read-check.ts";
 import { decodePicture } from "./decode-picture.ts";
+import { fileFault } from "./file-fault.ts";
 
 const USAGE =
   "expected: read-check --pattern pattern.json --image check.png [--corners x0,y0,x1,y1,x2,y2,x3,y3], or read-check --batch cases.jsonl";
@@ -86,13 +87,6 @@ function patternAt(path: string): { pattern: NozzlePattern } | { error: string }
   } catch (error) {
     return { error: fileFault(path, error) };
   }
-}
-
-function fileFault(path: string, error: unknown): string {
-  const code = error instanceof Error && "code" in error ? error.code : undefined;
-  if (code === "ENOENT") return `there is no file ${path}`;
-  if (code === "EISDIR") return `${path} is a folder`;
-  return `${path} can't be read (${error instanceof Error ? error.message : error})`;
 }
 
 /** All lines of a file, shared out over the cores, answered in their order as they come. */

@@ -19,7 +19,7 @@ export type PlanOptions = {
 
 export const USUAL_EFFORT = 2;
 /** Partial plans looked at in about a second. */
-const NODES_A_SECOND = 60_000;
+const NODES_A_SECOND = 25_000;
 /** Of a small problem's effort, what goes into a good plan before every other is ruled out. */
 const SMALL_SHARE = 0.2;
 
@@ -53,7 +53,7 @@ export function* planRound(problem: RoundProblem, { effort = USUAL_EFFORT, seed 
   yield inFull(best, false);
   const small = isSmall(model);
   const looks = effort * LOOKS_A_SECOND;
-  for (const share of small ? [SMALL_SHARE, 1 - SMALL_SHARE] : [1]) {
+  for (const share of small ? [SMALL_SHARE, 2 * SMALL_SHARE] : [1]) {
     if (best.cost - bound <= 1e-6) break;
     const search = improve(model, best, looks * share, random, hopeless, sound);
     for (let step = search.next(); ; step = search.next()) {

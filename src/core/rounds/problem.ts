@@ -35,7 +35,6 @@ export const Stretch = Type.Unsafe<Static<typeof Hands> | Static<typeof Wait>>({
   type: "object",
   properties: { ...Hands.properties, ...Wait.properties },
   additionalProperties: false,
-  oneOf: [{ required: ["hands"] }, { required: ["wait"] }],
   description: "either hands (with samePerson) or a wait (with upTo)",
 });
 
