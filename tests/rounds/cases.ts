@@ -27,7 +27,8 @@ export function madeUpProblem(seed: number, { people, machines, tasks, horizon, 
       return {
         id: `person-${index}`,
         skills: skills.filter((_, each) => random() < 0.7 || each === index % 3),
-        shifts: random() < 0.5 ? [[0, horizon]] : [[late, pause] as [number, number], [pause + between(3, 20), horizon] as [number, number]],
+        shifts:
+          random() < 0.5 ? [[0, horizon]] : [[late, pause] as [number, number], [pause + between(3, 20), horizon] as [number, number]],
         ...(random() < 0.6 ? { startsIn: one(names) } : {}),
       };
     }),
@@ -86,6 +87,8 @@ export function interrupted(problem: RoundProblem, plan: RoundPlan, now: number,
     now,
     begun,
     promised,
-    people: problem.people.map((person) => (person.id === gone ? { ...person, shifts: person.shifts.filter(([from]) => from > now) } : person)),
+    people: problem.people.map((person) =>
+      person.id === gone ? { ...person, shifts: person.shifts.filter(([from]) => from > now) } : person,
+    ),
   };
 }

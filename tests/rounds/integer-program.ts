@@ -13,7 +13,15 @@ export async function leastCost(problem: RoundProblem): Promise<number> {
   return solution.ObjectiveValue + constant;
 }
 
-type Node = { name: string; task: number; place: number; hands: number; area: string; people: number[]; begun?: { person: number; start: number; end: number } };
+type Node = {
+  name: string;
+  task: number;
+  place: number;
+  hands: number;
+  area: string;
+  people: number[];
+  begun?: { person: number; start: number; end: number };
+};
 
 function program(problem: RoundProblem): { text: string; constant: number } {
   const { horizon, people, machines, areas, walk, tasks, now = 0, begun = [], promised = [] } = problem;
@@ -65,7 +73,15 @@ function program(problem: RoundProblem): { text: string; constant: number } {
           if (most >= now && stretch.upTo !== undefined) row(`${next} + ${LATE} ${inPlan} <= ${most + LATE}`);
         }
         if ("hands" in stretch)
-          nodes.push({ name: `n${index}_${place}`, task: index, place, hands: length, area, people: eligible, begun: { person: people.findIndex(({ id }) => id === was.person), start: was.start, end: until ?? now } });
+          nodes.push({
+            name: `n${index}_${place}`,
+            task: index,
+            place,
+            hands: length,
+            area,
+            people: eligible,
+            begun: { person: people.findIndex(({ id }) => id === was.person), start: was.start, end: until ?? now },
+          });
         return;
       }
       row(`${next} - ${here} >= ${length}`);
@@ -155,7 +171,8 @@ function program(problem: RoundProblem): { text: string; constant: number } {
       row(`${out.join(" + ")} - ${does} = 0`);
       if (person.startsIn != null) {
         cost(0.1 * way(person.startsIn, node.area), into[0] as string);
-        if (!isBegunTask(node) && Number.isFinite(opens)) row(`${start} - ${LATE} ${into[0]} >= ${opens + way(person.startsIn, node.area) - LATE}`);
+        if (!isBegunTask(node) && Number.isFinite(opens))
+          row(`${start} - ${LATE} ${into[0]} >= ${opens + way(person.startsIn, node.area) - LATE}`);
       }
       if (!node.begun) {
         const pieces = person.shifts.map((_, at) => binary(`p_${node.name}_${who}_${at}`));

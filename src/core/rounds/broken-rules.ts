@@ -65,8 +65,7 @@ export function brokenRules(problem: RoundProblem, plan: Plan): Broken[] {
       if (index < soFar.length) return;
       const person = problem.people.find((each) => each.id === stretch.person);
       if (!person) return say(id, `nobody does its stretch ${index + 1}`);
-      for (const skill of task.skills ?? [])
-        if (!person.skills?.includes(skill)) say(id, `${person.id} has not the skill ${skill}`);
+      for (const skill of task.skills ?? []) if (!person.skills?.includes(skill)) say(id, `${person.id} has not the skill ${skill}`);
       if (task.fixedTo && task.fixedTo !== person.id) say(id, `is fixed to ${task.fixedTo}, not ${person.id}`);
       if (shape.samePerson && person.id !== firstHands) say(id, `its stretch ${index + 1} is bound to ${firstHands}`);
       if (!person.shifts.some(([from, to]) => from <= stretch.start && stretch.end <= to))
@@ -81,7 +80,15 @@ export function brokenRules(problem: RoundProblem, plan: Plan): Broken[] {
       const shape = task.stretches[index];
       if (!shape || !("hands" in shape) || stretch.end !== undefined) return;
       const end = Math.max(stretch.start + shape.hands, now);
-      doings.push({ person: stretch.person, start: stretch.start, end, task, area: machines.get(task.machine)?.area ?? "", begun: true, first: false });
+      doings.push({
+        person: stretch.person,
+        start: stretch.start,
+        end,
+        task,
+        area: machines.get(task.machine)?.area ?? "",
+        begun: true,
+        first: false,
+      });
     });
   }
   machineRules(problem, placed, say);
@@ -116,11 +123,16 @@ function chainRules(
     }
     if (lasts < length) say(task.id, `its wait ${index + 1} lasts ${lasts} minutes, under ${length}`);
     const most = next ? length + (shape.upTo ?? Number.POSITIVE_INFINITY) : length;
-    if (lasts > most && !(open && next && stretch.start + most < now)) say(task.id, `its wait ${index + 1} lasts ${lasts} minutes, over ${most}`);
+    if (lasts > most && !(open && next && stretch.start + most < now))
+      say(task.id, `its wait ${index + 1} lasts ${lasts} minutes, over ${most}`);
   });
 }
 
-function machineRules(problem: RoundProblem, placed: ReadonlyMap<string, readonly PlannedStretch[]>, say: (task: string, why: string) => void): void {
+function machineRules(
+  problem: RoundProblem,
+  placed: ReadonlyMap<string, readonly PlannedStretch[]>,
+  say: (task: string, why: string) => void,
+): void {
   for (const { id: machine } of problem.machines) {
     const there = problem.tasks
       .filter((task) => task.machine === machine)
@@ -154,7 +166,10 @@ function personRules(problem: RoundProblem, doings: readonly Doing[], say: (task
       const there = before.end + way(before.area, each.area);
       if (each.start < there) {
         const late = each.begun ? before : each;
-        say(late.task.id, `${id} is at ${before.task.machine} until ${before.end}${there > before.end ? `, then walks ${there - before.end} min` : ""}`);
+        say(
+          late.task.id,
+          `${id} is at ${before.task.machine} until ${before.end}${there > before.end ? `, then walks ${there - before.end} min` : ""}`,
+        );
       }
     });
   }

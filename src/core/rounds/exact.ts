@@ -17,12 +17,18 @@ export function isSmall(model: Model): boolean {
 }
 
 /**
- * Every plan that could be better than the one known, by branch and bound (docs/decisions/0009). Sets of tasks left out, cheapest
+ * Every plan that could be better than the one known, by branch and bound (docs/decisions/0008). Sets of tasks left out, cheapest
  * first; for each, hands stretches are added one by one in the order of their starts, each to each person who may. With these
  * orders given, all times at their least are the best there are, promises aside; those are met by moving tasks later while it pays.
  * @param nodes how many partial plans may be looked at
  */
-export function enumerate(model: Model, known: Found, hopeless: ReadonlySet<number>, nodes: number, sound: (found: Found) => boolean): Enumerated {
+export function enumerate(
+  model: Model,
+  known: Found,
+  hopeless: ReadonlySet<number>,
+  nodes: number,
+  sound: (found: Found) => boolean,
+): Enumerated {
   const search = new Enumeration(model, known.cost, nodes, sound);
   const open = model.tasks.flatMap(({ begun }, index) => (begun?.doneAt === undefined ? [index] : []));
   const free = open.filter((index) => !hopeless.has(index));
@@ -88,7 +94,11 @@ class Enumeration {
     });
     this.start = model.people.map(({ startsIn }, who) => {
       const own = model.tasks
-        .flatMap((task, index) => (task.begun?.hands ?? []).filter(({ person }) => person === who).map((each) => ({ ...each, area: task.area, counts: !out.has(index) })))
+        .flatMap((task, index) =>
+          (task.begun?.hands ?? [])
+            .filter(({ person }) => person === who)
+            .map((each) => ({ ...each, area: task.area, counts: !out.has(index) })),
+        )
         .sort((a, b) => a.start - b.start);
       let costArea = startsIn;
       let minutes = 0;
@@ -99,7 +109,13 @@ class Enumeration {
         minutes += end - start;
       }
       const last = own.reduce((latest, each) => (each.end >= (latest?.end ?? -1) ? each : latest), own[0]);
-      return { end: last?.end ?? -FOREVER, area: last?.area ?? -1, costArea, needsFirst: startsIn >= 0 && !own.some(({ counts }) => counts), minutes };
+      return {
+        end: last?.end ?? -FOREVER,
+        area: last?.area ?? -1,
+        costArea,
+        needsFirst: startsIn >= 0 && !own.some(({ counts }) => counts),
+        minutes,
+      };
     });
     this.events = [];
     this.times = [];
@@ -253,7 +269,8 @@ class Enumeration {
   /** Minutes from a stretch's start to the task's end at the least. */
   private rest(task: ModelTask, k: number): number {
     let minutes = task.tail;
-    for (let each = k; each < task.hands.length; each++) minutes += (task.hands[each] as number) + (each + 1 < task.hands.length ? (task.gapMin[each] as number) : 0);
+    for (let each = k; each < task.hands.length; each++)
+      minutes += (task.hands[each] as number) + (each + 1 < task.hands.length ? (task.gapMin[each] as number) : 0);
     return minutes;
   }
 
@@ -284,12 +301,17 @@ class Enumeration {
       }
       if (k > 0 || task.begun) queue[task.machine] = Math.max(queue[task.machine] as number, least);
       for (let each = k; each < task.hands.length; each++) handsLeft += task.hands[each] as number;
-      cost += lateness(task, least) + promiseLeast(task, this.anchors[index] as number, k > 0 || task.begun ? this.firstOf[index] : undefined);
+      cost +=
+        lateness(task, least) + promiseLeast(task, this.anchors[index] as number, k > 0 || task.begun ? this.firstOf[index] : undefined);
       if (least > end) end = least;
     }
     for (const [machine, length] of waiting) {
       // What is left at a machine comes one after another, the first not before its hour.
-      const from = Math.min(...this.inPlan.filter((index) => this.task(index).machine === machine && this.next[index] === 0 && !this.task(index).begun).map((index) => this.anchors[index] as number));
+      const from = Math.min(
+        ...this.inPlan
+          .filter((index) => this.task(index).machine === machine && this.next[index] === 0 && !this.task(index).begun)
+          .map((index) => this.anchors[index] as number),
+      );
       end = Math.max(end, Math.max(queue[machine] as number, from) + length);
     }
     return cost + end + 0.1 * this.spreadLeast(handsLeft);

@@ -31,7 +31,13 @@ export function layOut(model: Model, index: number, placement: Placement): Plann
 }
 
 /** How much later than its end a wait is left standing: what the next hands stretch asks for, as far as its `upTo` goes. */
-function roomOf(placement: Placement, chain: readonly ({ hands: number } | { wait: number; upTo?: number })[], place: number, at: number, hands: number): number {
+function roomOf(
+  placement: Placement,
+  chain: readonly ({ hands: number } | { wait: number; upTo?: number })[],
+  place: number,
+  at: number,
+  hands: number,
+): number {
   let least = 0;
   let next = place;
   for (; next < chain.length; next++) {

@@ -28,12 +28,18 @@ export function whyLeftOut(model: Model, index: number, alone: readonly (Alone |
   const from = Math.max(task.from, ...task.after.map((each) => alone[each]?.end ?? 0));
   if (from + lengthOf(task) > task.latest)
     return `it takes ${lengthOf(task)} minutes from ${say(from)} on, and must end by ${say(task.latest)}`;
-  const longest = Math.max(0, ...task.people.flatMap((person) => (model.people[person]?.shifts ?? []).map(([open, close]) => close - Math.max(open, model.now))));
+  const longest = Math.max(
+    0,
+    ...task.people.flatMap((person) => (model.people[person]?.shifts ?? []).map(([open, close]) => close - Math.max(open, model.now))),
+  );
   const tooLong = task.hands.find((hands) => hands > longest);
-  if (tooLong !== undefined) return longest === 0 ? `nobody of ${who} is on shift` : `a stretch of ${tooLong} minutes is longer than any shift of ${who}`;
+  if (tooLong !== undefined)
+    return longest === 0 ? `nobody of ${who} is on shift` : `a stretch of ${tooLong} minutes is longer than any shift of ${who}`;
   const free: RoundProblem = { ...model.problem, machines: model.problem.machines.map((machine) => ({ ...machine, busy: [] })) };
   if (fitsAlone(modelOf(free), index, from)) return `${given.machine} is busy until it is too late to end by ${say(task.latest)}`;
-  return skills.length ? `nobody on shift holds ${skills.join(" and ")} in time to end by ${say(task.latest)}` : `nobody is on shift in time to end by ${say(task.latest)}`;
+  return skills.length
+    ? `nobody on shift holds ${skills.join(" and ")} in time to end by ${say(task.latest)}`
+    : `nobody is on shift in time to end by ${say(task.latest)}`;
 }
 
 function fitsAlone(model: Model, index: number, from: number): boolean {
@@ -50,7 +56,8 @@ export function leastChange(model: Model, plan: Found, index: number): LeastChan
   const { problem } = model;
   const given = problem.tasks[index] as RoundProblem["tasks"][number];
   const latest = given.latest ?? problem.horizon;
-  const withTask = (more: Partial<RoundProblem["tasks"][number]>) => problem.tasks.map((task, at) => (at === index ? { ...task, ...more } : task));
+  const withTask = (more: Partial<RoundProblem["tasks"][number]>) =>
+    problem.tasks.map((task, at) => (at === index ? { ...task, ...more } : task));
   const fits = (changed: RoundProblem) => {
     const table = tableWith(modelOf(changed), plan);
     return !table.placed[index] && cheapestPlace(table, index) !== undefined;
@@ -58,7 +65,10 @@ export function leastChange(model: Model, plan: Found, index: number): LeastChan
   // Somebody who comes later never helps more: the latest minute at which it still helps is found by halving.
   const comes = (by: number): RoundProblem => ({
     ...problem,
-    people: [...problem.people, { id: " another", skills: [...(given.skills ?? [])], shifts: by < problem.horizon ? [[by, problem.horizon]] : [] }],
+    people: [
+      ...problem.people,
+      { id: " another", skills: [...(given.skills ?? [])], shifts: by < problem.horizon ? [[by, problem.horizon]] : [] },
+    ],
     tasks: withTask({ fixedTo: null }),
   });
   const earliest = Math.max(problem.now ?? 0, given.earliest ?? 0);

@@ -3,7 +3,7 @@ import { FOREVER, type Model, type ModelTask } from "./model.ts";
 import { lengthOf } from "./search.ts";
 
 /**
- * A cost that no plan is under. The argument (docs/decisions/0009): a task that fits nowhere even alone is out, at its price.
+ * A cost that no plan is under. The argument (docs/decisions/0008): a task that fits nowhere even alone is out, at its price.
  * Every other costs at least what it costs alone, or its price. If all those are in, then further: what shares a machine comes one
  * after another, so the k-th to end there ends no sooner than the k shortest together from the earliest start; likewise the k-th
  * of all tasks, with everybody at work. Of completions so bounded, lateness is least when earlier dues take earlier ends. The
@@ -42,9 +42,23 @@ export function lowerBound(model: Model, alone: readonly (Alone | undefined)[]):
     const sums = runningSums(lengths).map((sum) => from + sum);
     if (planned.length) end = Math.max(end, sums.at(-1) ?? 0);
     const late = planned.reduce((sum, each) => sum + each.late, 0);
-    lateMachines += rest + Math.max(late, leastLateness(planned.map(({ task }) => task), sums));
+    lateMachines +=
+      rest +
+      Math.max(
+        late,
+        leastLateness(
+          planned.map(({ task }) => task),
+          sums,
+        ),
+      );
   }
-  end = Math.max(end, peopleEnd(model, inPlan.map(({ task }) => task)));
+  end = Math.max(
+    end,
+    peopleEnd(
+      model,
+      inPlan.map(({ task }) => task),
+    ),
+  );
   const allHands = inPlan.filter(({ task }) => !task.begun && task.hands.length).map(({ task }) => task);
   const shares = runningSums(allHands.map(({ hands }) => sum(hands)).sort((a, b) => a - b)).map(
     (minutes) => model.now + Math.ceil(minutes / Math.max(1, model.people.length)),
@@ -85,7 +99,9 @@ function peopleEnd(model: Model, tasks: readonly ModelTask[]): number {
   for (const people of sets.values()) {
     const within = new Set(people);
     const minutes = sum(tasks.filter((task) => task.people.every((person) => within.has(person))).map(({ hands }) => sum(hands)));
-    const pieces = people.flatMap((person) => model.people[person]?.shifts ?? []).map(([from, to]) => [Math.max(from, model.now), to] as const);
+    const pieces = people
+      .flatMap((person) => model.people[person]?.shifts ?? [])
+      .map(([from, to]) => [Math.max(from, model.now), to] as const);
     const had = (until: number) => sum(pieces.map(([from, to]) => Math.max(0, Math.min(to, until) - from)));
     let [low, high] = [0, model.problem.horizon];
     if (had(high) < minutes) continue;

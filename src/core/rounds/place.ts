@@ -14,7 +14,11 @@ export type PlaceOptions = {
  * The cheapest place for a task among those that end as early as can be, one for each person that its bound stretches may fall
  * to; a promised one also from its promised start on. `undefined` where there is none.
  */
-export function cheapestPlace(table: Timetable, index: number, options: PlaceOptions = {}): { placement: Placement; cost: number } | undefined {
+export function cheapestPlace(
+  table: Timetable,
+  index: number,
+  options: PlaceOptions = {},
+): { placement: Placement; cost: number } | undefined {
   const task = table.model.tasks[index] as ModelTask;
   if (task.begun?.doneAt !== undefined) return undefined;
   const window = windowOf(table, task);
@@ -66,6 +70,7 @@ export function earliestPlace(
 ): Placement | undefined {
   const task = table.model.tasks[index] as ModelTask;
   const count = task.hands.length;
+  table.looks += 3;
   const line = table.machines[task.machine] as Timetable["machines"][number];
   let anchor = from;
   let gap = 0;
@@ -86,7 +91,8 @@ export function earliestPlace(
     while (k < count) {
       const time = freeFrom(table, task, k, lows[k] as number, first, passOver);
       if (time >= FOREVER) return undefined;
-      const most = k === 0 ? anchor + task.leadMax : (times[k - 1] as number) + (task.hands[k - 1] as number) + (task.gapMax[k - 1] as number);
+      const most =
+        k === 0 ? anchor + task.leadMax : (times[k - 1] as number) + (task.hands[k - 1] as number) + (task.gapMax[k - 1] as number);
       times[k] = time;
       if (time > most) {
         if (k === 0) {
@@ -123,7 +129,14 @@ export function earliestPlace(
 const mayDo = (task: ModelTask, k: number, first: number): readonly number[] | undefined =>
   first >= 0 && (k === 0 ? task.bound < 0 || task.same[0] : task.same[k]) ? undefined : task.people;
 
-function freeFrom(table: Timetable, task: ModelTask, k: number, low: number, first: number, passOver?: (person: number) => boolean): number {
+function freeFrom(
+  table: Timetable,
+  task: ModelTask,
+  k: number,
+  low: number,
+  first: number,
+  passOver?: (person: number) => boolean,
+): number {
   const [hands, begun] = [task.hands[k] as number, task.begun !== undefined];
   const people = mayDo(task, k, first);
   if (!people) return task.people.includes(first) ? earliestFree(table, first, task.area, hands, low, begun) : FOREVER;
@@ -140,7 +153,13 @@ function freeFrom(table: Timetable, task: ModelTask, k: number, low: number, fir
 }
 
 /** Of those who are free, for each stretch, whoever walks and has least; nobody is in two places, since a task's stretches follow each other. */
-function chooseWho(table: Timetable, task: ModelTask, times: readonly number[], first: number, passOver?: (person: number) => boolean): number[] {
+function chooseWho(
+  table: Timetable,
+  task: ModelTask,
+  times: readonly number[],
+  first: number,
+  passOver?: (person: number) => boolean,
+): number[] {
   const who: number[] = [];
   let [added, last] = [0, -1];
   for (let k = 0; k < times.length; k++) {
@@ -153,7 +172,8 @@ function chooseWho(table: Timetable, task: ModelTask, times: readonly number[], 
     let [best, least] = [-1, FOREVER * 1000];
     for (const person of people) {
       if (passOver?.(person)) continue;
-      if (earliestFree(table, person, task.area, task.hands[k] as number, times[k] as number, task.begun !== undefined) !== times[k]) continue;
+      if (earliestFree(table, person, task.area, task.hands[k] as number, times[k] as number, task.begun !== undefined) !== times[k])
+        continue;
       const walked = person === last ? 0 : addedWalk(table, person, task.area, times[k] as number);
       const promised = k === 0 && task.promisedPerson >= 0 && task.promisedPerson !== person ? 200 : 0;
       // A fifth of a minute a minute more than others: evens the load without knowing it whole.

@@ -27,7 +27,10 @@ const SMALL_SHARE = 0.2;
  * The plan of a round (`rounds.md`): yields the best so far from the first on, returns the best found. The same plan for the same
  * problem, effort and seed, unless it was stopped, which it then says.
  */
-export function* planRound(problem: RoundProblem, { effort = USUAL_EFFORT, seed = 1, isOver = () => false }: PlanOptions = {}): Generator<RoundPlan, RoundPlan> {
+export function* planRound(
+  problem: RoundProblem,
+  { effort = USUAL_EFFORT, seed = 1, isOver = () => false }: PlanOptions = {},
+): Generator<RoundPlan, RoundPlan> {
   const model = modelOf(problem);
   const alone = earliestAlone(model);
   const hopeless = new Set(alone.flatMap((place, index) => (place ? [] : [index])));
@@ -47,7 +50,8 @@ export function* planRound(problem: RoundProblem, { effort = USUAL_EFFORT, seed 
       leftOut: model.tasks.flatMap(({ id }, index) => (plan.placed[index] ? [] : [{ id, why: whyLeftOut(model, index, alone) }])),
     };
   };
-  const sound = (plan: Found) => model.tasks.every(({ begun }) => !begun) || brokenRules(problem, { tasks: tasksOf(model, plan) }).length === 0;
+  const sound = (plan: Found) =>
+    model.tasks.every(({ begun }) => !begun) || brokenRules(problem, { tasks: tasksOf(model, plan) }).length === 0;
 
   let best = firstPlan(model, sound);
   yield inFull(best, false);
@@ -77,4 +81,5 @@ export function wholePlan(problem: RoundProblem, options: PlanOptions = {}): Rou
   for (let step = search.next(); ; step = search.next()) if (step.done) return step.value;
 }
 
-const tasksOf = (model: Model, plan: Found) => plan.placed.flatMap((placement, index) => (placement ? [layOut(model, index, placement)] : []));
+const tasksOf = (model: Model, plan: Found) =>
+  plan.placed.flatMap((placement, index) => (placement ? [layOut(model, index, placement)] : []));

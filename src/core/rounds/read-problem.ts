@@ -163,7 +163,8 @@ function begunProblems({ tasks, begun = [], now = 0 }: RoundProblem, say: Say, k
       if (end === undefined && !last) say(`${here}.end`, "is missing: only the last begun stretch may still be open");
       if (end !== undefined && end < start) say(`${here}.end`, `${end} is before its start at ${start}`);
       const next = stretches[place + 1];
-      if (next && end !== undefined && next.start < end) say(`${at}.stretches[${place + 1}].start`, `${next.start} is before ${end}, the end of the stretch before`);
+      if (next && end !== undefined && next.start < end)
+        say(`${at}.stretches[${place + 1}].start`, `${next.start} is before ${end}, the end of the stretch before`);
       if (last && hands && end !== undefined && end < now && place < task.stretches.length - 1)
         say(`${here}.end`, `ended at ${end}, before now, and the next stretch has not begun`);
     });

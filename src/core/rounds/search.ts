@@ -7,9 +7,12 @@ import { costOf, type Placement, put, type Timetable, take, timetableOf } from "
 export type Found = { placed: (Placement | undefined)[]; cost: number };
 
 /** Looks into people's time that are about a second's worth on a usual machine. */
-export const LOOKS_A_SECOND = 1_200_000;
+export const LOOKS_A_SECOND = 1_500_000;
 /** Looks between two words of progress. */
-const LOOKS_A_PAUSE = 100_000;
+const LOOKS_A_PAUSE = 150_000;
+
+/** No more tasks than this are taken out from a moment on: more would take too long to put back. */
+const MOST_AT_ONCE = 60;
 
 type Random = () => number;
 
@@ -73,7 +76,13 @@ export function firstPlan(model: Model, sound: (found: Found) => boolean): Found
     const table = timetableOf(model);
     const open = model.tasks.map((_, index) => index).filter((index) => !table.placed[index]);
     const score = (index: number) => rank(model.tasks[index] as ModelTask, model.price);
-    putAll(table, begunFirst(model, open.sort((a, b) => score(a) - score(b) || a - b)));
+    putAll(
+      table,
+      begunFirst(
+        model,
+        open.sort((a, b) => score(a) - score(b) || a - b),
+      ),
+    );
     const each = found(table);
     if (each.cost < best.cost && sound(each)) best = each;
   }
@@ -86,14 +95,21 @@ const begunFirst = (model: Model, order: readonly number[]): number[] => [
 ];
 
 /** Looks that a model's fixed work counts for in each step: the cost of a whole plan is reckoned once a step. */
-const stepLooks = (model: Model) => 6 + Math.ceil(model.tasks.length / 3);
+const stepLooks = (model: Model) => 10 + model.tasks.length;
 
 /**
  * A neighbourhood search: again and again some tasks that lie near each other are taken out and put back in another order,
- * each at its cheapest place; what is worse is kept with a chance that sinks as the effort runs out (docs/decisions/0008).
+ * each at its cheapest place; what is worse is kept with a chance that sinks as the effort runs out (docs/decisions/0007).
  * Yields the best plan so far at each pause; the same plan for the same model, effort and random numbers.
  */
-export function* improve(model: Model, start: Found, looks: number, random: Random, hopeless: ReadonlySet<number>, sound: (found: Found) => boolean): Generator<Found, Found> {
+export function* improve(
+  model: Model,
+  start: Found,
+  looks: number,
+  random: Random,
+  hopeless: ReadonlySet<number>,
+  sound: (found: Found) => boolean,
+): Generator<Found, Found> {
   let table = tableWith(model, start);
   let best = start;
   let cost = start.cost;
@@ -160,7 +176,7 @@ function ruin(table: Timetable, random: Random, hopeless: ReadonlySet<number>): 
   const { model } = table;
   const movable = model.tasks.flatMap((task, index) => (table.placed[index] && task.begun?.doneAt === undefined ? [index] : []));
   if (movable.length === 0) return [];
-  const most = Math.min(movable.length, 2 + Math.floor(random() * Math.min(12, 2 + movable.length / 3)));
+  const most = Math.min(movable.length, 2 + Math.floor(random() * Math.min(movable.length > 80 ? 7 : 12, 2 + movable.length / 3)));
   const kind = random();
   const absent = model.tasks.flatMap((_, index) => (table.placed[index] || hopeless.has(index) ? [] : [index]));
   const pick = (from: readonly number[]) => from[Math.floor(random() * from.length)] as number;
@@ -168,12 +184,23 @@ function ruin(table: Timetable, random: Random, hopeless: ReadonlySet<number>): 
   const seedTask = model.tasks[seed] as ModelTask;
   const wanted = Math.max(seedTask.from, Math.min(seedTask.due, seedTask.latest) - lengthOf(seedTask) * random());
   const lies = table.placed[seed]?.anchor;
-  const aim = lies === undefined ? seedTask.from + random() * Math.max(0, seedTask.latest - seedTask.from) : random() < 0.5 ? lies : Math.min(lies, wanted);
+  const aim =
+    lies === undefined
+      ? seedTask.from + random() * Math.max(0, seedTask.latest - seedTask.from)
+      : random() < 0.5
+        ? lies
+        : Math.min(lies, wanted);
   // What is left out goes in only where its own place is made, by what it waits for as well.
   const chosen = new Set<number>(lies === undefined ? seedTask.after.filter((before) => movableTask(table, before)) : [seed]);
-  if (kind > 0.9) while (chosen.size < most) chosen.add(pick(movable));
+  // What hangs together by what comes after what is moved together: all of it from a moment on.
+  if (kind > 0.9 && kind <= 0.95 && lies !== undefined && movable.length <= MOST_AT_ONCE) {
+    const moment = table.placed[pick(movable)]?.anchor ?? 0;
+    for (const index of movable) if ((table.placed[index] as Placement).anchor >= moment) chosen.add(index);
+  } else if (kind > 0.95) while (chosen.size < most) chosen.add(pick(movable));
   else {
-    const far = movable.map((index) => (index === seed ? Number.POSITIVE_INFINITY : distance(table, index, seedTask, aim) * (0.3 + random())));
+    const far = movable.map((index) =>
+      index === seed ? Number.POSITIVE_INFINITY : distance(table, index, seedTask, aim) * (0.3 + random()),
+    );
     while (chosen.size < most) {
       let nearest = 0;
       for (let place = 1; place < far.length; place++) if ((far[place] as number) < (far[nearest] as number)) nearest = place;
@@ -182,6 +209,9 @@ function ruin(table: Timetable, random: Random, hopeless: ReadonlySet<number>): 
       far[nearest] = Number.POSITIVE_INFINITY;
     }
   }
+  if (random() < 0.5)
+    for (const index of chosen)
+      for (const after of (model.tasks[index] as ModelTask).before) if (movableTask(table, after)) chosen.add(after);
   return [...withBound(table, chosen)];
 }
 
@@ -263,7 +293,13 @@ function dropOrphans(table: Timetable, failed: readonly number[]): Map<number, P
 }
 
 /** Undoes a step: what was put in goes out, what was taken out goes back. */
-function putBack(table: Timetable, out: readonly number[], kept: readonly Placement[], absent: readonly number[], orphans: Map<number, Placement>): void {
+function putBack(
+  table: Timetable,
+  out: readonly number[],
+  kept: readonly Placement[],
+  absent: readonly number[],
+  orphans: Map<number, Placement>,
+): void {
   const back = new Map([...orphans, ...out.map((index, place) => [index, kept[place] as Placement] as const)]);
   for (const index of [...out, ...absent]) if (table.placed[index]) take(table, index);
   for (const [index, placement] of back) put(table, index, placement);

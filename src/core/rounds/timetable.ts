@@ -78,6 +78,7 @@ export const startOf = (task: ModelTask, placement: Placement): number => task.b
 export function put(table: Timetable, index: number, placement: Placement): void {
   const task = table.model.tasks[index] as ModelTask;
   table.placed[index] = placement;
+  table.looks += 3;
   add(table.machines[task.machine] as Line, startOf(task, placement), placement.end, task.area, index, false);
   for (let k = 0; k < placement.times.length; k++) {
     const [start, person, hands] = [placement.times[k] as number, placement.who[k] as number, task.hands[k] as number];
@@ -95,6 +96,7 @@ export function take(table: Timetable, index: number): Placement {
   const placement = table.placed[index];
   if (!placement) throw new Error(`task ${task.id} is not in the plan`);
   table.placed[index] = undefined;
+  table.looks += 3;
   removeAll(table.machines[task.machine] as Line, index);
   for (let k = 0; k < placement.times.length; k++) {
     const person = placement.who[k] as number;
@@ -137,7 +139,7 @@ export function earliestFree(table: Timetable, who: number, area: number, hands:
     const until = at < starts.length ? (starts[at] as number) - (walk[area]?.[areas[at] as number] as number) : FOREVER;
     if (least + hands <= until)
       for (const [open, close] of person.shifts) {
-        const start = open > least ? open : least;
+        const start = Math.max(open, least);
         if (start + hands <= close && start + hands <= until) return start;
         if (open >= until) break;
       }
