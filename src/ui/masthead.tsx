@@ -7,6 +7,7 @@ import { ask } from "./send.ts";
 const PLACES = [
   { href: "/", name: "Board" },
   { href: "/day", name: "Day" },
+  { href: "/rounds", name: "Rounds" },
   { href: "/floor", name: "Floor" },
   { href: "/nozzles", name: "Nozzles" },
   { href: "/ledger", name: "Ledger" },

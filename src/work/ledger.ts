@@ -223,6 +223,11 @@ export function saysOf({ kind, body }: Pick<EntryRow, "kind" | "body">): string 
       return `put on paper: ${
         text("what") === "shift" ? `the shift of ${text("person")}, ${text("day")}` : "one routine"
       } (${Array.isArray(body.work) ? body.work.length : 0} pieces of work)`;
+    case "round": {
+      const count = (key: string) => (Array.isArray(body[key]) ? body[key].length : 0);
+      const short = body.shortHanded as { deferred: unknown[] } | undefined;
+      return `a round for ${text("day")} put in force (${text("what")}): ${count("tasks")} pieces of work, ${count("leftOut")} left out${short ? `; short-handed, ${short.deferred.length} let lie` : ""}`;
+    }
     case "sheet-in":
       return `a sheet was typed in: ${body.entries} entries`;
     case "amendment":

@@ -198,6 +198,47 @@ export const BODIES = {
   ),
   /** What was written on a sheet has been typed in. */
   "sheet-in": Type.Object({ of: Type.String({ format: "uuid" }), entries: Type.Integer({ minimum: 0 }) }, closed),
+  /** A round put in force: who does what when, in minutes from its start. A later one of the same day stands in its place. */
+  round: Type.Object(
+    {
+      day: Day,
+      what: text(60),
+      /** The instant of minute 0. */
+      zero: Instant,
+      tasks: Type.Array(
+        Type.Object(
+          {
+            key: text(700),
+            machine: optional(text(200)),
+            routine: optional(text(200)),
+            stretches: Type.Array(
+              Type.Object({ person: optional(text(200)), start: Type.Integer({ minimum: 0 }), end: Type.Integer({ minimum: 0 }) }, closed),
+              { minItems: 1, maxItems: 200 },
+            ),
+          },
+          closed,
+        ),
+        { maxItems: 500 },
+      ),
+      leftOut: Type.Array(Type.Object({ key: text(700), why: text(500) }, closed), { maxItems: 500 }),
+      locked: Type.Array(text(700), { maxItems: 500 }),
+      /** Made long enough for four runs of five. */
+      safe: optional(Type.Boolean()),
+      /** A short-handed day: who was there for how long, and what was let lie, until when, at what risk. */
+      shortHanded: optional(
+        Type.Object(
+          {
+            there: Type.Array(Type.Object({ person: text(200), minutes: Type.Integer({ minimum: 0 }) }, closed), { maxItems: 200 }),
+            deferred: Type.Array(Type.Object({ key: text(700), until: Type.Union([Day, Type.Null()]), risk: text(500) }, closed), {
+              maxItems: 500,
+            }),
+          },
+          closed,
+        ),
+      ),
+    },
+    closed,
+  ),
   /** A machine out of order: opened by one entry, changed and closed by others that name it. */
   repair: Type.Object(
     {
@@ -287,6 +328,7 @@ export const WITHOUT_MACHINE: readonly EntryKind[] = [
   "handover-seen",
   "sheet",
   "sheet-in",
+  "round",
 ];
 
 /** Kinds whose entry names a routine. */

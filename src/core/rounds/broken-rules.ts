@@ -6,12 +6,24 @@ import type { PlannedStretch, PlannedTask, RoundProblem, RoundTask } from "./pro
  */
 export type Broken = { task: string; why: string };
 
+/** How a minute, and what has an id, is called. */
+export type Words = {
+  minute: (minute: number) => string;
+  person: (id: string) => string;
+  machine: (id: string) => string;
+  task: (id: string) => string;
+  area: (id: string) => string;
+};
+const same = (id: string) => id;
+const PLAIN: Words = { minute: String, person: same, machine: same, task: same, area: same };
+
 type Plan = { tasks: readonly PlannedTask[] };
 /** A hands stretch of somebody, begun or planned. */
 type Doing = PlannedStretch & { task: RoundTask; area: string; begun: boolean; first: boolean };
 
 /** Every hard rule of `rounds.md` that a plan breaks; empty where it keeps them all. */
-export function brokenRules(problem: RoundProblem, plan: Plan): Broken[] {
+export function brokenRules(problem: RoundProblem, plan: Plan, words: Words = PLAIN): Broken[] {
+  const { minute, person: who, machine: at, task: named } = words;
   const broken: Broken[] = [];
   const tasks = new Map(problem.tasks.map((task) => [task.id, task]));
   const machines = new Map(problem.machines.map((machine) => [machine.id, machine]));
@@ -43,18 +55,19 @@ export function brokenRules(problem: RoundProblem, plan: Plan): Broken[] {
     const first = stretches[soFar.length];
     const end = stretches.at(-1)?.end ?? 0;
     if (first) {
-      if (first.start < now) say(id, `starts at ${first.start}, before now, minute ${now}`);
-      if (end > (task.latest ?? problem.horizon)) say(id, `ends at ${end}, after its latest, ${task.latest ?? problem.horizon}`);
+      if (first.start < now) say(id, `starts at ${minute(first.start)}, before now, ${minute(now)}`);
+      if (end > (task.latest ?? problem.horizon))
+        say(id, `ends at ${minute(end)}, after its latest, ${minute(task.latest ?? problem.horizon)}`);
       for (const [from, to] of machine?.busy ?? [])
-        if (first.start < to && from < end) say(id, `lies in ${task.machine}'s busy time ${from} to ${to}`);
+        if (first.start < to && from < end) say(id, `lies in ${at(task.machine)}'s busy time ${minute(from)} to ${minute(to)}`);
     }
     if (soFar.length === 0) {
       const start = stretches[0]?.start ?? 0;
-      if (start < (task.earliest ?? 0)) say(id, `starts at ${start}, before its earliest, ${task.earliest}`);
+      if (start < (task.earliest ?? 0)) say(id, `starts at ${minute(start)}, before its earliest, ${minute(task.earliest ?? 0)}`);
       for (const before of task.after ?? []) {
         const done = placed.get(before)?.at(-1)?.end;
-        if (done === undefined) say(id, `comes after ${before}, which is left out`);
-        else if (done > start) say(id, `starts at ${start}, but ${before} ends at ${done}`);
+        if (done === undefined) say(id, `comes after ${named(before)}, which is left out`);
+        else if (done > start) say(id, `starts at ${minute(start)}, but ${named(before)} ends at ${minute(done)}`);
       }
     }
     const firstHands = stretches.find((_, index) => "hands" in (task.stretches[index] ?? {}))?.person;
@@ -65,11 +78,11 @@ export function brokenRules(problem: RoundProblem, plan: Plan): Broken[] {
       if (index < soFar.length) return;
       const person = problem.people.find((each) => each.id === stretch.person);
       if (!person) return say(id, `nobody does its stretch ${index + 1}`);
-      for (const skill of task.skills ?? []) if (!person.skills?.includes(skill)) say(id, `${person.id} has not the skill ${skill}`);
-      if (task.fixedTo && task.fixedTo !== person.id) say(id, `is fixed to ${task.fixedTo}, not ${person.id}`);
-      if (shape.samePerson && person.id !== firstHands) say(id, `its stretch ${index + 1} is bound to ${firstHands}`);
+      for (const skill of task.skills ?? []) if (!person.skills?.includes(skill)) say(id, `${who(person.id)} has not the skill ${skill}`);
+      if (task.fixedTo && task.fixedTo !== person.id) say(id, `is fixed to ${who(task.fixedTo)}, not ${who(person.id)}`);
+      if (shape.samePerson && person.id !== firstHands) say(id, `its stretch ${index + 1} is bound to ${who(firstHands ?? "")}`);
       if (!person.shifts.some(([from, to]) => from <= stretch.start && stretch.end <= to))
-        say(id, `${person.id} is not on shift from ${stretch.start} to ${stretch.end}`);
+        say(id, `${who(person.id)} is not on shift from ${minute(stretch.start)} to ${minute(stretch.end)}`);
     });
   }
   // What somebody has begun holds them, also where its task is left out.
@@ -91,8 +104,8 @@ export function brokenRules(problem: RoundProblem, plan: Plan): Broken[] {
       });
     });
   }
-  machineRules(problem, placed, say);
-  personRules(problem, doings, say);
+  machineRules(problem, placed, words, say);
+  personRules(problem, doings, words, say);
   return broken;
 }
 
@@ -131,6 +144,7 @@ function chainRules(
 function machineRules(
   problem: RoundProblem,
   placed: ReadonlyMap<string, readonly PlannedStretch[]>,
+  { minute, machine: at, task: named }: Words,
   say: (task: string, why: string) => void,
 ): void {
   for (const { id: machine } of problem.machines) {
@@ -144,12 +158,18 @@ function machineRules(
       .sort((a, b) => a.start - b.start || a.end - b.end);
     there.forEach((each, index) => {
       const before = there[index - 1];
-      if (before && each.start < before.end) say(each.id, `starts at ${each.start}, while ${before.id} has ${machine} until ${before.end}`);
+      if (before && each.start < before.end)
+        say(each.id, `starts at ${minute(each.start)}, while ${named(before.id)} has ${at(machine)} until ${minute(before.end)}`);
     });
   }
 }
 
-function personRules(problem: RoundProblem, doings: readonly Doing[], say: (task: string, why: string) => void): void {
+function personRules(
+  problem: RoundProblem,
+  doings: readonly Doing[],
+  { minute, person: who, machine: at, area: place }: Words,
+  say: (task: string, why: string) => void,
+): void {
   const way = (from: string, to: string) => problem.walk[problem.areas.indexOf(from)]?.[problem.areas.indexOf(to)] ?? 0;
   const begunTasks = new Set((problem.begun ?? []).map(({ task }) => task));
   for (const { id, shifts, startsIn } of problem.people) {
@@ -158,7 +178,7 @@ function personRules(problem: RoundProblem, doings: readonly Doing[], say: (task
     if (first && startsIn && !first.begun && !begunTasks.has(first.task.id)) {
       const from = Math.max(Math.min(...shifts.map(([open]) => open)), problem.now ?? 0);
       const there = from + way(startsIn, first.area);
-      if (first.start < there) say(first.task.id, `${id} can't be in ${first.area} before ${there}`);
+      if (first.start < there) say(first.task.id, `${who(id)} can't be in ${place(first.area)} before ${minute(there)}`);
     }
     own.forEach((each, index) => {
       const before = own[index - 1];
@@ -168,7 +188,7 @@ function personRules(problem: RoundProblem, doings: readonly Doing[], say: (task
         const late = each.begun ? before : each;
         say(
           late.task.id,
-          `${id} is at ${before.task.machine} until ${before.end}${there > before.end ? `, then walks ${there - before.end} min` : ""}`,
+          `${who(id)} is at ${at(before.task.machine)} until ${minute(before.end)}${there > before.end ? `, then walks ${there - before.end} min` : ""}`,
         );
       }
     });

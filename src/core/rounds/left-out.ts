@@ -1,9 +1,9 @@
 import type { Alone } from "./alone.ts";
 import { type Model, type ModelTask, modelOf } from "./model.ts";
 import { cheapestPlace, earliestPlace } from "./place.ts";
-import type { RoundProblem } from "./problem.ts";
+import type { RoundPlan, RoundProblem } from "./problem.ts";
 import { type Found, lengthOf, tableWith } from "./search.ts";
-import { timetableOf } from "./timetable.ts";
+import { type Placement, timetableOf } from "./timetable.ts";
 
 /** How a minute of the problem is said, `minute 45` or `7:30`. */
 export type SayMinute = (minute: number) => string;
@@ -50,6 +50,25 @@ function fitsAlone(model: Model, index: number, from: number): boolean {
 
 /** The least change that would let a task in where all else stays: who would have to come by when, or how much later it might end. */
 export type LeastChange = { come: { skills: readonly string[]; by: number } } | { later: number } | undefined;
+
+/** A plan as it is written, as the search has it. */
+export function foundOf(model: Model, plan: Pick<RoundPlan, "tasks">): Found {
+  const placed = model.tasks.map((task, index): Placement | undefined => {
+    const written = plan.tasks.find(({ id }) => id === task.id);
+    const chain = model.problem.tasks[index]?.stretches ?? [];
+    const end = written?.stretches.at(-1)?.end;
+    if (!written || end === undefined) return undefined;
+    const begun = task.begun?.stretches.length ?? 0;
+    const hands = written.stretches.flatMap((stretch, place) => (place >= begun && "hands" in (chain[place] ?? {}) ? [stretch] : []));
+    return {
+      anchor: written.stretches[begun]?.start ?? end,
+      times: hands.map(({ start }) => start),
+      who: hands.map(({ person }) => model.people.findIndex(({ id }) => id === person)),
+      end,
+    };
+  });
+  return { placed, cost: 0 };
+}
 
 /** What would let a left-out task into a plan; `undefined` where neither another person nor more time would. */
 export function leastChange(model: Model, plan: Found, index: number): LeastChange {

@@ -2,7 +2,7 @@ import { earliestAlone } from "./alone.ts";
 import { brokenRules } from "./broken-rules.ts";
 import { enumerate, isSmall } from "./exact.ts";
 import { layOut } from "./lay-out.ts";
-import { whyLeftOut } from "./left-out.ts";
+import { type SayMinute, whyLeftOut } from "./left-out.ts";
 import { lowerBound } from "./lower-bound.ts";
 import { type Model, modelOf } from "./model.ts";
 import type { RoundPlan, RoundProblem } from "./problem.ts";
@@ -15,6 +15,8 @@ export type PlanOptions = {
   seed?: number;
   /** Asked at each pause: whether to give back the best plan so far at once. */
   isOver?: () => boolean;
+  /** How a minute is said where a task is left out. */
+  say?: SayMinute;
 };
 
 export const USUAL_EFFORT = 2;
@@ -29,7 +31,7 @@ const SMALL_SHARE = 0.2;
  */
 export function* planRound(
   problem: RoundProblem,
-  { effort = USUAL_EFFORT, seed = 1, isOver = () => false }: PlanOptions = {},
+  { effort = USUAL_EFFORT, seed = 1, isOver = () => false, say }: PlanOptions = {},
 ): Generator<RoundPlan, RoundPlan> {
   const model = modelOf(problem);
   const alone = earliestAlone(model);
@@ -47,7 +49,7 @@ export function* planRound(
       provenBest,
       stopped,
       tasks: tasksOf(model, plan),
-      leftOut: model.tasks.flatMap(({ id }, index) => (plan.placed[index] ? [] : [{ id, why: whyLeftOut(model, index, alone) }])),
+      leftOut: model.tasks.flatMap(({ id }, index) => (plan.placed[index] ? [] : [{ id, why: whyLeftOut(model, index, alone, say) }])),
     };
   };
   const sound = (plan: Found) =>

@@ -1,0 +1,16 @@
+import { acceptRound } from "../../../work/accept-round.ts";
+import { database } from "../../../work/database.ts";
+import { roundView } from "../../../work/rounds.ts";
+import { answerTo, bodyJson } from "../../http.ts";
+
+export const GET = (request: Request) =>
+  answerTo(request, async (actor) => {
+    const asked = new URL(request.url).searchParams;
+    return Response.json(
+      await roundView(database(), actor, { on: asked.get("on"), what: asked.get("what"), safe: asked.get("safe") === "1" }),
+    );
+  });
+
+/** Puts a round in force. */
+export const POST = (request: Request) =>
+  answerTo(request, async (actor) => Response.json(await acceptRound(database(), actor, await bodyJson(request))));

@@ -1,0 +1,70 @@
+import type { Change } from "../../core/rounds/by-hand.ts";
+import type { LeastChange } from "../../core/rounds/left-out.ts";
+import type { RoundPlan } from "../../core/rounds/problem.ts";
+import type { RoundView } from "../../work/rounds.ts";
+import { changeWords, type RoundWords } from "./round-words.ts";
+
+/** What a round has no room for: why, and the least change that would let it in. */
+export function LeftOut({
+  leftOut,
+  changes,
+  words,
+  known,
+}: {
+  leftOut: RoundPlan["leftOut"];
+  changes: Record<string, LeastChange>;
+  words: RoundWords;
+  known: RoundView["tasks"];
+}) {
+  const still = leftOut.filter(({ id }) => known[id]);
+  if (still.length === 0) return null;
+  return (
+    <section aria-label="Left out">
+      <h2 className="border-soft border-b pb-1">
+        Left out <span className="figure font-normal text-soft">{still.length}</span>
+      </h2>
+      <ul className="divide-y divide-hair">
+        {still.map(({ id, why }) => (
+          <li key={id} className="py-1.5">
+            <strong className="font-semibold">{words.work(id)}</strong>: {why}.{" "}
+            {id in changes && <span className="text-soft">{changeWords(changes[id], words)}</span>}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** What is otherwise than people were told. */
+export function Changes({ changes, words }: { changes: readonly Change[]; words: RoundWords }) {
+  const said = ({ from, to }: Change) => {
+    if (!from) return `new, ${to ? `${words.minute(to.start)}${to.person ? `, ${words.person(to.person)}` : ""}` : ""}`;
+    if (!to) return `was ${words.minute(from.start)}; left out, done or withdrawn`;
+    const time = from.start === to.start ? words.minute(to.start) : `${words.minute(from.start)} → ${words.minute(to.start)}`;
+    const person =
+      from.person !== to.person
+        ? `, ${words.person(from.person ?? "")} → ${words.person(to.person ?? "")}`
+        : to.person
+          ? `, ${words.person(to.person)}`
+          : "";
+    return time + person;
+  };
+  return (
+    <section aria-label="What changed">
+      <h2 className="border-soft border-b pb-1">
+        What changed <span className="figure font-normal text-soft">{changes.length}</span>
+      </h2>
+      {changes.length === 0 ? (
+        <p className="py-1.5 text-soft">Nothing: everybody keeps what they were told.</p>
+      ) : (
+        <ul className="divide-y divide-hair">
+          {changes.map((change) => (
+            <li key={change.id} className="py-1.5">
+              <strong className="font-semibold">{words.work(change.id)}</strong>: {said(change)}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
