@@ -20,3 +20,32 @@ export async function lastRuns(db: Connection, site: string, limit: number): Pro
     WHERE site = ${site} AND status = 'ended' AND form = 'guided' ORDER BY last_at DESC LIMIT ${limit}`);
   return rows.map((row) => ({ ...row, startedAt: new Date(row.startedAt), lastAt: new Date(row.lastAt) }));
 }
+
+/**
+ * By routine, how often it was let lie or done since a day, and how often its machine had a check that holds it within three days after.
+ * A check holds where a channel is gone, misses more than two, or misses neighbours: the usual tolerance, as the record can't know later ones.
+ */
+export async function letLie(
+  db: Connection,
+  site: string,
+  since: string,
+): Promise<Record<string, { lay: number; layHeld: number; done: number; doneHeld: number }>> {
+  const { rows } = await db.execute<{ routine: string; lay: number; layHeld: number; done: number; doneHeld: number }>(sql`
+    WITH o AS (
+      SELECT (e.body ->> 'day')::date AS day, x ->> 'machine' AS machine, x ->> 'routine' AS routine, x ->> 'outcome' AS outcome
+      FROM effective_entry e, jsonb_array_elements(e.body -> 'outcomes') x
+      WHERE e.site = ${site} AND e.kind = 'day-closed' AND e.local_day >= ${since}
+    ), held AS (
+      SELECT DISTINCT e.machine, e.local_day::date AS day FROM effective_entry e
+      WHERE e.site = ${site} AND e.kind = 'check' AND e.local_day >= ${since} AND EXISTS (
+        SELECT 1 FROM jsonb_array_elements(e.body -> 'channels') c
+        WHERE (c ->> 'missing')::int > 2 OR (c ->> 'neighbours')::boolean OR coalesce((c ->> 'gone')::boolean, false))
+    ), seen AS (
+      SELECT o.routine, o.outcome, EXISTS (SELECT 1 FROM held h WHERE h.machine = o.machine AND h.day > o.day AND h.day <= o.day + 3) AS held
+      FROM o WHERE o.outcome IN ('missed', 'skipped', 'open', 'done')
+    )
+    SELECT routine, count(*) FILTER (WHERE outcome <> 'done')::int AS lay, count(*) FILTER (WHERE outcome <> 'done' AND held)::int AS "layHeld",
+      count(*) FILTER (WHERE outcome = 'done')::int AS done, count(*) FILTER (WHERE outcome = 'done' AND held)::int AS "doneHeld"
+    FROM seen GROUP BY routine`);
+  return Object.fromEntries(rows.map(({ routine, ...counts }) => [routine, counts]));
+}

@@ -5,6 +5,7 @@ import { type Beat, type Role, SIGNS } from "../core/fleet/vocabulary.ts";
 import type { NozzleDesk } from "../core/nozzles/ladder/what-now.ts";
 import type { NozzlePattern } from "../core/nozzles/pattern.ts";
 import { type ReadinessSettings, readinessSettings } from "../core/nozzles/readiness.ts";
+import { walkOf } from "../core/rounds/day-problem.ts";
 import { callableAt, routinesOf } from "../core/routines/assigned.ts";
 import type { Step } from "../core/routines/step.ts";
 import type { RunEvent } from "../core/runs/events.ts";
@@ -16,6 +17,7 @@ import type { LeftItem } from "../core/tasks/left-for-next.ts";
 import type { Database } from "../ledger/database.ts";
 import { lastPhotos } from "../ledger/pictures.ts";
 import { headSeq } from "../ledger/reading.ts";
+import { newestRounds, type RoundRow } from "../ledger/rounds.ts";
 import { runsOn } from "../ledger/runs.ts";
 import { causesFound } from "../ledger/signs.ts";
 import { handovers, openRepairs, type RepairBody } from "../ledger/tasks.ts";
@@ -29,9 +31,10 @@ import { type Pace, paceInWindows } from "./pace.ts";
 import { patternOf } from "./patterns.ts";
 import { pinsOf, sealingKey } from "./pin.ts";
 import type { Sender } from "./record.ts";
+import { roundSettings } from "./rounds.ts";
 import { runBook } from "./run-book.ts";
 import { sheetsFor } from "./safety.ts";
-import { dayAt, loadShop, personName } from "./shop.ts";
+import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
 import { tagOf } from "./tags.ts";
 
 /** All that an operator's screens need to go on working without a network: a snapshot, kept on the device. */
@@ -59,6 +62,8 @@ export type FloorView = {
   runs: FloorRun[];
   /** Seconds that people took in a routine's windows; a snapshot kept by an earlier build has none. */
   pace?: Pace;
+  /** The round in force today; a snapshot kept by an earlier build has none. */
+  round?: FloorRound | null;
   handover: { id: string; words: string; by: string; items: LeftItem[]; free: string | null } | null;
   /** What the shift under way would leave to the next, just now. */
   leaves: { shift: string; day: string; items: LeftItem[] };
@@ -106,6 +111,14 @@ export type FloorRoutine = {
   steps: readonly Step[];
   version: string;
 };
+/** Who does what when by the round in force, and the walk between areas. */
+export type FloorRound = {
+  by: string;
+  at: string;
+  zero: string;
+  tasks: { key: string; stretches: { person?: string; start: number; end: number }[] }[];
+  walk: Record<string, Record<string, number>>;
+};
 export type FloorRun = {
   id: string;
   machine: string;
@@ -134,7 +147,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
   const seq = await headSeq(db, sender.site);
   const today = dayAt(shop);
   const facts = dueFacts(db, shop, today, shop.machines);
-  const [rows, work, runs, repairs, notes, pins, sealWith, photos, pace, found, desks] = await Promise.all([
+  const [rows, work, runs, repairs, notes, pins, sealWith, photos, pace, found, desks, rounds] = await Promise.all([
     machineRows(db, shop, shop.machines, facts),
     dayWork(db, shop, today, { known: facts, ahead: false }),
     runsOn(db, shop.id, isoDay(today)),
@@ -146,6 +159,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
     paceInWindows(db, shop),
     causesFound(db, shop.id),
     nozzleDesks(db, shop, shop.machines),
+    newestRounds(db, shop.id),
   ]);
   const book = await runBook(db, shop, runs);
   const rowOf = new Map(rows.map((row) => [row.id, row]));
@@ -253,6 +267,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
       steps,
       events,
     })),
+    round: roundOnFloor(shop, rounds, isoDay(today)),
     handover: unseen
       ? {
           id: unseen.id,
@@ -271,5 +286,19 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
       causes: causesInOrder(sign, Object.fromEntries(found.flatMap((each) => (each.sign === sign ? [[each.cause, each.found]] : [])))),
     })),
     deference: DEFERENCE,
+  };
+}
+
+function roundOnFloor(shop: Shop, rounds: readonly RoundRow[], today: string): FloorRound | null {
+  const row = rounds.find(({ body }) => body.day === today);
+  if (!row) return null;
+  const areas = shop.areas.map(({ id }) => id);
+  const minutes = walkOf(areas, roundSettings(shop));
+  return {
+    by: personName(shop, row.person),
+    at: clockTime(row.happenedAt, shop.site.timeZone),
+    zero: row.body.zero,
+    tasks: row.body.tasks.map(({ key, stretches }) => ({ key, stretches })),
+    walk: Object.fromEntries(areas.map((from, a) => [from, Object.fromEntries(areas.map((to, b) => [to, minutes[a]?.[b] ?? 0]))])),
   };
 }

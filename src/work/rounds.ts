@@ -92,7 +92,8 @@ export async function roundView(
   const seq = await headSeq(db, shop.id);
   const material = await roundMaterial(db, shop, day);
   const scopes = scopesOf(shop, day, material);
-  const what = ask.what ?? scopes.find(({ id, open }) => BEATS.includes(id as Beat) && open > 0)?.id ?? "day";
+  const inRound = material.rounds.find(({ body }) => body.day === isoDay(day))?.body.what;
+  const what = ask.what ?? inRound ?? scopes.find(({ id, open }) => BEATS.includes(id as Beat) && open > 0)?.id ?? "day";
   if (!scopes.some(({ id }) => id === what)) throw new Refusal(400, `There is nothing called “${what.slice(0, 40)}” to plan.`);
   const { problem, zero, beats, durations } = roundProblem(shop, material, { day, what, safe: ask.safe });
   const durationOf = (task: TaskView) => durations.get(`${task.routine}/${task.machine}`);
@@ -283,10 +284,12 @@ export function roundProblem(
   const durations = new Map<string, Duration>();
   const begun = new Map(material.runs.flatMap((run) => (run.row.key ? [[run.row.key, run] as const] : [])));
   const round = material.rounds.find(({ body }) => body.day === isoDay(day));
+  // What people were told and have not done yet stays in, whatever is planned now.
+  const promised = new Set((round?.body.tasks ?? []).map(({ key }) => key));
   const work: RoundWork[] = [];
   const started: NonNullable<RoundProblem["begun"]> = [];
   for (const task of material.work.tasks) {
-    if (!isDue(task, day === dayAt(shop)) || !(isOf(shop, day, task, what) || begun.has(task.key))) continue;
+    if (!isDue(task, day === dayAt(shop)) || !(isOf(shop, day, task, what) || begun.has(task.key) || promised.has(task.key))) continue;
     const routine = shop.rules.book.get(task.routine ?? "");
     const machine = shop.machines.find(({ id }) => id === task.machine);
     const pieces = routine && machine ? piecesOf(routine, machine) : [{ kind: "hands" as const, steps: [], minutes: task.minutes || 1 }];
@@ -305,6 +308,7 @@ export function roundProblem(
       ...(task.beat ? { beat: task.beat } : {}),
       isCheck: task.isCheck,
       late: task.late,
+      urgent: task.oneOff !== null,
       stretches: stretchesOf(pieces, ofPerson?.factors),
     });
     const run = begun.get(task.key);

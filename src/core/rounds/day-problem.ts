@@ -11,6 +11,8 @@ export type RoundWork = {
   beat?: Beat;
   isCheck: boolean;
   late: boolean;
+  /** Asked for by hand: it need not wait for the opening. */
+  urgent: boolean;
   stretches: Stretch[];
 };
 /** Somebody who is there, from when to when (minutes of the round). */
@@ -75,7 +77,7 @@ export function dayProblem(day: DayRound): RoundProblem {
           ? { earliest: (by ?? 0) - settings.middayFrom, due: by }
           : beat === "closing"
             ? { earliest: (by ?? 0) - settings.closingFrom, due: by }
-            : { earliest: openingBy - length, due: undefined };
+            : { earliest: work.urgent ? 0 : openingBy - length, due: undefined };
     // A check says how a machine is after what was done to it: it comes after its opening's other work.
     const after =
       isCheck && beat === "opening"
@@ -87,7 +89,7 @@ export function dayProblem(day: DayRound): RoundProblem {
       id: key,
       machine: machine ?? `${NOWHERE}/${key}`,
       skills: work.skill ? [work.skill] : [],
-      weight: beat ? settings.weights[beat] : work.late ? settings.weights.late : settings.weights.other,
+      weight: beat ? settings.weights[beat] : work.late || work.urgent ? settings.weights.late : settings.weights.other,
       ...(lock && !begun.has(key)
         ? { earliest: within(lock.start), latest: within(lock.end), fixedTo: lock.person }
         : { earliest: within(Math.floor(window.earliest)) }),

@@ -1,5 +1,5 @@
 "use client";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { inWalkingOrder } from "../../core/tasks/task.ts";
 import type { FloorView } from "../../work/floor.ts";
 import { StateMark } from "../state-mark.tsx";
@@ -8,6 +8,8 @@ import { to } from "./route.ts";
 import { clock, type OpenRun, openRuns } from "./runs.ts";
 import { useTick } from "./timers-bar.tsx";
 import type { Floor } from "./use-floor.ts";
+
+const YourRound = lazy(() => import("./your-round.tsx").then((module) => ({ default: module.YourRound })));
 
 type Task = FloorView["tasks"][number];
 const isOpen = ({ state }: Task) => state !== "done" && state !== "skipped";
@@ -49,6 +51,11 @@ export function MyShift({ floor }: { floor: Floor }) {
             Read it
           </a>
         </section>
+      )}
+      {me && view.round && (
+        <Suspense>
+          <YourRound floor={floor} person={me.id} />
+        </Suspense>
       )}
       <Runs runs={runs} floor={floor} mine={(run) => run.state.person === me?.id} title="Under way" />
       <TaskList

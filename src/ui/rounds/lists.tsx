@@ -68,3 +68,41 @@ export function Changes({ changes, words }: { changes: readonly Change[]; words:
     </section>
   );
 }
+
+/** A short-handed day: what is let lie, until when, and at what risk; what is kept, and why. */
+export function LetLie({
+  deferred,
+  kept,
+  words,
+}: {
+  deferred: readonly { key: string; until: string | null; risk: string }[];
+  kept: readonly { key: string; why: string }[];
+  words: RoundWords;
+}) {
+  return (
+    <section aria-label="Let lie">
+      <h2 className="border-soft border-b pb-1">
+        Let lie, short-handed <span className="figure font-normal text-soft">{deferred.length}</span>
+      </h2>
+      <ul className="divide-y divide-hair">
+        {deferred.map(({ key, until, risk }) => (
+          <li key={key} className="py-1.5">
+            <strong className={`font-semibold ${until ? "" : "text-stop"}`}>{words.work(key)}</strong>: {risk}.
+          </li>
+        ))}
+      </ul>
+      {kept.length > 0 && (
+        <details>
+          <summary className="cursor-pointer py-1.5">{kept.length} kept, and why</summary>
+          <ul className="text-soft">
+            {kept.map(({ key, why }) => (
+              <li key={key}>
+                {words.work(key)}: {why}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </section>
+  );
+}

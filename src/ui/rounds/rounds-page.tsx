@@ -9,14 +9,16 @@ import type { LeastChange } from "../../core/rounds/left-out.ts";
 import type { PlannedTask, RoundPlan, RoundProblem } from "../../core/rounds/problem.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import type { RoundView } from "../../work/rounds.ts";
+import type { ShortHanded } from "../../work/short-handed.ts";
 import { oneAtATime } from "../one-at-a-time.ts";
 import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 import { useLive } from "../use-live.ts";
-import { Changes, LeftOut } from "./lists.tsx";
+import { Changes, LeftOut, LetLie } from "./lists.tsx";
+import { Otherwise } from "./otherwise.tsx";
 import { type Carry, RoundChart } from "./round-chart.tsx";
 import { RoundTask } from "./round-task.tsx";
-import { wordsOf } from "./round-words.ts";
+import { type RoundWords, wordsOf } from "./round-words.ts";
 import { usePlanner } from "./use-planner.ts";
 
 type Draft = {
@@ -27,6 +29,7 @@ type Draft = {
   /** The minute it was made at. */
   at: number;
   words: string;
+  shortHanded?: { there: { person: string; minutes: number }[]; deferred: ShortHanded["deferred"]; kept: ShortHanded["kept"] };
 };
 
 /** The round in force in terms of the problem as it stands: what is done is gone from it. */
@@ -37,6 +40,20 @@ function inForce({ round, problem, zero }: RoundView): PlannedTask[] | null {
   return round.body.tasks.flatMap(({ key, stretches }) =>
     known.has(key) ? [{ id: key, stretches: stretches.map((each) => ({ ...each, start: each.start + by, end: each.end + by })) }] : [],
   );
+}
+
+/** Why a round in force no longer fits: rules that it breaks, work that came in or is gone undone. */
+function misfits(view: RoundView, kept: readonly PlannedTask[], words: RoundWords): { task: string; why: string }[] {
+  const { problem, round } = view;
+  if (!round || round.body.what !== view.what) return [];
+  const left = new Set([...round.body.leftOut.map(({ key }) => key), ...(round.body.shortHanded?.deferred.map(({ key }) => key) ?? [])]);
+  const laid = new Set(kept.map(({ id }) => id));
+  const gone = round.body.tasks.filter(({ key }) => !laid.has(key) && !["done", "skipped"].includes(view.tasks[key]?.state ?? ""));
+  return [
+    ...brokenRules(problem, { tasks: kept }, words),
+    ...problem.tasks.filter(({ id }) => !laid.has(id) && !left.has(id)).map(({ id }) => ({ task: id, why: "came in since" })),
+    ...gone.map(({ key }) => ({ task: key, why: "is not to be done any more" })),
+  ];
 }
 
 /** Who does what, when: planned by one press, looked at, changed by hand, put in force, mended when the day goes otherwise. */
@@ -51,8 +68,8 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
   const { planning, plan, takeBest, giveUp } = usePlanner(clock);
   const { problem } = view;
   const kept = useMemo(() => inForce(view), [view]);
-  // Against the rules without what was promised: does the round in force still fit the shop as it is?
-  const broken = useMemo(() => (kept ? brokenRules(problem, { tasks: kept }, words) : []), [kept, problem, words]);
+  // Does the round in force still fit the shop as it is? Something may break a rule, have come in or be gone.
+  const broken = useMemo(() => (kept ? misfits(view, kept, words) : []), [view, kept, words]);
   const shown = planning?.best?.tasks ?? draft?.tasks ?? kept ?? [];
   const locked = useMemo(() => new Set(draft?.locked ?? view.round?.body.locked ?? []), [draft, view.round]);
   const parts = costParts(problem, { tasks: shown });
@@ -70,7 +87,7 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
   useLive(() => void again());
 
   const planIt = useCallback(
-    async (asPlanned: RoundProblem, said: string, keep: string[] = []) => {
+    async (asPlanned: RoundProblem, said: string, keep: string[] = [], shortHanded?: Draft["shortHanded"]) => {
       const planned = await plan(asPlanned);
       if (!planned) return;
       setUndo([]);
@@ -80,6 +97,7 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
         changes: planned.changes,
         locked: keep,
         at: asPlanned.now ?? 0,
+        ...(shortHanded ? { shortHanded } : {}),
         words: `${said}${planned.plan.provenBest ? " No plan is better: proven." : ` No plan can cost less than ${Math.round((planned.plan.lowerBound / Math.max(planned.plan.cost, 1e-9)) * 100)} % of it.`}`,
       });
     },
@@ -96,6 +114,22 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
     mended.current = mark;
     mend();
   }, [broken, draft, kept, mayPlan, mend, view.round?.id, view.seq]);
+
+  const keepTheLeast = async (there: Map<string, number>) => {
+    try {
+      const asked = [...there].map(([person, minutes]) => `${person}:${minutes}`).join(",");
+      const least = await ask<ShortHanded>(
+        `/api/rounds/short-handed?on=${view.day}&there=${encodeURIComponent(asked)}${view.safe ? "&safe=1" : ""}`,
+      );
+      await planIt(least.problem, `The least that can be defended: ${least.kept.length} kept, ${least.deferred.length} let lie.`, [], {
+        there: [...there].map(([person, minutes]) => ({ person, minutes })),
+        deferred: least.deferred,
+        kept: least.kept,
+      });
+    } catch (error) {
+      sayFault(error);
+    }
+  };
 
   const withLocks = useCallback(
     (tasks: readonly PlannedTask[], keys: readonly string[]): RoundProblem => ({
@@ -158,7 +192,7 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
           at: draft.at,
           round: {
             day: view.day,
-            what: view.what,
+            what: draft.shortHanded ? "day" : view.what,
             zero: view.zero,
             tasks: draft.tasks.map(({ id, stretches }) => {
               const task = view.tasks[id];
@@ -172,6 +206,14 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
             leftOut: draft.leftOut.map(({ id, why }) => ({ key: id, why: why.slice(0, 500) })),
             locked: draft.locked.filter((key) => draft.tasks.some(({ id }) => id === key)),
             ...(view.safe ? { safe: true } : {}),
+            ...(draft.shortHanded
+              ? {
+                  shortHanded: {
+                    there: draft.shortHanded.there,
+                    deferred: draft.shortHanded.deferred.map((each) => ({ ...each, risk: each.risk.slice(0, 500) })),
+                  },
+                }
+              : {}),
           },
         },
       });
@@ -350,9 +392,17 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
         )}
         <div className="grid h-fit gap-4">
           {draft && kept && <Changes changes={changesBetween(kept, draft.tasks)} words={words} />}
+          {(draft?.shortHanded ?? view.round?.body.shortHanded) && (
+            <LetLie
+              deferred={(draft?.shortHanded ?? view.round?.body.shortHanded)?.deferred ?? []}
+              kept={draft?.shortHanded?.kept ?? []}
+              words={words}
+            />
+          )}
           <LeftOut leftOut={draft?.leftOut ?? current().leftOut} changes={draft?.changes ?? {}} words={words} known={view.tasks} />
         </div>
       </div>
+      {mayPlan && <Otherwise view={view} shortHanded={(there) => void keepTheLeast(there)} />}
     </main>
   );
 }

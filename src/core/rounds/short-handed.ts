@@ -1,0 +1,64 @@
+import { type Day, spokenDay } from "../calendar/day.ts";
+import type { Beat } from "../fleet/vocabulary.ts";
+
+/** A piece of a day's work, weighed on a day on which there are not hands enough. */
+export type Weighed = {
+  key: string;
+  beat: Beat | null;
+  routine: string | null;
+  /** Parts it tends. */
+  tends: readonly string[];
+  /** Asked for by hand for that day. */
+  oneOff: boolean;
+  /** Shakes or exercises ink that would settle or dry. */
+  keepsInkMoving: boolean;
+  /** The last day on which it is not overdue. */
+  overdueAfter: Day;
+  late: boolean;
+};
+
+/** How often the house let a routine lie, and how often a machine was on hold within some days; the same where it was done. */
+export type LetLie = { lay: number; layHeld: number; done: number; doneHeld: number };
+
+export type Verdict = { key: string; keep: true; why: string } | { key: string; keep: false; until: Day | null; risk: string };
+
+/** Parts that a head dries or clogs by. */
+const PROTECT_HEADS = new Set(["cap", "cap-seal", "cap-pad", "wiper", "drying-cap", "wiper-roll", "gutter"]);
+
+/**
+ * The least that can be defended: openings, closings, and what protects heads where its window ends; the rest waits, inside its window where that
+ * is open longer, with what the house's record says of letting it lie. Common practice, no source.
+ */
+export function leastDefensible(work: readonly Weighed[], on: Day, record: Readonly<Record<string, LetLie>>): Verdict[] {
+  return work.map((each): Verdict => {
+    const { key, beat, tends, overdueAfter, oneOff, keepsInkMoving, routine } = each;
+    const protects = tends.some((part) => PROTECT_HEADS.has(part));
+    if (beat === "opening" || beat === "closing") return { key, keep: true, why: `the ${beat} is kept` };
+    if (keepsInkMoving) return { key, keep: true, why: "it keeps ink from settling or drying" };
+    if (oneOff) return { key, keep: true, why: "somebody asked for it for this day" };
+    if (protects && overdueAfter <= on) return { key, keep: true, why: "it protects a head, and its window is over" };
+    const window = overdueAfter > on ? `inside its window until ${spokenDay(overdueAfter)}` : beat ? "missed today" : "late from tomorrow";
+    return { key, keep: false, until: overdueAfter > on ? overdueAfter : null, risk: `${window}; ${riskWords(record[routine ?? ""])}` };
+  });
+}
+
+/** What the record says of letting a routine lie, with a 95 % interval (Wilson 1927, from memory), so that few cases show as few. */
+export function riskWords(record: LetLie | undefined): string {
+  if (!record || record.lay === 0) return "never let lie here so far, so nothing is known of what follows";
+  const { lay, layHeld, done, doneHeld } = record;
+  const [low, high] = wilson(layHeld, lay);
+  const percent = (share: number) => `${Math.round(share * 100)} %`;
+  const times = `let lie ${lay} ${lay === 1 ? "time" : "times"}, a hold within 3 days after ${layHeld} of them (likely ${percent(low)} to ${percent(high)})`;
+  return done ? `${times}; where it was done, after ${percent(doneHeld / done)}` : times;
+}
+
+/** The interval of a share at 95 %. */
+export function wilson(hits: number, of: number): [number, number] {
+  if (of === 0) return [0, 1];
+  const z = 1.96;
+  const share = hits / of;
+  const middle = share + (z * z) / (2 * of);
+  const half = z * Math.sqrt((share * (1 - share)) / of + (z * z) / (4 * of * of));
+  const scale = 1 + (z * z) / of;
+  return [Math.max(0, (middle - half) / scale), Math.min(1, (middle + half) / scale)];
+}
