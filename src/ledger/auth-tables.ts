@@ -102,5 +102,17 @@ export const wall = auth.table("wall", {
   revokedAt: instant(),
 });
 
+/** Addresses of calendar feeds, by the hash of their secret part: of a person, a machine, or the shop. */
+export const feed = auth.table("feed", {
+  id: text().primaryKey(),
+  site: text().notNull(),
+  what: text().notNull(),
+  of: text(),
+  tokenHash: text().notNull().unique(),
+  madeBy: text().notNull(),
+  createdAt: instant().notNull().defaultNow(),
+  revokedAt: instant(),
+});
+
 /** The pair by which a PIN typed offline is sealed for the server; made once. */
 export const sealKey = auth.table("seal_key", { id: text().primaryKey(), publicKey: text().notNull(), privateKey: text().notNull() });

@@ -149,6 +149,7 @@ const Settings = Type.Object(
     middayFrom: minutes,
     closingFrom: minutes,
     walkMinutes: Type.Integer({ minimum: 0, maximum: 60 }),
+    careShare: Type.Number({ minimum: 0.05, maximum: 1 }),
     walk: Type.Record(Type.String({ maxLength: 401 }), Type.Integer({ minimum: 0, maximum: 60 })),
   },
   { additionalProperties: false },

@@ -75,7 +75,7 @@ export type DurationView = {
 
 const RUNS_LOOKED_AT = 400;
 const DAYS_AHEAD = 7;
-const BEAT_WORDS: Record<Beat, string> = { opening: "the opening", midday: "midday", closing: "the closing" };
+const BEAT_WORDS: Record<Beat, string> = { opening: "opening", midday: "midday", closing: "closing" };
 
 /** The round of a day as it may be planned. @throws Refusal 400 where the day or what is asked for is none */
 export async function roundView(
@@ -229,8 +229,8 @@ function scopesOf(shop: Shop, day: Day, { work }: RoundMaterial): RoundView["sco
   const open = (what: string) => due.filter((task) => isOf(shop, day, task, what)).length;
   return [
     ...BEATS.map((beat) => ({ id: beat as string, words: BEAT_WORDS[beat] })),
-    ...(shop.calendar.shifts ?? []).map(({ id }) => ({ id: `shift:${id}`, words: `the ${id} shift` })),
-    { id: "day", words: "the day" },
+    ...(shop.calendar.shifts ?? []).map(({ id }) => ({ id: `shift:${id}`, words: `${id} shift` })),
+    { id: "day", words: "whole day" },
   ].map((scope) => ({ ...scope, open: open(scope.id) }));
 }
 

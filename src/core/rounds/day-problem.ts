@@ -28,6 +28,8 @@ export type RoundSettings = {
   closingFrom: number;
   /** Minutes from one area to any other, where none are said for the two. */
   walkMinutes: number;
+  /** Of their time, what people can give to care; the rest they print. */
+  careShare: number;
   /** Minutes between two areas, `film/garment`, both ways. */
   walk: Record<string, number>;
 };
@@ -36,6 +38,7 @@ export const ROUND_SETTINGS: RoundSettings = {
   middayFrom: 60,
   closingFrom: 180,
   walkMinutes: 2,
+  careShare: 0.4,
   walk: {},
 };
 

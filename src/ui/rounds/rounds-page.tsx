@@ -14,6 +14,7 @@ import { oneAtATime } from "../one-at-a-time.ts";
 import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 import { useLive } from "../use-live.ts";
+import { RoundExtras } from "./extras.tsx";
 import { Changes, LeftOut, LetLie } from "./lists.tsx";
 import { Otherwise } from "./otherwise.tsx";
 import { type Carry, RoundChart } from "./round-chart.tsx";
@@ -403,6 +404,7 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
         </div>
       </div>
       {mayPlan && <Otherwise view={view} shortHanded={(there) => void keepTheLeast(there)} />}
+      <RoundExtras view={view} role={role} done={() => void again()} />
     </main>
   );
 }

@@ -1,0 +1,25 @@
+import { notFound } from "next/navigation";
+import { PrintedRounds } from "../../../ui/rounds/printed-rounds.tsx";
+import { database } from "../../../work/database.ts";
+import { Refusal } from "../../../work/refusal.ts";
+import { roundSheets } from "../../../work/round-sheets.ts";
+import { pageActor } from "../../page-actor.ts";
+
+export const metadata = { title: "Round sheets" };
+
+/** The round on paper, a page a person. */
+export default async function Page({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ day: string }>;
+  searchParams: Promise<{ person?: string }>;
+}) {
+  const actor = await pageActor();
+  try {
+    return <PrintedRounds view={await roundSheets(database(), actor, (await params).day, (await searchParams).person ?? null)} />;
+  } catch (error) {
+    if (error instanceof Refusal && error.status === 404) notFound();
+    throw error;
+  }
+}

@@ -1,0 +1,11 @@
+import { MonthSheet } from "../../ui/rounds/month-sheet.tsx";
+import { database } from "../../work/database.ts";
+import { monthView } from "../../work/week.ts";
+import { pageActor } from "../page-actor.ts";
+
+export const metadata = { title: "The month ahead" };
+
+/** The month to print, A4 lying. */
+export default async function Month() {
+  return <MonthSheet view={await monthView(database(), await pageActor())} />;
+}

@@ -1,0 +1,93 @@
+"use client";
+import type { FormEvent } from "react";
+import { toast } from "sonner";
+import type { RoundView } from "../../work/rounds.ts";
+import { sayFault } from "../say.ts";
+import { ask } from "../send.ts";
+
+const WEIGHTS = [
+  ["opening", "Opening"],
+  ["midday", "Midday"],
+  ["closing", "Closing"],
+  ["late", "Late or urgent"],
+  ["other", "Other"],
+] as const;
+
+/** What is pressing and how far it is from area to area: the numbers that rounds are planned by. */
+export function SettingsForm({ view, done }: { view: RoundView; done: () => void }) {
+  const { settings, areas } = view;
+  const pairs = Object.keys(areas).flatMap((from, index, all) => all.slice(index + 1).map((to) => `${from}/${to}`));
+  const save = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = new FormData(event.currentTarget);
+    const number = (name: string) => Number(form.get(name));
+    try {
+      await ask("/api/rounds/settings", {
+        method: "PUT",
+        body: {
+          weights: Object.fromEntries(WEIGHTS.map(([key]) => [key, number(`weight/${key}`)])),
+          middayFrom: number("middayFrom"),
+          closingFrom: number("closingFrom"),
+          walkMinutes: number("walkMinutes"),
+          careShare: number("careShare") / 100,
+          walk: Object.fromEntries(pairs.flatMap((pair) => (form.get(`walk/${pair}`) === "" ? [] : [[pair, number(`walk/${pair}`)]]))),
+        },
+      });
+      toast("Saved; the next round is planned by it.");
+      done();
+    } catch (error) {
+      sayFault(error);
+    }
+  };
+  const field = (
+    name: string,
+    label: string,
+    value: number | string,
+    limits: { min: number; max: number; step?: number },
+    placeholder?: string,
+  ) => (
+    <label key={name} className="grid text-sm">
+      {label}
+      <input
+        name={name}
+        type="number"
+        defaultValue={value}
+        required={placeholder === undefined}
+        placeholder={placeholder}
+        {...limits}
+        className="field"
+      />
+    </label>
+  );
+  return (
+    <form onSubmit={save} aria-label="What rounds are planned by" className="grid gap-3">
+      <fieldset className="grid grid-cols-3 gap-2 lg:grid-cols-5">
+        <legend className="font-semibold">How pressing a minute late is</legend>
+        {WEIGHTS.map(([key, label]) => field(`weight/${key}`, label, settings.weights[key], { min: 0.1, max: 100, step: 0.1 }))}
+      </fieldset>
+      <fieldset className="grid grid-cols-2 gap-2 lg:grid-cols-4">
+        <legend className="font-semibold">Minutes</legend>
+        {field("middayFrom", "Midday's work from … before its hour", settings.middayFrom, { min: 0, max: 600 })}
+        {field("closingFrom", "Closing's work from … before its hour", settings.closingFrom, { min: 0, max: 600 })}
+        {field("walkMinutes", "Walk between areas, usually", settings.walkMinutes, { min: 0, max: 60 })}
+        {field("careShare", "Of their shift people can give to care, %", Math.round(settings.careShare * 100), { min: 5, max: 100 })}
+      </fieldset>
+      <fieldset className="grid grid-cols-2 gap-2 lg:grid-cols-4">
+        <legend className="font-semibold">Walks that take another time, minutes</legend>
+        {pairs.map((pair) => {
+          const [from = "", to = ""] = pair.split("/");
+          return field(
+            `walk/${pair}`,
+            `${areas[from]} – ${areas[to]}`,
+            settings.walk[pair] ?? "",
+            { min: 0, max: 60 },
+            String(settings.walkMinutes),
+          );
+        })}
+      </fieldset>
+      <button type="submit" className="press justify-self-start">
+        Save
+      </button>
+    </form>
+  );
+}

@@ -1,0 +1,167 @@
+"use client";
+import { useCallback, useMemo, useState } from "react";
+import { toast } from "sonner";
+import type { Role } from "../../core/fleet/vocabulary.ts";
+import { mayDo } from "../../core/safety/who-may.ts";
+import type { WeekView } from "../../work/week.ts";
+import { oneAtATime } from "../one-at-a-time.ts";
+import { sayFault } from "../say.ts";
+import { ask, entryOf, sendEntries } from "../send.ts";
+import { useLive } from "../use-live.ts";
+import { LoadChart } from "./load-chart.tsx";
+
+/** The days ahead levelled inside windows: moves with reasons, taken all, some or none; and six weeks of load by skill. */
+export function WeekPage({ first, role }: { first: WeekView; role: Role }) {
+  const [view, setView] = useState(first);
+  const [left, setLeft] = useState<string[]>([]);
+  const mayPlan = mayDo(role, "plan");
+  const load = useCallback(async () => {
+    try {
+      setView(await ask<WeekView>("/api/rounds/week"));
+    } catch (error) {
+      sayFault(error);
+    }
+  }, []);
+  useLive(useMemo(() => () => void oneAtATime(load)(), [load]));
+  const taken = view.moves.filter(({ key }) => !left.includes(key));
+  const take = async () => {
+    try {
+      const entries = taken.map(({ machine, routine, from, to, why }) =>
+        entryOf({ kind: "move", machine, routine, body: { due: from, to, reason: why.slice(0, 2000) } }),
+      );
+      await sendEntries(entries);
+      setLeft([]);
+      await load();
+      toast(`${entries.length} moved.`, {
+        duration: 12_000,
+        action: {
+          label: "Undo",
+          onClick: () =>
+            void sendEntries(
+              entries.map(({ id }) => entryOf({ kind: "amendment", amends: id, body: { why: "Moved by mistake", struck: true } })),
+            )
+              .then(load)
+              .then(() => toast("As it was before; the ledger keeps both."), sayFault),
+        },
+      });
+    } catch (error) {
+      sayFault(error);
+      await load();
+    }
+  };
+  const most = Math.max(60, ...view.days.map(({ before, after }) => Math.max(before, after)));
+  const skills = [...new Set(view.weeks.flatMap(({ load: minutes }) => Object.keys(minutes)))].sort();
+  const lacking = view.weeks.filter(({ lacks }) => lacks);
+  return (
+    <main className="px-4 py-3">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <h1>The week ahead</h1>
+        <a href="/rounds">The day's round</a>
+        <a href="/rounds-month">The month, to print</a>
+      </div>
+      <div className="mt-3 grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)]">
+        <section aria-label="Days">
+          <h2 className="border-soft border-b pb-1">Hands-on minutes a day</h2>
+          <table className="mt-1 w-full">
+            <thead>
+              <tr className="text-left text-soft text-sm">
+                <th className="font-normal">Day</th>
+                <th className="text-right font-normal">as it stands</th>
+                <th className="text-right font-normal">levelled</th>
+                <th className="text-right font-normal">people can give</th>
+                <th className="w-2/5 pl-3 font-normal">
+                  <span className="sr-only">drawn</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {view.days.map(({ day, words, works, before, after, capacity, there }) => (
+                <tr key={day} className={`border-hair border-b ${works ? "" : "text-soft"}`}>
+                  <th
+                    scope="row"
+                    className="py-1 text-left font-normal"
+                    title={there.length ? `There: ${there.join(", ")}` : "Nobody is there"}
+                  >
+                    {words}
+                    {works ? "" : ", day off"}
+                  </th>
+                  <td className="figure text-right">{before}</td>
+                  <td className="figure text-right font-semibold">{after}</td>
+                  <td className="figure text-right">{capacity}</td>
+                  <td className="pl-3">
+                    <span className="relative block h-4" aria-hidden="true">
+                      <span className="absolute inset-y-0 left-0 border border-ink" style={{ width: `${(before / most) * 100}%` }} />
+                      <span
+                        className={`absolute inset-y-1 left-0 ${after > capacity ? "bg-stop" : "bg-accent"}`}
+                        style={{ width: `${(after / most) * 100}%` }}
+                      />
+                    </span>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="mt-1 text-soft text-sm">
+            Open: as it stands; solid: levelled. People can give {Math.round(view.careShare * 100)} % of their shifts to care (a setting).
+          </p>
+        </section>
+        <section aria-label="Moves">
+          <h2 className="flex items-center gap-3 border-soft border-b pb-1">
+            Moves that level it <span className="figure font-normal text-soft">{view.moves.length}</span>
+            {mayPlan && view.moves.length > 0 && (
+              <span className="ml-auto flex gap-2 font-normal">
+                <button type="button" className="press" onClick={() => setLeft(left.length ? [] : view.moves.map(({ key }) => key))}>
+                  {left.length ? "All" : "None"}
+                </button>
+                <button type="button" className="press press-main" disabled={taken.length === 0} onClick={() => void take()}>
+                  Move {taken.length}
+                </button>
+              </span>
+            )}
+          </h2>
+          {view.moves.length === 0 && <p className="py-1.5 text-soft">The days ahead are as even as their windows allow.</p>}
+          <ul className="divide-y divide-hair">
+            {view.moves.map(({ key, name, machineName, fromWords, toWords, minutes, why }) => (
+              <li key={key} className="py-1.5">
+                <label className="flex items-baseline gap-2">
+                  <input
+                    type="checkbox"
+                    disabled={!mayPlan}
+                    checked={!left.includes(key)}
+                    onChange={() => setLeft(left.includes(key) ? left.filter((each) => each !== key) : [...left, key])}
+                  />
+                  <span>
+                    <strong className="font-semibold">{machineName}</strong> {name}: {fromWords} → {toWords}{" "}
+                    <span className="figure text-soft">{minutes} min</span>
+                    <span className="block text-soft text-sm">{why}.</span>
+                  </span>
+                </label>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+      <section aria-label="Six weeks" className="mt-6">
+        <h2 className="border-soft border-b pb-1">Six weeks, by skill: work (solid) against people who have the skill (open), minutes</h2>
+        {lacking.length === 0 ? (
+          <p className="py-1.5">All of it fits, also where people have several skills.</p>
+        ) : (
+          <ul className="py-1.5 text-stop">
+            {lacking.map(({ from, words, lacks }) => (
+              <li key={from}>
+                From {words}: {lacks?.skills.map((skill) => skill || "anybody's work").join(" and ")}{" "}
+                {lacks && lacks.skills.length > 1 ? "together need" : "needs"} {Math.round(lacks?.loadMinutes ?? 0)} min; those who have{" "}
+                {lacks && lacks.skills.length > 1 ? "them" : "it"} can give {Math.round(lacks?.capacityMinutes ?? 0)}.
+              </li>
+            ))}
+          </ul>
+        )}
+        <div className="mt-2 grid gap-4 md:grid-cols-2 xl:grid-cols-3">
+          {skills.map((skill) => (
+            <LoadChart key={skill} weeks={view.weeks} skill={skill} />
+          ))}
+        </div>
+      </section>
+    </main>
+  );
+}
