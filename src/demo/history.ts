@@ -13,8 +13,9 @@ import type { ChannelReading } from "../core/record/entries.ts";
 import type { Routine } from "../core/routines/routine.ts";
 import { skillFor } from "../core/routines/routine.ts";
 import type { FoundAs } from "../core/routines/step.ts";
-import { holds, runPlan } from "../core/runs/plan.ts";
-import { isReading } from "../core/runs/run.ts";
+import type { RunBody, RunEvent, StepResult } from "../core/runs/events.ts";
+import { holds, type PlannedStep, runPlan } from "../core/runs/plan.ts";
+import { isReading, runState } from "../core/runs/run.ts";
 import { stepsVersion } from "../core/runs/version.ts";
 import type { NewEntry } from "../ledger/append.ts";
 import { dayClosedEntry, outcomesOf } from "../work/close-days.ts";
@@ -51,6 +52,11 @@ export function demoHistory(shop: Shop, today: Day, now: Date): NewEntry[] {
 }
 
 type Doing = { routine: string; day: Day; outcome: "done" | "skipped" };
+
+/** Followed step by step in the last weeks, and how fast people are and machines let them be. */
+const GUIDED = ["R04", "R10"];
+const GUIDED_DAYS = 21;
+const PACE: Record<string, number> = { bram: 0.9, ilse: 1.05, tadeo: 1.25, wren: 1, goby: 1.3, sprat: 1.1 };
 
 class House {
   readonly entries: NewEntry[] = [];
@@ -179,7 +185,9 @@ class House {
     const person = this.personFor(machine, routine, at);
     if (!person) return false;
     const found = FOUND[`${machine.id}/${routine.id}`];
-    if (found && routine.steps) this.run(machine, routine, person.id, day, at, found);
+    const back = this.today - day;
+    if (GUIDED.includes(routine.id) && back > 0 && back <= GUIDED_DAYS && routine.steps) this.guided(machine, routine, person.id, day, at);
+    else if (found && routine.steps) this.run(machine, routine, person.id, day, at, found);
     else if (routine.isCheck) this.checkAndRecover(machine, routine, person, day, at);
     else this.add("routine", machine.id, routine.id, person.id, at, { outcome: "done" });
     this.doings.set(machine.id, [...(this.doings.get(machine.id) ?? []), { routine: routine.id, day, outcome: "done" }]);
@@ -206,6 +214,51 @@ class House {
       const when = new Date(event.at);
       if (event.kind === "check") this.add("check", machine.id, null, person.id, when, { channels: event.channels, source: "tap" });
       else this.add("care", machine.id, null, person.id, when, careBody(event, machine));
+    }
+  }
+
+  /** A routine followed step by step, at the pace of whoever did it: what rounds learn durations from. */
+  private guided(machine: Machine, routine: Routine, person: string, day: Day, at: Date): void {
+    const steps = routine.steps ?? [];
+    const plan = runPlan(steps, machine);
+    const run = uuidv7();
+    const events: RunEvent[] = [];
+    const pace = (PACE[person] ?? 1) * (PACE[machine.id] ?? 1) * (0.85 + this.random() * 0.35);
+    let time = at.getTime();
+    const enter = (body: RunBody) => {
+      events.push({ id: uuidv7(), at: time, person, body });
+      this.add("run", machine.id, routine.id, person, new Date(time), body, { run, step: body.event === "step" ? body.step : null });
+    };
+    enter({ event: "start", form: "guided", version: stepsVersion(steps), gear: true });
+    for (let step = runState(plan, machine, events)?.now; step; step = runState(plan, machine, events)?.now) {
+      const minutes = step.kind === "wait" ? step.waitMinutes * (1 + this.random() * 0.2) : (step.minutes ?? 0.5) * pace;
+      time += Math.round(minutes * 60) * 1000;
+      if (step.kind === "hold") enter({ event: "clear", step: step.at });
+      const result = this.answerTo(step, machine, person, day, new Date(time));
+      enter({ event: "step", step: step.at, ...(result ? { result } : {}), tookSeconds: Math.round(minutes * 60) });
+      if (runState(plan, machine, events)?.strays.length) throw new Error(`${routine.id}, ${step.at}: the demo's answer does not fit`);
+    }
+    enter({ event: "end" });
+  }
+
+  /** What an untroubled run answers at a step. */
+  private answerTo(step: PlannedStep, machine: Machine, person: string, day: Day, at: Date): StepResult | undefined {
+    switch (step.kind) {
+      case "nozzle-check":
+        return { check: this.add("check", machine.id, null, person, at, { channels: this.check(machine, day), source: "tap" }) };
+      case "look":
+      case "decide": {
+        const choice = step.choices.find(({ goTo }) => !goTo)?.id ?? step.choices[0]?.id;
+        return choice ? { choice } : undefined;
+      }
+      case "found":
+        return { found: "some" };
+      case "measure":
+        return { value: step.min };
+      case "confirm":
+        return { by: person === "mirko" ? "ottoline" : "mirko" };
+      default:
+        return undefined;
     }
   }
 

@@ -154,7 +154,12 @@ export async function workAhead(db: Connection, shop: Shop, today: Day, days: nu
 
 /** The day on which work is done as it stands: carried over, it is today's. */
 const dayOf = (each: { due: Day }, today: Day): Day => Math.max(each.due, today);
-const isMovable = (each: Occurrence) => each.beat === undefined && !each.key.endsWith("/idle") && each.overdueAfter > each.opens;
+/** What a person has moved already stays: its window would move on with it. */
+const isMovable = (each: Occurrence) =>
+  each.beat === undefined &&
+  !each.key.endsWith("/idle") &&
+  each.overdueAfter > each.opens &&
+  !each.why.some(({ kind }) => kind === "moved");
 const sumOf = (work: readonly { minutes: number }[]) => work.reduce((sum, { minutes }) => sum + minutes, 0);
 
 function weekLoads(ahead: Ahead, today: Day, careShare: number): WeekLoad[] {

@@ -66,7 +66,7 @@ export function RoundTask({
         {begun
           ? "What has begun stays as it is."
           : waits
-            ? `It can't be a minute earlier: it ${waits.startsWith("starts") || waits.startsWith("lies") ? waits : `waits, since ${waits}`}.`
+            ? `A minute earlier won't do: ${waits}.`
             : "It might be earlier; nothing would be won by it."}
       </p>
       <ol className="mt-1 text-sm">

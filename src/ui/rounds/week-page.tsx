@@ -66,9 +66,9 @@ export function WeekPage({ first, role }: { first: WeekView; role: Role }) {
             <thead>
               <tr className="text-left text-soft text-sm">
                 <th className="font-normal">Day</th>
-                <th className="text-right font-normal">as it stands</th>
-                <th className="text-right font-normal">levelled</th>
-                <th className="text-right font-normal">people can give</th>
+                <th className="pl-4 text-right font-normal">as it stands</th>
+                <th className="pl-4 text-right font-normal">levelled</th>
+                <th className="pl-4 text-right font-normal">people can give</th>
                 <th className="w-2/5 pl-3 font-normal">
                   <span className="sr-only">drawn</span>
                 </th>
