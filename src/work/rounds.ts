@@ -56,8 +56,8 @@ export type RoundTaskView = {
   routine: string | null;
   beat: Beat | null;
   late: boolean;
-  state: TaskView["state"];
-  overdueAfter: string;
+  /** Withdrawn: told by the round in force, and gone from the day's work since. */
+  state: TaskView["state"] | "withdrawn";
   person: string | null;
   /** How long it is taken to last, and why so long. */
   duration: string;
@@ -113,8 +113,9 @@ export async function roundView(
     zero: zero.toISOString(),
     timeZone: shop.site.timeZone,
     problem,
-    tasks: Object.fromEntries(
-      material.work.tasks.map((task) => [
+    tasks: Object.fromEntries([
+      ...withdrawnFrom(shop, material, day),
+      ...material.work.tasks.map((task) => [
         task.key,
         {
           name: task.name,
@@ -124,12 +125,11 @@ export async function roundView(
           beat: task.beat ?? null,
           late: task.late,
           state: task.state,
-          overdueAfter: task.overdueAfter,
           person: task.person,
           duration: durationOf(task)?.why ?? "as planned",
-        },
+        } satisfies RoundTaskView,
       ]),
-    ),
+    ]),
     people: material.work.workers
       .filter(({ role }) => role !== "viewer")
       .map((worker) => ({ ...worker, shiftWords: worker.shifts.join(", ") || worker.absence || "no shift" })),
@@ -151,6 +151,32 @@ export async function roundView(
     settings: roundSettings(shop),
     beats,
   };
+}
+
+/** How work is called that the round in force has and the day has no more. */
+function withdrawnFrom(shop: Shop, { rounds, work }: RoundMaterial, day: Day): [string, RoundTaskView][] {
+  const known = new Set(work.tasks.map(({ key }) => key));
+  const round = rounds.find(({ body }) => body.day === isoDay(day));
+  return (round?.body.tasks ?? []).flatMap(({ key, machine, routine, stretches }): [string, RoundTaskView][] =>
+    known.has(key)
+      ? []
+      : [
+          [
+            key,
+            {
+              name: shop.rules.book.get(routine ?? "")?.name ?? "work",
+              machine: machine ?? null,
+              machineName: shop.machines.find(({ id }) => id === machine)?.name ?? "Shop",
+              routine: routine ?? null,
+              beat: null,
+              late: false,
+              state: "withdrawn",
+              person: stretches.find(({ person }) => person)?.person ?? null,
+              duration: "as planned",
+            },
+          ],
+        ],
+  );
 }
 
 export type RoundMaterial = {

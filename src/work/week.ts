@@ -48,7 +48,11 @@ export async function weekView(db: Database, actor: Actor): Promise<WeekView> {
   const ahead = await workAhead(db, shop, today, WEEKS * 7);
   const { careShare } = roundSettings(shop);
   const days = Array.from({ length: LEVELLED_DAYS }, (_, later) => today + later);
-  const movable = ahead.work.filter((each) => isMovable(each) && each.due < today + LEVELLED_DAYS);
+  // The one after it falls due by when this one is done, so only the next of each is moved.
+  const next = new Map(ahead.work.map((each) => [`${each.machine}/${each.routine}`, each.key] as const).reverse());
+  const movable = ahead.work.filter(
+    (each) => isMovable(each) && each.due < today + LEVELLED_DAYS && next.get(`${each.machine}/${each.routine}`) === each.key,
+  );
   const fixed = ahead.work.filter((each) => !movable.includes(each));
   const levelDays = days.map((day): LevelDay => {
     const there = ahead.workers(day);
@@ -88,7 +92,8 @@ export async function weekView(db: Database, actor: Actor): Promise<WeekView> {
     })),
     moves: moves.map((move) => ({
       ...move,
-      from: isoDay(move.from),
+      // A move names the day on which the work was due, however long ago.
+      from: isoDay(movable.find(({ key }) => key === move.key)?.due ?? move.from),
       to: isoDay(move.to),
       fromWords: spokenDay(move.from),
       toWords: spokenDay(move.to),

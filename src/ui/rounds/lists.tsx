@@ -39,7 +39,7 @@ export function LeftOut({
 export function Changes({ changes, words }: { changes: readonly Change[]; words: RoundWords }) {
   const said = ({ from, to }: Change) => {
     if (!from) return `new, ${to ? `${words.minute(to.start)}${to.person ? `, ${words.person(to.person)}` : ""}` : ""}`;
-    if (!to) return `was ${words.minute(from.start)}; left out, done or withdrawn`;
+    if (!to) return `was ${words.minute(from.start)}${from.person ? `, ${words.person(from.person)}` : ""}; not any more`;
     const time = from.start === to.start ? words.minute(to.start) : `${words.minute(from.start)} → ${words.minute(to.start)}`;
     const person =
       from.person !== to.person

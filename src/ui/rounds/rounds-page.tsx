@@ -33,13 +33,13 @@ type Draft = {
   shortHanded?: { there: { person: string; minutes: number }[]; deferred: ShortHanded["deferred"]; kept: ShortHanded["kept"] };
 };
 
-/** The round in force in terms of the problem as it stands: what is done is gone from it. */
-function inForce({ round, problem, zero }: RoundView): PlannedTask[] | null {
-  if (!round) return null;
-  const by = Math.round((new Date(round.body.zero).getTime() - new Date(zero).getTime()) / 60_000);
-  const known = new Set(problem.tasks.map(({ id }) => id));
-  return round.body.tasks.flatMap(({ key, stretches }) =>
-    known.has(key) ? [{ id: key, stretches: stretches.map((each) => ({ ...each, start: each.start + by, end: each.end + by })) }] : [],
+/** What people were told by the round in force, in minutes of the view; what is done or skipped is gone from it. */
+function toldBy({ round, zero, tasks }: RoundView): PlannedTask[] {
+  const by = round ? Math.round((new Date(round.body.zero).getTime() - new Date(zero).getTime()) / 60_000) : 0;
+  return (round?.body.tasks ?? []).flatMap(({ key, stretches }) =>
+    !["done", "skipped"].includes(tasks[key]?.state ?? "")
+      ? [{ id: key, stretches: stretches.map((each) => ({ ...each, start: each.start + by, end: each.end + by })) }]
+      : [],
   );
 }
 
@@ -49,11 +49,11 @@ function misfits(view: RoundView, kept: readonly PlannedTask[], words: RoundWord
   if (!round || round.body.what !== view.what) return [];
   const left = new Set([...round.body.leftOut.map(({ key }) => key), ...(round.body.shortHanded?.deferred.map(({ key }) => key) ?? [])]);
   const laid = new Set(kept.map(({ id }) => id));
-  const gone = round.body.tasks.filter(({ key }) => !laid.has(key) && !["done", "skipped"].includes(view.tasks[key]?.state ?? ""));
+  const gone = toldBy(view).filter(({ id }) => !laid.has(id));
   return [
     ...brokenRules(problem, { tasks: kept }, words),
     ...problem.tasks.filter(({ id }) => !laid.has(id) && !left.has(id)).map(({ id }) => ({ task: id, why: "came in since" })),
-    ...gone.map(({ key }) => ({ task: key, why: "is not to be done any more" })),
+    ...gone.map(({ id }) => ({ task: id, why: "is not to be done any more" })),
   ];
 }
 
@@ -68,7 +68,12 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
   const clock = useMemo(() => ({ zero: view.zero, timeZone: view.timeZone }), [view.zero, view.timeZone]);
   const { planning, plan, takeBest, giveUp } = usePlanner(clock);
   const { problem } = view;
-  const kept = useMemo(() => inForce(view), [view]);
+  const told = useMemo(() => toldBy(view), [view]);
+  // Of it, what is still to be done.
+  const kept = useMemo(() => {
+    const known = new Set(view.problem.tasks.map(({ id }) => id));
+    return view.round && told.filter(({ id }) => known.has(id));
+  }, [told, view]);
   // Does the round in force still fit the shop as it is? Something may break a rule, have come in or be gone.
   const broken = useMemo(() => (kept ? misfits(view, kept, words) : []), [view, kept, words]);
   const shown = planning?.best?.tasks ?? draft?.tasks ?? kept ?? [];
@@ -392,7 +397,7 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
           />
         )}
         <div className="grid h-fit gap-4">
-          {draft && kept && <Changes changes={changesBetween(kept, draft.tasks)} words={words} />}
+          {draft && kept && <Changes changes={changesBetween(told, draft.tasks)} words={words} />}
           {(draft?.shortHanded ?? view.round?.body.shortHanded) && (
             <LetLie
               deferred={(draft?.shortHanded ?? view.round?.body.shortHanded)?.deferred ?? []}

@@ -1,0 +1,190 @@
+import { type ChildProcess, spawnSync } from "node:child_process";
+import ICAL from "ical.js";
+import type { Page } from "playwright-core";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { startServer, waitUntilUp } from "../../commands/app.ts";
+import { APP_ROLE, dropDatabase, ensureDatabase, freePort } from "../../commands/postgres.ts";
+import { isoDay, weekday } from "../../src/core/calendar/day.ts";
+import { instantOf, localDay } from "../../src/core/calendar/site-time.ts";
+import { migrateDatabase } from "../../src/ledger/migrate.ts";
+import { DESK, newPage, TABLET } from "./browser.ts";
+
+/** A morning by rounds, in a house of its own whose clock stands: planned at 4:02, gone otherwise at 4:20. */
+
+const ZONE = "Europe/Lisbon";
+/** A Wednesday to come: what a browser says happened just now lies before it, so no clock is ahead of the house's. */
+const today = localDay(new Date(), ZONE);
+const day = today + 2 + ((3 - weekday(today + 2) + 7) % 7);
+const clockAt = (on: number, time: string) => instantOf(on, time, ZONE).toISOString();
+const own = process.env.DATABASE_URL;
+const name = `zesty_rounds_${process.pid}`;
+const log = ".zesty/rounds-journey.log";
+const servers: ChildProcess[] = [];
+let [early, later] = ["", ""];
+
+async function serverAt(databaseUrl: string, now: string): Promise<string> {
+  const port = await freePort();
+  const server = startServer({ port, databaseUrl, demo: true, log, now });
+  servers.push(server);
+  await waitUntilUp(port, server, log);
+  return `http://127.0.0.1:${port}`;
+}
+
+beforeAll(async () => {
+  if (process.env.ZESTY_OWN_DATABASE) return;
+  delete process.env.DATABASE_URL;
+  const urls = await ensureDatabase(name).finally(() => {
+    process.env.DATABASE_URL = own;
+  });
+  await migrateDatabase(urls.owner, APP_ROLE);
+  // The demo as it was the evening before: this morning nothing is done yet.
+  const seed = `import { openDatabase } from "./src/ledger/database.ts"; import { seedDemo } from "./src/demo/seed.ts"; await seedDemo(openDatabase(process.env.DATABASE_URL, 2).db); process.exit(0);`;
+  const { status, stderr } = spawnSync(process.execPath, ["--import", "tsx", "--input-type=module", "-e", seed], {
+    encoding: "utf8",
+    env: { ...process.env, DATABASE_URL: urls.app, ZESTY_NOW: clockAt(day - 1, "23:00") },
+  });
+  if (status !== 0) throw new Error(stderr);
+  [early, later] = [await serverAt(urls.app, clockAt(day, "04:02")), await serverAt(urls.app, clockAt(day, "04:20"))];
+}, 120_000);
+afterAll(async () => {
+  for (const server of servers) server.kill("SIGKILL");
+  if (process.env.ZESTY_OWN_DATABASE) return;
+  delete process.env.DATABASE_URL;
+  await dropDatabase(name).finally(() => {
+    process.env.DATABASE_URL = own;
+  });
+});
+
+async function at(base: string, person: string, path: string, viewport = DESK): Promise<Page> {
+  const { page, context } = await newPage(viewport);
+  await context.request.post(`${base}/api/demo-sign-in`, { data: { person }, headers: { origin: base } });
+  await page.goto(base + path);
+  return page;
+}
+const status = (page: Page) => page.locator("main > p[aria-live]").first();
+const putInForce = async (page: Page) => {
+  await page.getByRole("button", { name: "Put in force" }).click();
+  await page.getByText(/^In force since/).waitFor();
+};
+
+test.skipIf(process.env.ZESTY_OWN_DATABASE)(
+  "a round is planned by one press, laid by hand, put in force, followed on two tablets, and mended when somebody is gone and a machine breaks",
+  async () => {
+    const page = await at(early, "ottoline", "/rounds");
+    await page.getByRole("button", { name: "Plan the round" }).click();
+    await page.getByRole("button", { name: "Put in force" }).waitFor({ timeout: 20_000 });
+    expect(await status(page).textContent()).toContain("Not in force yet.");
+
+    // By keys: a piece of work is carried later; what it costs is said before it is dropped, and it can be undone.
+    const bar = page.getByRole("button", { name: /^Plover UV opening/ });
+    const before = await bar.getAttribute("aria-label");
+    await bar.focus();
+    for (let press = 0; press < 6; press++) await page.keyboard.press("ArrowRight");
+    await page.getByText(/^Plover UV opening at .*: it (costs|saves)/).waitFor();
+    await page.keyboard.press("Enter");
+    await page.getByText(/Plover UV opening laid by hand/).waitFor();
+    expect(await bar.getAttribute("aria-label")).not.toBe(before);
+    await page.getByRole("button", { name: "Undo" }).click();
+    expect(await bar.getAttribute("aria-label")).toBe(before);
+
+    // What breaks a rule is refused and says why: before the person is there at all.
+    await bar.click();
+    const panel = page.getByRole("region", { name: "Plover UV opening" });
+    await panel.getByLabel("Start").fill("04:01");
+    await panel.getByText(/There it breaks a rule: starts at 04:01, before now/).waitFor();
+    await panel.getByRole("button", { name: "Lay it there" }).click();
+    await page.getByText(/stays where it was/).waitFor();
+    await panel.getByRole("button", { name: "Lock" }).click();
+    await page.getByRole("button", { name: /^Plover UV opening.*locked/ }).waitFor();
+    await putInForce(page);
+
+    // Two operators follow it: what is first, and what comes while the first works by itself.
+    const bram = await at(early, "bram", "/floor", TABLET);
+    const ngozi = await at(early, "ngozi", "/floor", TABLET);
+    const round = bram.getByRole("region", { name: "Your round" });
+    const first = await round.getByRole("listitem").first().textContent();
+    await expect
+      .poll(() => ngozi.getByRole("region", { name: "Your round" }).getByRole("listitem").count(), { timeout: 10_000 })
+      .toBeGreaterThan(2);
+    await round.getByRole("link").first().click();
+    await bram.getByRole("button", { name: "Step by step" }).click();
+    await bram.getByRole("button", { name: "It is on, I have read this" }).click();
+    await bram.goto(`${early}/floor#/`);
+    await round.getByText("under way").waitFor();
+    expect(first).toMatch(/04:0\d/);
+
+    // Twenty minutes on, nothing else was begun: the round no longer fits and is mended by itself, then for somebody who is gone.
+    const desk = await at(later, "ottoline", "/rounds");
+    await desk.getByText(/Mended: what was told/).waitFor({ timeout: 20_000 });
+    await putInForce(desk);
+    const gone = desk.getByRole("region", { name: "The day goes otherwise" });
+    await gone.getByLabel("Who").selectOption({ label: "Ilse Quarrie" });
+    await gone.getByRole("button", { name: "Away for the rest of the day" }).click();
+    const changed = desk.getByRole("region", { name: "What changed" });
+    await changed
+      .getByText(/Ilse → /)
+      .first()
+      .waitFor({ timeout: 20_000 });
+    await putInForce(desk);
+    await gone.getByLabel("Machine").first().selectOption({ label: "Gannet" });
+    await gone.getByLabel("What is wrong").fill("lamp is dark");
+    await gone.getByRole("button", { name: "Out of order" }).click();
+    await changed
+      .getByText(/Gannet/)
+      .first()
+      .waitFor({ timeout: 20_000 });
+    await putInForce(desk);
+    expect(await desk.getByRole("button", { name: /^Gannet/ }).count()).toBe(0);
+    await expect.poll(() => ngozi.getByRole("region", { name: "Your round" }).textContent(), { timeout: 10_000 }).not.toContain("Gannet");
+
+    // On paper, a page a person; in a calendar, read back by another library.
+    await desk.goto(`${later}/round-sheets/${isoDay(day)}`);
+    expect(await desk.getByRole("heading", { level: 1 }).count()).toBeGreaterThan(2);
+    await desk.goto(`${later}/rounds`);
+    await desk.getByText("Calendars of people, machines and the shop").click();
+    await desk.getByRole("button", { name: "Make an address" }).click();
+    const address = await desk.getByText(/\/api\/feeds\/.*\.ics$/).textContent();
+    const calendar = ICAL.parse(await (await fetch(address ?? "")).text());
+    expect(new ICAL.Component(calendar).getAllSubcomponents("vevent").length).toBeGreaterThan(10);
+    for (const each of [page, bram, ngozi, desk]) await each.context().close();
+  },
+  180_000,
+);
+
+test.skipIf(process.env.ZESTY_OWN_DATABASE)(
+  "a short-handed day keeps the least, says what is risked, and is on the ledger; a week is levelled, and taken back",
+  async () => {
+    const page = await at(later, "ottoline", "/rounds");
+    await page
+      .getByRole("button", { name: /Mend the round|Put in force/ })
+      .first()
+      .waitFor({ timeout: 20_000 });
+    const otherwise = page.getByRole("region", { name: "The day goes otherwise" });
+    await otherwise.getByRole("checkbox", { name: "Mirko" }).check();
+    await otherwise.getByRole("checkbox", { name: "Tadeo" }).check();
+    await otherwise.getByRole("button", { name: "Keep the least" }).click();
+    await page.getByText(/The least that can be defended/).waitFor({ timeout: 20_000 });
+    const lies = page.getByRole("region", { name: "Let lie" });
+    expect(await lies.getByRole("listitem").first().textContent()).toMatch(/let lie|nothing is known/);
+    await putInForce(page);
+    await page.goto(`${later}/ledger`);
+    await page
+      .getByText(/short-handed, \d+ let lie/)
+      .first()
+      .waitFor();
+
+    await page.goto(`${later}/rounds/week`);
+    const moves = page.getByRole("region", { name: "Moves" });
+    const offered = await moves.getByRole("listitem").count();
+    expect(offered).toBeGreaterThan(1);
+    await moves.getByRole("checkbox").first().uncheck();
+    await moves.getByRole("button", { name: `Move ${offered - 1}` }).click();
+    await page.getByText(`${offered - 1} moved.`).waitFor();
+    await page.getByRole("button", { name: "Undo" }).click();
+    await page.getByText(/As it was before/).waitFor();
+    await page.goto(`${later}/rounds-month`);
+    expect(await page.getByRole("row").count()).toBeGreaterThan(24);
+    await page.context().close();
+  },
+  120_000,
+);
