@@ -11,6 +11,7 @@ const BENCHES: Record<string, () => Promise<Row[]>> = {
   due: dueBench,
   routines: routinesBench,
   read: readBench,
+  rounds: roundsBench,
   ledger: ledgerBench,
   rebuild: rebuildBench,
   load: loadBench,
@@ -82,6 +83,38 @@ async function routinesBench(): Promise<Row[]> {
     row("held against the language", heldMs),
     row("compiled with what they call", compiledMs),
     row(`planned for 500 machines (250,000 plans, ${planned?.toLocaleString("en-GB")} steps)`, plannedMs),
+  ];
+}
+
+type RoundTimes = { firstMs: number; list: number; efforts: { effort: number; cost: number; share: number; ms: number }[] };
+type Morning = { lastReady: number; hands: number; standing: number; walking: number };
+
+async function roundsBench(): Promise<Row[]> {
+  const { shop, large, opening } = coreBench<{
+    shop: RoundTimes[];
+    large: RoundTimes[];
+    opening: { tasks: number; without: Morning; plan: Morning };
+  }>("rounds-bench");
+  const mean = (numbers: number[]) => numbers.reduce((sum, each) => sum + each, 0) / numbers.length;
+  const over = (what: string, times: RoundTimes[], first: string): Row[] => [
+    {
+      what: `${what}: a first good plan`,
+      budget: first,
+      measured: `${Math.max(...times.map(({ firstMs }) => firstMs)).toFixed(0)} ms at most of ${times.length}`,
+    },
+    ...(times[0]?.efforts ?? []).map(({ effort }, place) => ({
+      what: `${what}: effort ${effort}, avoidable cost against plain list scheduling`,
+      budget: "—",
+      measured: `${mean(times.map(({ efforts }) => efforts[place]?.share ?? 0)).toFixed(3)} in ${mean(times.map(({ efforts }) => efforts[place]?.ms ?? 0)).toFixed(0)} ms`,
+    })),
+  ];
+  const morning = ({ lastReady, hands, standing, walking }: Morning) =>
+    `last ready after ${lastReady} min; ${hands} with hands, ${standing} standing, ${walking} walking`;
+  return [
+    ...over("16 machines, 60 stretches, 6 people", shop, "300 ms"),
+    ...over("60 machines, 150 tasks, 20 people", large, "—"),
+    { what: `the demo's opening (${opening.tasks} tasks), machine by machine`, budget: "—", measured: morning(opening.without) },
+    { what: "the same by the plan", budget: "—", measured: morning(opening.plan) },
   ];
 }
 
