@@ -23,7 +23,9 @@ export function begunOf(key: string, state: RunState, pieces: readonly Piece[], 
       stretches.push({ ...person, start });
       break;
     }
-    const done = state.trace.filter(({ step }) => piece.steps.includes(step)).map(({ at: when }) => minuteOf(when));
+    // A stretch is over with the last that was done before any of a later one; a step that was not foreseen counts with what it followed.
+    const later = state.trace.findIndex(({ step }) => pieceOf(step) > place);
+    const done = (later < 0 ? state.trace : state.trace.slice(0, later)).map(({ at: when }) => minuteOf(when));
     const end = Math.max(start, ...done);
     stretches.push({ ...person, start, end });
     start = end;
