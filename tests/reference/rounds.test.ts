@@ -95,7 +95,6 @@ describe("./zesty plan-round", () => {
   test.each([
     ["what is no JSON", "{", "line 1"],
     ["a bad effort", JSON.stringify(problem), "--effort", "--effort", "many"],
-    ["an effort of nothing", JSON.stringify(problem), "--effort", "--effort", "0"],
     ["a horizon out of range", JSON.stringify({ ...problem, horizon: 20161 }), "$.horizon"],
   ])("%s ends with exit 2, one line and nothing printed", (_, text, place, ...more) => {
     const { status, stdout, stderr } = asked(text, ...more);

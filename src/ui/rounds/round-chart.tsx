@@ -39,7 +39,7 @@ export function RoundChart({ view, problem, tasks, words, locked, chosen, choose
   const until = Math.max(from + 30, Math.ceil((Math.max(0, ...ends) + 2) / 5) * 5);
   const percent = (minute: number) => `${((minute - from) / (until - from)) * 100}%`;
   const tick = [5, 10, 15, 30, 60, 120].find((each) => (until - from) / each <= 14) ?? 240;
-  const ticks = Array.from({ length: Math.floor((until - from) / tick) + 1 }, (_, index) => from + index * tick);
+  const ticks = Array.from({ length: Math.ceil((until - from) / tick) }, (_, index) => from + index * tick);
   const begun = new Set((problem.begun ?? []).map(({ task }) => task));
   const weighed = carry && weigh(carry);
   const there = problem.people.filter(

@@ -83,7 +83,7 @@ export function WeekPage({ first, role }: { first: WeekView; role: Role }) {
                     title={there.length ? `There: ${there.join(", ")}` : "Nobody is there"}
                   >
                     {words}
-                    {works ? "" : ", day off"}
+                    {works ? "" : ", off"}
                   </th>
                   <td className="figure text-right">{before}</td>
                   <td className="figure text-right font-semibold">{after}</td>
