@@ -9,18 +9,19 @@ import type { Machine, Person, Reading } from "../core/fleet/schema.ts";
 import { NOZZLES } from "../core/nozzles/usual-pattern.ts";
 import { countsOfWhich } from "../core/nozzles/verdicts.ts";
 import { type TypedLine, typedEvents } from "../core/paper/typed.ts";
+import { randomFrom } from "../core/random.ts";
 import type { ChannelReading } from "../core/record/entries.ts";
 import type { Routine } from "../core/routines/routine.ts";
 import { skillFor } from "../core/routines/routine.ts";
 import type { FoundAs } from "../core/routines/step.ts";
-import type { RunBody, RunEvent, StepResult } from "../core/runs/events.ts";
-import { holds, type PlannedStep, runPlan } from "../core/runs/plan.ts";
-import { isReading, runState } from "../core/runs/run.ts";
+import { holds, runPlan } from "../core/runs/plan.ts";
+import { isReading } from "../core/runs/run.ts";
 import { stepsVersion } from "../core/runs/version.ts";
 import type { NewEntry } from "../ledger/append.ts";
 import { dayClosedEntry, outcomesOf } from "../work/close-days.ts";
 import { wordsOf } from "../work/entry-words.ts";
 import type { Shop } from "../work/shop.ts";
+import { GUIDED, GUIDED_DAYS, guidedRun } from "./guided-run.ts";
 import { careBody, habits, recovered } from "./nozzles.ts";
 
 /** How far the demo house's history goes back. */
@@ -35,17 +36,6 @@ const FOUND: Record<string, readonly FoundAs[]> = {
   "dory/R16": ["some", "clean", "some"],
 };
 
-/** Numbers that look random and are the same each time (mulberry32). */
-function randomFrom(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
-    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4_294_967_296;
-  };
-}
-
 /** Ninety days of entries in a demo shop, up to `now`; today partly done. */
 export function demoHistory(shop: Shop, today: Day, now: Date): NewEntry[] {
   return new House(shop, today, now).entries;
@@ -53,13 +43,10 @@ export function demoHistory(shop: Shop, today: Day, now: Date): NewEntry[] {
 
 type Doing = { routine: string; day: Day; outcome: "done" | "skipped" };
 
-/** Followed step by step in the last weeks, and how fast people are and machines let them be. */
-const GUIDED = ["R04", "R10"];
-const GUIDED_DAYS = 21;
-const PACE: Record<string, number> = { bram: 0.9, ilse: 1.05, tadeo: 1.25, wren: 1, goby: 1.3, sprat: 1.1 };
-
 class House {
   readonly entries: NewEntry[] = [];
+  /** Runs step by step draw from their own, so that they change nothing else of the story. */
+  private readonly guidedRandom = randomFrom(21);
   private readonly random = randomFrom(20_261_125);
   private pinned = false;
   private readonly doings = new Map<string, Doing[]>();
@@ -217,49 +204,13 @@ class House {
     }
   }
 
-  /** A routine followed step by step, at the pace of whoever did it: what rounds learn durations from. */
+  /** A routine followed step by step: what rounds learn durations from. */
   private guided(machine: Machine, routine: Routine, person: string, day: Day, at: Date): void {
-    const steps = routine.steps ?? [];
-    const plan = runPlan(steps, machine);
     const run = uuidv7();
-    const events: RunEvent[] = [];
-    const pace = (PACE[person] ?? 1) * (PACE[machine.id] ?? 1) * (0.85 + this.random() * 0.35);
-    let time = at.getTime();
-    const enter = (body: RunBody) => {
-      events.push({ id: uuidv7(), at: time, person, body });
-      this.add("run", machine.id, routine.id, person, new Date(time), body, { run, step: body.event === "step" ? body.step : null });
-    };
-    enter({ event: "start", form: "guided", version: stepsVersion(steps), gear: true });
-    for (let step = runState(plan, machine, events)?.now; step; step = runState(plan, machine, events)?.now) {
-      const minutes = step.kind === "wait" ? step.waitMinutes * (1 + this.random() * 0.2) : (step.minutes ?? 0.5) * pace;
-      time += Math.round(minutes * 60) * 1000;
-      if (step.kind === "hold") enter({ event: "clear", step: step.at });
-      const result = this.answerTo(step, machine, person, day, new Date(time));
-      enter({ event: "step", step: step.at, ...(result ? { result } : {}), tookSeconds: Math.round(minutes * 60) });
-      if (runState(plan, machine, events)?.strays.length) throw new Error(`${routine.id}, ${step.at}: the demo's answer does not fit`);
-    }
-    enter({ event: "end" });
-  }
-
-  /** What an untroubled run answers at a step. */
-  private answerTo(step: PlannedStep, machine: Machine, person: string, day: Day, at: Date): StepResult | undefined {
-    switch (step.kind) {
-      case "nozzle-check":
-        return { check: this.add("check", machine.id, null, person, at, { channels: this.check(machine, day), source: "tap" }) };
-      case "look":
-      case "decide": {
-        const choice = step.choices.find(({ goTo }) => !goTo)?.id ?? step.choices[0]?.id;
-        return choice ? { choice } : undefined;
-      }
-      case "found":
-        return { found: "some" };
-      case "measure":
-        return { value: step.min };
-      case "confirm":
-        return { by: person === "mirko" ? "ottoline" : "mirko" };
-      default:
-        return undefined;
-    }
+    const check = (when: Date) =>
+      this.add("check", machine.id, null, person, when, { channels: this.check(machine, day, this.guidedRandom), source: "tap" });
+    for (const { at: when, body } of guidedRun({ machine, routine, person, at, random: this.guidedRandom, check }))
+      this.add("run", machine.id, routine.id, person, new Date(when), body, { run, step: body.event === "step" ? body.step : null });
   }
 
   /** A weekly routine done by its short form, with how things were found. */
@@ -292,22 +243,22 @@ class House {
   }
 
   /** A check's counts: mostly good, with the house's stories in them. */
-  private check(machine: Machine, day: Day): ChannelReading[] {
+  private check(machine: Machine, day: Day, random = this.random): ChannelReading[] {
     const back = this.today - day;
     const dry = back >= 18 && back <= 24;
     const capFailed = machine.id === "shanny" && back >= 40 && back <= 42;
     return channelsOf(machine).map(({ id, ink }) => {
       if (ink === "varnish") return { id, missing: 0, weak: 0, deflected: 0, neighbours: false, unread: true };
       const white = ink === "white";
-      let missing = this.random() < (white ? 0.1 : 0.025) ? 1 : 0;
-      let weak = this.random() < (white ? 0.08 : 0.02) + (dry ? 0.25 : 0) ? 1 : 0;
-      if (machine.id === "teal" && id === "H2/W2") missing = Math.max(0, Math.round(3.4 - back / 9 + (this.random() - 0.5)));
+      let missing = random() < (white ? 0.1 : 0.025) ? 1 : 0;
+      let weak = random() < (white ? 0.08 : 0.02) + (dry ? 0.25 : 0) ? 1 : 0;
+      if (machine.id === "teal" && id === "H2/W2") missing = Math.max(0, Math.round(3.4 - back / 9 + (random() - 0.5)));
       if (machine.id === "teal" && id === "H2/W2" && back === 0) missing = 3;
-      if (capFailed) missing = 4 + Math.floor(this.random() * 9);
+      if (capFailed) missing = 4 + Math.floor(random() * 9);
       if (dry && white) weak += 1;
       if (back === 0 && machine.id !== "teal") missing = machine.id === "sprat" && id === "H2/W1" ? 1 : 0;
       if (back === 0) weak = machine.id === "lamprey" && id === "H2/W2" ? 1 : 0;
-      const deflected = back > 0 && this.random() < 0.01 ? 1 : 0;
+      const deflected = back > 0 && random() < 0.01 ? 1 : 0;
       return { id, ...countsOfWhich(habits(`${machine.id}/${id}`, { missing, weak, deflected }, NOZZLES), NOZZLES, 0.95) };
     });
   }

@@ -73,7 +73,7 @@ export type DurationView = {
   why: string;
 };
 
-const RUNS_LOOKED_AT = 400;
+const RUNS_LOOKED_AT = 200;
 const DAYS_AHEAD = 7;
 const BEAT_WORDS: Record<Beat, string> = { opening: "opening", midday: "midday", closing: "closing" };
 

@@ -1,5 +1,5 @@
+import { randomFrom } from "../../src/core/random.ts";
 import type { RoundPlan, RoundProblem } from "../../src/core/rounds/problem.ts";
-import { randomFrom } from "../../src/core/rounds/random.ts";
 
 export type Size = { people: number; machines: number; tasks: number; horizon: number; areas?: number; pressing?: number };
 type Stretches = RoundProblem["tasks"][number]["stretches"];

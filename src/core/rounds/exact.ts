@@ -1,5 +1,6 @@
 import { FOREVER, type Model, type ModelTask } from "./model.ts";
 import type { Found } from "./search.ts";
+import { lateness, promiseCost, promiseLeast } from "./task-cost.ts";
 import { type Placement, spreadOf } from "./timetable.ts";
 
 /** What an enumeration came to: the best plan there is, or that it would have taken too long. */
@@ -8,6 +9,7 @@ export type Enumerated = { finished: boolean; best: Found | undefined };
 /** Above this many hands stretches nobody waits for an enumeration. */
 const MOST_EVENTS = 16;
 const MOST_TASKS = 10;
+const NODES_A_PAUSE = 1000;
 const NEARLY = 1e-9;
 
 /** Whether a problem is small enough for `enumerate` to be worth a try. */
@@ -28,8 +30,9 @@ export function enumerate(
   hopeless: ReadonlySet<number>,
   nodes: number,
   sound: (found: Found) => boolean,
+  isOver: () => boolean,
 ): Enumerated {
-  const search = new Enumeration(model, known.cost, nodes, sound);
+  const search = new Enumeration(model, known.cost, nodes, sound, isOver);
   const open = model.tasks.flatMap(({ begun }, index) => (begun?.doneAt === undefined ? [index] : []));
   const free = open.filter((index) => !hopeless.has(index));
   const sets = Array.from({ length: 2 ** free.length }, (_, bits) => new Set([...hopeless, ...free.filter((_, at) => bits & (1 << at))]))
@@ -67,9 +70,11 @@ class Enumeration {
   private machineFrom: number[] = [];
 
   private readonly sound: (found: Found) => boolean;
+  private readonly isOver: () => boolean;
 
-  constructor(model: Model, best: number, nodes: number, sound: (found: Found) => boolean) {
+  constructor(model: Model, best: number, nodes: number, sound: (found: Found) => boolean, isOver: () => boolean) {
     this.sound = sound;
+    this.isOver = isOver;
     this.model = model;
     this.best = best;
     this.nodes = nodes;
@@ -129,6 +134,7 @@ class Enumeration {
   private count = (index: number) => Math.max(1, this.task(index).hands.length);
 
   private extend(walked: number): void {
+    if (this.nodes % NODES_A_PAUSE === 0 && this.isOver()) this.nodes = 0;
     if (this.nodes-- <= 0) return;
     if (this.lowerBound(walked) >= this.best - NEARLY) return;
     const open = this.inPlan.filter((index) => (this.next[index] as number) < this.count(index));
@@ -391,19 +397,4 @@ class Enumeration {
     }
     return cost + end;
   }
-}
-
-const lateness = (task: ModelTask, end: number) => 10 * task.weight * Math.max(0, end - task.due);
-
-function promiseCost(task: ModelTask, start: number, first: number | undefined): number {
-  if (task.promisedPerson < 0) return 0;
-  const other = first !== undefined && first >= 0 && first !== task.promisedPerson;
-  return 2 * Math.abs(start - task.promisedStart) + (other ? 20 : 0);
-}
-
-function promiseLeast(task: ModelTask, anchor: number, first: number | undefined): number {
-  if (task.promisedPerson < 0) return 0;
-  if (task.begun) return promiseCost(task, task.begun.start, first !== undefined && first >= 0 ? first : undefined);
-  const other = first !== undefined && first >= 0 && first !== task.promisedPerson;
-  return 2 * Math.max(0, anchor - task.promisedStart) + (other ? 20 : 0);
 }

@@ -1,6 +1,7 @@
 import type { Alone } from "./alone.ts";
 import { FOREVER, type Model, type ModelTask } from "./model.ts";
 import { lengthOf } from "./search.ts";
+import { lateness, promiseLeast } from "./task-cost.ts";
 
 /**
  * A cost that no plan is under. The argument (docs/decisions/0008): a task that fits nowhere even alone is out, at its price.
@@ -23,8 +24,8 @@ export function lowerBound(model: Model, alone: readonly (Alone | undefined)[]):
       out += price;
       return;
     }
-    const late = 10 * task.weight * Math.max(0, place.end - task.due);
-    const promise = promiseAlone(task, place);
+    const late = lateness(task, place.end);
+    const promise = promiseLeast(task, place.start, task.begun?.hands[0]?.person);
     promises += promise;
     inPlan.push({ task, alone: place, late });
     own += Math.min(price, late + promise);
@@ -82,13 +83,6 @@ function leastLateness(tasks: readonly ModelTask[], ends: readonly number[]): nu
   const weight = Math.min(...tasks.map((task) => task.weight));
   const dues = tasks.map(({ due }) => due).sort((a, b) => a - b);
   return sum(dues.map((due, k) => 10 * weight * Math.max(0, (ends[k] ?? 0) - due)));
-}
-
-function promiseAlone(task: ModelTask, { start }: Alone): number {
-  if (task.promisedPerson < 0) return 0;
-  if (!task.begun) return 2 * Math.max(0, start - task.promisedStart);
-  const first = task.begun.hands[0]?.person ?? task.promisedPerson;
-  return 2 * Math.abs(task.begun.start - task.promisedStart) + (first === task.promisedPerson ? 0 : 20);
 }
 
 /** The first minute by which each set of people has had, on shift, the hands minutes that only they may do. */

@@ -1,3 +1,4 @@
+import { randomFrom } from "../random.ts";
 import { earliestAlone } from "./alone.ts";
 import { brokenRules } from "./broken-rules.ts";
 import { enumerate, isSmall } from "./exact.ts";
@@ -6,7 +7,6 @@ import { type SayMinute, whyLeftOut } from "./left-out.ts";
 import { lowerBound } from "./lower-bound.ts";
 import { type Model, modelOf } from "./model.ts";
 import type { RoundPlan, RoundProblem } from "./problem.ts";
-import { randomFrom } from "./random.ts";
 import { type Found, firstPlan, improve, LOOKS_A_SECOND } from "./search.ts";
 
 export type PlanOptions = {
@@ -69,7 +69,7 @@ export function* planRound(
       yield inFull(best, false);
     }
     if (!small || share !== SMALL_SHARE) continue;
-    const all = enumerate(model, best, hopeless, Math.ceil(effort * NODES_A_SECOND), sound);
+    const all = enumerate(model, best, hopeless, Math.ceil(effort * NODES_A_SECOND), sound, isOver);
     if (all.best) best = all.best;
     if (all.finished) bound = best.cost;
     if (isOver()) return inFull(best, true);

@@ -1,4 +1,5 @@
 import { FOREVER, type Model, type ModelTask } from "./model.ts";
+import { lateness, promiseCost } from "./task-cost.ts";
 
 /** Where a task lies: its anchor, its planned hands stretches with who does each, its end. */
 export type Placement = { anchor: number; times: number[]; who: number[]; end: number };
@@ -203,13 +204,8 @@ export function costOf(table: Timetable): number {
 
 /** A placed task's own part of the cost: lateness, and how far it is from what was promised. */
 export function taskCost(task: ModelTask, placement: Placement): number {
-  let cost = 10 * task.weight * Math.max(0, placement.end - task.due);
-  if (task.promisedPerson >= 0) {
-    cost += 2 * Math.abs(startOf(task, placement) - task.promisedStart);
-    const first = task.begun?.hands[0]?.person ?? placement.who[0] ?? task.promisedPerson;
-    if (first !== task.promisedPerson) cost += 20;
-  }
-  return cost;
+  const first = task.begun?.hands[0]?.person ?? placement.who[0];
+  return lateness(task, placement.end) + promiseCost(task, startOf(task, placement), first);
 }
 
 export function spreadOf(minutes: readonly number[]): number {

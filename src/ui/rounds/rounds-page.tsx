@@ -2,7 +2,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { Role } from "../../core/fleet/vocabulary.ts";
-import { brokenRules } from "../../core/rounds/broken-rules.ts";
 import { changesBetween, firstPerson, moved, swapped } from "../../core/rounds/by-hand.ts";
 import { costParts } from "../../core/rounds/cost.ts";
 import type { LeastChange } from "../../core/rounds/left-out.ts";
@@ -15,11 +14,12 @@ import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 import { useLive } from "../use-live.ts";
 import { RoundExtras } from "./extras.tsx";
+import { costWords, endOf, misfits, toldBy } from "./in-force.ts";
 import { Changes, LeftOut, LetLie } from "./lists.tsx";
 import { Otherwise } from "./otherwise.tsx";
 import { type Carry, RoundChart } from "./round-chart.tsx";
 import { RoundTask } from "./round-task.tsx";
-import { type RoundWords, wordsOf } from "./round-words.ts";
+import { wordsOf } from "./round-words.ts";
 import { usePlanner } from "./use-planner.ts";
 
 type Draft = {
@@ -30,32 +30,10 @@ type Draft = {
   /** The minute it was made at. */
   at: number;
   words: string;
+  /** Mended by itself and not touched since: the next news mends it again. */
+  auto?: boolean;
   shortHanded?: { there: { person: string; minutes: number }[]; deferred: ShortHanded["deferred"]; kept: ShortHanded["kept"] };
 };
-
-/** What people were told by the round in force, in minutes of the view; what is done or skipped is gone from it. */
-function toldBy({ round, zero, tasks }: RoundView): PlannedTask[] {
-  const by = round ? Math.round((new Date(round.body.zero).getTime() - new Date(zero).getTime()) / 60_000) : 0;
-  return (round?.body.tasks ?? []).flatMap(({ key, stretches }) =>
-    !["done", "skipped"].includes(tasks[key]?.state ?? "")
-      ? [{ id: key, stretches: stretches.map((each) => ({ ...each, start: each.start + by, end: each.end + by })) }]
-      : [],
-  );
-}
-
-/** Why a round in force no longer fits: rules that it breaks, work that came in or is gone undone. */
-function misfits(view: RoundView, kept: readonly PlannedTask[], words: RoundWords): { task: string; why: string }[] {
-  const { problem, round } = view;
-  if (!round || round.body.what !== view.what) return [];
-  const left = new Set([...round.body.leftOut.map(({ key }) => key), ...(round.body.shortHanded?.deferred.map(({ key }) => key) ?? [])]);
-  const laid = new Set(kept.map(({ id }) => id));
-  const gone = toldBy(view).filter(({ id }) => !laid.has(id));
-  return [
-    ...brokenRules(problem, { tasks: kept }, words),
-    ...problem.tasks.filter(({ id }) => !laid.has(id) && !left.has(id)).map(({ id }) => ({ task: id, why: "came in since" })),
-    ...gone.map(({ id }) => ({ task: id, why: "is not to be done any more" })),
-  ];
-}
 
 /** Who does what, when: planned by one press, looked at, changed by hand, put in force, mended when the day goes otherwise. */
 export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
@@ -93,7 +71,7 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
   useLive(() => void again());
 
   const planIt = useCallback(
-    async (asPlanned: RoundProblem, said: string, keep: string[] = [], shortHanded?: Draft["shortHanded"]) => {
+    async (asPlanned: RoundProblem, said: string, keep: string[] = [], more: Pick<Draft, "shortHanded" | "auto"> = {}) => {
       const planned = await plan(asPlanned);
       if (!planned) return;
       setUndo([]);
@@ -103,22 +81,25 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
         changes: planned.changes,
         locked: keep,
         at: asPlanned.now ?? 0,
-        ...(shortHanded ? { shortHanded } : {}),
+        ...more,
         words: `${said}${planned.plan.provenBest ? " No plan is better: proven." : ` No plan can cost less than ${Math.round((planned.plan.lowerBound / Math.max(planned.plan.cost, 1e-9)) * 100)} % of it.`}`,
       });
     },
     [plan],
   );
   const anew = () => void planIt({ ...problem, promised: [] }, "Planned from what is due.");
-  const mend = useCallback(() => void planIt(problem, "Mended: what was told to people stays where it can."), [planIt, problem]);
+  const mend = useCallback(
+    (auto: boolean) => void planIt(problem, "Mended: what was told to people stays where it can.", [], { auto }),
+    [planIt, problem],
+  );
 
   // What starts late or runs over moves the rest: the round in force is mended as soon as it no longer fits.
   const mended = useRef("");
   useEffect(() => {
     const mark = `${view.round?.id}/${view.seq}`;
-    if (!mayPlan || draft || !kept || broken.length === 0 || mended.current === mark) return;
+    if (!mayPlan || (draft && !draft.auto) || !kept || broken.length === 0 || mended.current === mark) return;
     mended.current = mark;
-    mend();
+    mend(true);
   }, [broken, draft, kept, mayPlan, mend, view.round?.id, view.seq]);
 
   const keepTheLeast = async (there: Map<string, number>) => {
@@ -128,9 +109,11 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
         `/api/rounds/short-handed?on=${view.day}&there=${encodeURIComponent(asked)}${view.safe ? "&safe=1" : ""}`,
       );
       await planIt(least.problem, `The least that can be defended: ${least.kept.length} kept, ${least.deferred.length} let lie.`, [], {
-        there: [...there].map(([person, minutes]) => ({ person, minutes })),
-        deferred: least.deferred,
-        kept: least.kept,
+        shortHanded: {
+          there: [...there].map(([person, minutes]) => ({ person, minutes })),
+          deferred: least.deferred,
+          kept: least.kept,
+        },
       });
     } catch (error) {
       sayFault(error);
@@ -161,7 +144,7 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
     };
   const change = (tasks: PlannedTask[], said: string, keep = current().locked) => {
     setUndo((before) => [...before.slice(-19), current()]);
-    setDraft({ ...current(), tasks, locked: keep, at: problem.now ?? 0, words: said });
+    setDraft({ ...current(), tasks, locked: keep, at: problem.now ?? 0, words: said, auto: false });
   };
   const weigh = (carry: Carry) => {
     const { broken: rules, costsMore } = moved(problem, { tasks: shown }, carry.id, carry, words);
@@ -294,7 +277,7 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
             ) : (
               <>
                 {kept && !draft && (
-                  <button type="button" className="press" onClick={mend}>
+                  <button type="button" className="press" onClick={() => mend(false)}>
                     Mend the round
                   </button>
                 )}
@@ -412,12 +395,4 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
       <RoundExtras view={view} role={role} done={() => void again()} />
     </main>
   );
-}
-
-const endOf = (tasks: readonly PlannedTask[]) => Math.max(0, ...tasks.flatMap(({ stretches }) => stretches.map(({ end }) => end)));
-
-/** What a change costs, in words. */
-function costWords(more: number): string {
-  const rounded = Math.round(more * 10) / 10;
-  return rounded === 0 ? "it costs nothing" : rounded > 0 ? `it costs ${rounded} more` : `it saves ${-rounded}`;
 }

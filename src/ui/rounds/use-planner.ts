@@ -22,7 +22,7 @@ export function usePlanner(clock: { zero: string; timeZone: string }) {
   }, []);
   useEffect(() => () => hand.current?.terminate(), []);
   const plan = useCallback(
-    (problem: RoundProblem, effort = 2): Promise<Planned | null> => {
+    (problem: RoundProblem, effort = 1): Promise<Planned | null> => {
       end(null);
       best.current = null;
       const worker = new Worker(new URL("../../workers/plan-round.ts", import.meta.url), { type: "module" });

@@ -1,10 +1,9 @@
 /** Numbers in [0, 1) from a seed, the same ones each time (mulberry32, public domain). */
 export function randomFrom(seed: number): () => number {
-  let state = (seed ^ 0x9e3779b9) >>> 0;
+  let state = seed >>> 0;
   return () => {
     state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = state;
-    mixed = Math.imul(mixed ^ (mixed >>> 15), mixed | 1);
+    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
     mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
     return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
   };
