@@ -46,8 +46,6 @@ export type RoundView = {
   round: RoundInForce | null;
   durations: DurationView[];
   settings: RoundSettings;
-  /** Of tomorrow's days and the like: whether it can be let lie, for a short-handed day. */
-  beats: Partial<Record<Beat, number>>;
 };
 export type RoundTaskView = {
   name: string;
@@ -93,9 +91,13 @@ export async function roundView(
   const material = await roundMaterial(db, shop, day);
   const scopes = scopesOf(shop, day, material);
   const inRound = material.rounds.find(({ body }) => body.day === isoDay(day))?.body.what;
-  const what = ask.what ?? inRound ?? scopes.find(({ id, open }) => BEATS.includes(id as Beat) && open > 0)?.id ?? "day";
+  const what =
+    ask.what ??
+    scopes.find(({ id, open }) => id === inRound && open > 0)?.id ??
+    scopes.find(({ id, open }) => BEATS.includes(id as Beat) && open > 0)?.id ??
+    "day";
   if (!scopes.some(({ id }) => id === what)) throw new Refusal(400, `There is nothing called “${what.slice(0, 40)}” to plan.`);
-  const { problem, zero, beats, durations } = roundProblem(shop, material, { day, what, safe: ask.safe });
+  const { problem, zero, durations } = roundProblem(shop, material, { day, what, safe: ask.safe });
   const durationOf = (task: TaskView) => durations.get(`${task.routine}/${task.machine}`);
   return {
     seq,
@@ -149,7 +151,6 @@ export async function roundView(
       };
     }),
     settings: roundSettings(shop),
-    beats,
   };
 }
 
@@ -277,7 +278,7 @@ export function roundProblem(
   material: RoundMaterial,
   { day, what, safe }: RoundAsk,
   { at, locks = [], there }: { at?: number; locks?: readonly Lock[]; there?: ReadonlyMap<string, number> } = {},
-): { problem: RoundProblem; zero: Date; beats: Partial<Record<Beat, number>>; durations: Map<string, Duration>; now: number } {
+): { problem: RoundProblem; zero: Date; durations: Map<string, Duration>; now: number } {
   const { timeZone } = shop.site;
   const shifts = shop.calendar.shifts ?? [];
   const spans = new Map(shifts.map((shift) => [shift.id, shiftSpan(shop, shift, day)]));
@@ -312,10 +313,16 @@ export function roundProblem(
   const round = material.rounds.find(({ body }) => body.day === isoDay(day));
   // What people were told and have not done yet stays in, whatever is planned now.
   const promised = new Set((round?.body.tasks ?? []).map(({ key }) => key));
+  // What was asked for by hand since the round was put in force goes into it, whatever it is of; ids are in the order of their making.
+  const isUrgent = (task: TaskView) => task.oneOff !== null && round?.body.what === what && task.oneOff > round.id;
   const work: RoundWork[] = [];
   const started: NonNullable<RoundProblem["begun"]> = [];
   for (const task of material.work.tasks) {
-    if (!isDue(task, day === dayAt(shop)) || !(isOf(shop, day, task, what) || begun.has(task.key) || promised.has(task.key))) continue;
+    if (
+      !isDue(task, day === dayAt(shop)) ||
+      !(isOf(shop, day, task, what) || begun.has(task.key) || promised.has(task.key) || isUrgent(task))
+    )
+      continue;
     const routine = shop.rules.book.get(task.routine ?? "");
     const machine = shop.machines.find(({ id }) => id === task.machine);
     const pieces = routine && machine ? piecesOf(routine, machine) : [{ kind: "hands" as const, steps: [], minutes: task.minutes || 1 }];
@@ -391,5 +398,5 @@ export function roundProblem(
     locks,
     settings: roundSettings(shop),
   });
-  return { problem, zero: from, beats, durations, now: present };
+  return { problem, zero: from, durations, now: present };
 }

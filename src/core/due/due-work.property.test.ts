@@ -114,7 +114,7 @@ const doneOn = (fleet: FleetFile, day: Day, ids: string[]): FleetFile => ({
   ...fleet,
   history: [...(fleet.history ?? []), ...ids.map((id) => ({ machine: "m", routine: id, on: isoDay(day) }))],
 });
-const runs = { numRuns: 400 };
+const runs = { numRuns: 250 };
 
 describe("due work", () => {
   test("looking ahead is the same as living through the days and doing everything when it is due", () => {

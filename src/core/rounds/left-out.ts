@@ -22,7 +22,7 @@ export function whyLeftOut(model: Model, index: number, alone: readonly (Alone |
   if (before !== undefined) return `comes after ${model.tasks[before]?.id}, which can't be done`;
   if (task.hands.length && task.people.length === 0) {
     if (given.fixedTo != null) return `it is fixed to ${given.fixedTo}, who has not the skill ${skills.join(" and ")}`;
-    return `nobody holds ${skills.join(" and ")}`;
+    return skills.length ? `nobody holds ${skills.join(" and ")}` : "there is nobody who could do it";
   }
   const who = given.fixedTo ?? (skills.length ? `whoever holds ${skills.join(" and ")}` : "anybody");
   const from = Math.max(task.from, ...task.after.map((each) => alone[each]?.end ?? 0));
@@ -34,7 +34,11 @@ export function whyLeftOut(model: Model, index: number, alone: readonly (Alone |
   );
   const tooLong = task.hands.find((hands) => hands > longest);
   if (tooLong !== undefined)
-    return longest === 0 ? `nobody of ${who} is on shift` : `a stretch of ${tooLong} minutes is longer than any shift of ${who}`;
+    return longest === 0
+      ? who === "anybody"
+        ? "nobody is on shift"
+        : `${who} is not on shift`
+      : `a stretch of ${tooLong} minutes is longer than any shift of ${who}`;
   const free: RoundProblem = { ...model.problem, machines: model.problem.machines.map((machine) => ({ ...machine, busy: [] })) };
   if (fitsAlone(modelOf(free), index, from)) return `${given.machine} is busy until it is too late to end by ${say(task.latest)}`;
   return skills.length
