@@ -4,7 +4,7 @@ import { BEATS, type Beat } from "../core/fleet/vocabulary.ts";
 import type { Body } from "../core/record/entries.ts";
 import { begunOf } from "../core/rounds/begun-of.ts";
 import { dayProblem, type Lock, ROUND_SETTINGS, type RoundSettings, type RoundWork } from "../core/rounds/day-problem.ts";
-import { type Duration, expectedDuration, type RunTime } from "../core/rounds/durations.ts";
+import { type Duration, expectedDuration, type RunTime, runTime } from "../core/rounds/durations.ts";
 import type { RoundProblem } from "../core/rounds/problem.ts";
 import { piecesOf, stretchesOf } from "../core/rounds/stretches-of.ts";
 import type { Worker } from "../core/tasks/fits.ts";
@@ -205,36 +205,11 @@ export async function roundMaterial(db: Connection, shop: Shop, day: Day): Promi
   return {
     work,
     runs,
-    past: pastRuns.map(runTime),
+    past: pastRuns.map(({ row, plan, state }) => runTime(row, plan, state)),
     rounds,
     busyUntil: new Map(rows.flatMap(({ id, busyUntil }) => (busyUntil ? [[id, new Date(busyUntil)] as const] : []))),
     broken: new Set(repairs.map(({ machine }) => machine)),
   };
-}
-
-/** How long a run took, by the steps that were done. */
-function runTime({ row, plan, state }: RunBookEntry): RunTime {
-  const time: RunTime = {
-    routine: row.routine,
-    machine: row.machine,
-    person: state.person,
-    hands: 0,
-    plannedHands: 0,
-    wait: 0,
-    plannedWait: 0,
-  };
-  for (const { step: at, tookSeconds, passed } of state.trace) {
-    const step = plan.find((each) => each.at === at);
-    if (!step || passed) continue;
-    if (step.kind === "wait") {
-      time.wait += tookSeconds / 60;
-      time.plannedWait += step.waitMinutes;
-    } else {
-      time.hands += tookSeconds / 60;
-      time.plannedHands += step.minutes ?? 0.5;
-    }
-  }
-  return time;
 }
 
 export const roundSettings = (shop: Shop): RoundSettings => {

@@ -1,7 +1,7 @@
 import { isoDay, readDay, toDay } from "../core/calendar/day.ts";
 import type { RoundProblem } from "../core/rounds/problem.ts";
 import { leastDefensible } from "../core/rounds/short-handed.ts";
-import { TENDS } from "../core/routines/tends.ts";
+import { KEEP_INK_MOVING, TENDS } from "../core/routines/tends.ts";
 import type { Database } from "../ledger/database.ts";
 import { letLie } from "../ledger/rounds.ts";
 import { type Actor, authorise } from "./actor.ts";
@@ -17,7 +17,6 @@ export type ShortHanded = {
 };
 
 const RECORD_DAYS = 120;
-const KEEP_INK_MOVING = ["R02", "R14"];
 
 /**
  * @param there who is there and for how many minutes, `bram:90,ilse:90`

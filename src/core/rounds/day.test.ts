@@ -9,7 +9,7 @@ import { stepsVersion } from "../runs/version.ts";
 import { begunOf } from "./begun-of.ts";
 import { changesBetween, moved, swapped, waitsFor } from "./by-hand.ts";
 import { type DayRound, dayProblem, ROUND_SETTINGS, type RoundWork } from "./day-problem.ts";
-import { expectedDuration, type RunTime } from "./durations.ts";
+import { expectedDuration, type RunTime, runTime } from "./durations.ts";
 import { foundOf, leastChange } from "./left-out.ts";
 import { listPlan } from "./list-plan.ts";
 import { modelOf } from "./model.ts";
@@ -99,6 +99,24 @@ describe("how long work takes (common practice, no source)", () => {
       ).factors.hands;
     expect(factor(1)).toBeCloseTo(2 ** (1 / 5), 6);
     expect(factor(36)).toBeCloseTo(2 ** 0.9, 6);
+  });
+  test("a run's time is of the steps that were done, beside what was planned for those", () => {
+    const plan = runPlan(cleans.steps ?? [], sprat);
+    const wait = plan.find(({ kind }) => kind === "wait")?.at ?? "";
+    const trace = [
+      { step: plan[0]?.at ?? "", at: 0, person: "ilse", tookSeconds: 30 },
+      { step: plan[1]?.at ?? "", at: 0, person: "ilse", tookSeconds: 999, passed: "no time" },
+      { step: wait, at: 0, person: "ilse", tookSeconds: 420 },
+    ];
+    expect(runTime({ routine: "R04", machine: "sprat" }, plan, { person: "ilse", trace })).toEqual({
+      routine: "R04",
+      machine: "sprat",
+      person: "ilse",
+      hands: 0.5,
+      plannedHands: 0.2,
+      wait: 7,
+      plannedWait: 6,
+    });
   });
   test("one left lying does not count; another machine's says nothing", () => {
     expect(expectedDuration([run(1000), run(20, { machine: "smelt" })], { routine: "R04", machine: "sprat" }).factors.hands).toBe(1);

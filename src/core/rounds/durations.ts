@@ -1,4 +1,6 @@
-import type { PaceFactors } from "./stretches-of.ts";
+import type { PlannedStep } from "../runs/plan.ts";
+import type { RunState } from "../runs/run.ts";
+import { minutesOf, type PaceFactors } from "./stretches-of.ts";
 
 /** How long a run took: minutes with hands and in waits, beside what was planned for the steps that were done. */
 export type RunTime = {
@@ -10,6 +12,27 @@ export type RunTime = {
   wait: number;
   plannedWait: number;
 };
+
+/** How long a run took, by the steps that were done in it; what was left out does not count. */
+export function runTime(
+  { routine, machine }: { routine: string; machine: string },
+  plan: readonly PlannedStep[],
+  { person, trace }: Pick<RunState, "person" | "trace">,
+): RunTime {
+  const time: RunTime = { routine, machine, person, hands: 0, plannedHands: 0, wait: 0, plannedWait: 0 };
+  for (const { step: at, tookSeconds, passed } of trace) {
+    const step = plan.find((each) => each.at === at);
+    if (!step || passed) continue;
+    if (step.kind === "wait") {
+      time.wait += tookSeconds / 60;
+      time.plannedWait += step.waitMinutes;
+    } else {
+      time.hands += tookSeconds / 60;
+      time.plannedHands += minutesOf(step);
+    }
+  }
+  return time;
+}
 
 /** What is expected of a routine at a machine (and, where asked, of one person), with what it rests on. */
 export type Duration = {

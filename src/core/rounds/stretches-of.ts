@@ -37,7 +37,8 @@ export function piecesOf(routine: Pick<Routine, "steps" | "handsMinutes" | "wait
   return pieces;
 }
 
-const minutesOf = (step: PlannedStep): number => (step.kind === "wait" ? step.waitMinutes : (step.minutes ?? 0.5));
+/** Minutes planned for a step; half a minute where its routine says none. */
+export const minutesOf = (step: PlannedStep): number => (step.kind === "wait" ? step.waitMinutes : (step.minutes ?? 0.5));
 
 /** Pieces as a planning problem has them: whole minutes, one person throughout. */
 export function stretchesOf(pieces: readonly Piece[], factors: PaceFactors = AS_PLANNED): Stretch[] {

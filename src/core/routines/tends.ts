@@ -22,3 +22,6 @@ export const TENDS: Record<string, string[]> = {
   R41: ["flushing-foam"],
   R43: ["cutter-blade"],
 };
+
+/** Routines that shake or exercise ink, which would settle or dry without (common practice, no source). */
+export const KEEP_INK_MOVING: readonly string[] = ["R02", "R14"];
