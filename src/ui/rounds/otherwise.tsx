@@ -15,6 +15,11 @@ export function Otherwise({ view, shortHanded }: { view: RoundView; shortHanded:
       const { entry, said } = make(new FormData(form));
       if (await enter(entry, said)) form.reset();
     };
+  const machines = Object.entries(view.machines).map(([id, called]) => (
+    <option key={id} value={id}>
+      {called}
+    </option>
+  ));
   const name = (id: string) => view.people.find((person) => person.id === id)?.name ?? id;
   return (
     <section
@@ -60,11 +65,7 @@ export function Otherwise({ view, shortHanded }: { view: RoundView; shortHanded:
         <label className="grid text-sm">
           Machine
           <select name="machine" required className="field">
-            {Object.entries(view.machines).map(([id, called]) => (
-              <option key={id} value={id}>
-                {called}
-              </option>
-            ))}
+            {machines}
           </select>
         </label>
         <label className="grid text-sm">
@@ -98,11 +99,7 @@ export function Otherwise({ view, shortHanded }: { view: RoundView; shortHanded:
             Machine
             <select name="machine" className="field">
               <option value="">none</option>
-              {Object.entries(view.machines).map(([id, called]) => (
-                <option key={id} value={id}>
-                  {called}
-                </option>
-              ))}
+              {machines}
             </select>
           </label>
           <label className="grid text-sm">
