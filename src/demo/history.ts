@@ -23,6 +23,7 @@ import { wordsOf } from "../work/entry-words.ts";
 import type { Shop } from "../work/shop.ts";
 import { GUIDED, GUIDED_DAYS, guidedRun } from "./guided-run.ts";
 import { careBody, habits, recovered } from "./nozzles.ts";
+import { type DoneRoutine, storeHistory } from "./store-history.ts";
 
 /** How far the demo house's history goes back. */
 export const DEMO_DAYS = 90;
@@ -48,6 +49,7 @@ class House {
   /** Runs step by step draw from their own, so that they change nothing else of the story. */
   private readonly guidedRandom = randomFrom(21);
   private readonly random = randomFrom(20_261_125);
+  private readonly done: DoneRoutine[] = [];
   private pinned = false;
   private readonly doings = new Map<string, Doing[]>();
   private readonly readings = new Map<string, Map<string, Reading[]>>();
@@ -73,6 +75,7 @@ class House {
     }
     this.shiftsLeave();
     this.giveTheMorning();
+    this.entries.push(...storeHistory(shop, today, now, this.done, today - DEMO_DAYS));
     this.entries.sort((a, b) => a.happenedAt.getTime() - b.happenedAt.getTime());
   }
 
@@ -178,6 +181,7 @@ class House {
     else if (routine.isCheck) this.checkAndRecover(machine, routine, person, day, at);
     else this.add("routine", machine.id, routine.id, person.id, at, { outcome: "done" });
     this.doings.set(machine.id, [...(this.doings.get(machine.id) ?? []), { routine: routine.id, day, outcome: "done" }]);
+    this.done.push({ machine, routine: routine.id, day, at, person: person.id, run: this.entries.at(-1)?.run ?? null });
     return true;
   }
 

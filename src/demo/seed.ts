@@ -1,6 +1,7 @@
 import { localDay } from "../core/calendar/site-time.ts";
 import { usualPattern } from "../core/nozzles/usual-pattern.ts";
 import type { Database } from "../ledger/database.ts";
+import { addReadings } from "../ledger/room.ts";
 import { setPassword } from "../work/auth.ts";
 import { now } from "../work/clock.ts";
 import { foundSite } from "../work/fleet.ts";
@@ -8,10 +9,12 @@ import { savePattern } from "../work/patterns.ts";
 import { putPin } from "../work/pin.ts";
 import { saveRoutine } from "../work/routines.ts";
 import { saveDataSheets } from "../work/safety.ts";
-import { demoHistory } from "./history.ts";
+import { DEMO_DAYS, demoHistory } from "./history.ts";
 import { demoHouse } from "./house.ts";
 import { DATA_SHEETS, OWN_ROUTINE } from "./own-settings.ts";
 import { DEMO_PASSWORD, DEMO_PIN } from "./password.ts";
+import { roomHistory } from "./room-history.ts";
+import { storeSettings } from "./store-items.ts";
 
 export const DEMO_SITE = "demo";
 
@@ -20,7 +23,8 @@ export async function seedDemo(db: Database): Promise<void> {
   const zone = "Europe/Lisbon";
   const today = localDay(now(), zone);
   const house = demoHouse(today);
-  await foundSite(db, DEMO_SITE, house, (shop) => demoHistory(shop, today, now()));
+  await foundSite(db, DEMO_SITE, house, (shop) => demoHistory(shop, today, now()), storeSettings());
+  await addReadings(db, DEMO_SITE, roomHistory(today, now(), zone, DEMO_DAYS));
   const supervisor = house.people?.find(({ role }) => role === "supervisor");
   if (supervisor) {
     const actor = { site: DEMO_SITE, personId: supervisor.id, name: supervisor.name, role: "supervisor", sessionId: "demo" } as const;

@@ -7,7 +7,7 @@ const LOCK = 7_421_001;
 const RIGHTS = (role: string) => `
   GRANT USAGE ON SCHEMA public, auth TO ${role};
   GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public, auth TO ${role};
-  REVOKE UPDATE, DELETE, TRUNCATE ON entry, settings_version FROM ${role};
+  REVOKE UPDATE, DELETE, TRUNCATE ON entry, settings_version, room_reading FROM ${role};
 `;
 
 /** Brings a database up to date, as its owner; one copy at a time. `appRole` gets the application's rights. */

@@ -1,6 +1,7 @@
 import { type SQL, sql } from "drizzle-orm";
 import { VOIDING_CARE } from "../core/record/care.ts";
 import type { Connection } from "./database.ts";
+import { lotsMovedBy, refoldStockNow, STOCK_NOW_COLUMNS, STOCK_OF_KIND, STOCK_PROJECTIONS, stockNowRows } from "./stock-projections.ts";
 
 /**
  * The projections, each as one query over effective entries in the order (happened_at, id). The same query refolds a
@@ -200,6 +201,7 @@ export const PROJECTIONS: Record<string, Projection> = {
         FROM ${source} e WHERE kind = 'repair' AND ${EVENT} = 'close' AND ${where} ORDER BY site, body ->> 'of', happened_at, id) x
       ON x.site = b.site AND x.of = b.id::text`,
   },
+  ...STOCK_PROJECTIONS,
 };
 
 /** Which projections an entry of a kind changes. */
@@ -215,7 +217,7 @@ const OF_KIND: Record<string, string[]> = {
   sign: ["report", "openSign"],
   "sign-over": ["openSign"],
   move: ["occurrenceMove"],
-  run: ["settledDay", "run", "foundAs"],
+  run: ["settledDay", "run", "foundAs", "wasteMove"],
   task: ["task"],
   "one-off": ["oneOff"],
   "one-off-over": ["oneOff"],
@@ -223,6 +225,7 @@ const OF_KIND: Record<string, string[]> = {
   handover: ["handover"],
   "handover-seen": ["handover"],
   repair: ["repair"],
+  ...STOCK_OF_KIND,
 };
 
 const EFFECTIVE = sql`effective_entry`;
@@ -246,9 +249,13 @@ export async function refold(tx: Connection, touched: Touched): Promise<void> {
   const { site, id, machine, routine, kind, days, plain } = touched;
   if (kind === "day-closed") return refoldOutcomes(tx, sql`site = ${site}`, days, true);
   const ofMachine = sql`site = ${site} AND machine = ${machine}`;
+  const movesStock = OF_KIND[kind]?.includes("stockMove") ?? false;
+  const lotsBefore = movesStock && !plain ? await lotsMovedBy(tx, site, id) : [];
   for (const name of OF_KIND[kind] ?? []) {
     const projection = PROJECTIONS[name];
     if (!projection) continue;
+    // Only a step of a run can read a waste vessel.
+    if (name === "wasteMove" && kind === "run" && plain && touched.body.event !== "step") continue;
     if (name === "settledDay") {
       if (kind === "run" && plain && touched.body.event !== "end") continue;
       if (routine !== null) await refoldSettled(tx, projection, sql`${ofMachine} AND routine = ${routine}`, days);
@@ -260,6 +267,7 @@ export async function refold(tx: Connection, touched: Touched): Promise<void> {
       await tx.execute(insert(projection, projection.rows(EFFECTIVE, entries)));
     }
   }
+  if (movesStock) await refoldStockNow(tx, site, [...lotsBefore, ...(await lotsMovedBy(tx, site, id))]);
   if (routine !== null && machine !== null && kind !== "task") await refoldOutcomes(tx, ofMachine, days);
 }
 
@@ -316,6 +324,8 @@ export async function rebuildSite(tx: Connection, site: string): Promise<void> {
   }
   await tx.execute(sql`DELETE FROM last_settled WHERE ${ofSite}`);
   await tx.execute(sql`INSERT INTO last_settled (site, machine, routine, day, outcome) ${lastSettledRows(sql`settled_day`, ofSite)}`);
+  await tx.execute(sql`DELETE FROM stock_now WHERE ${ofSite}`);
+  await tx.execute(sql`INSERT INTO stock_now (${sql.raw(STOCK_NOW_COLUMNS)}) ${stockNowRows(sql`stock_move`, ofSite)}`);
   await tx.execute(sql`DELETE FROM day_outcome WHERE ${ofSite}`);
   await tx.execute(sql`INSERT INTO day_outcome (${OUTCOME_COLUMNS}) ${outcomeRows(EFFECTIVE, sql`settled_day`, ofSite)}`);
 }

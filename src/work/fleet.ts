@@ -7,6 +7,7 @@ import type { FleetFile, Machine, Outcome } from "../core/fleet/schema.ts";
 import { asFleet } from "../core/fleet/validate.ts";
 import { routineBook } from "../core/routines/assigned.ts";
 import { besidesFleetPart, fleetPart } from "../core/routines/fleet-part.ts";
+import { STORES_SETTINGS } from "../core/stores/item.ts";
 import { appendMany, canonical, type NewEntry } from "../ledger/append.ts";
 import { type FactEntry, factNames, fleetFacts } from "../ledger/brought-in.ts";
 import type { Connection, Database } from "../ledger/database.ts";
@@ -278,15 +279,16 @@ export async function foundSite(
   siteId: string,
   fleet: FleetFile,
   more: (shop: Shop) => NewEntry[] = () => [],
+  further: readonly SettingChange[] = [],
 ): Promise<void> {
   const empty: Shop = shopOfNothing(siteId, fleet);
   const plan = planImport(empty, fleet, new Set(), null, {});
   // A history that is made as it would have been kept was recorded as it happened.
-  const changes = [...plan.changes, ...stepSettings(routineBook(fleet.routines))];
-  const further = more(shopAfter(empty, changes));
-  const kept = new Set(further);
+  const changes = [...plan.changes, ...stepSettings(routineBook(fleet.routines)), ...further];
+  const history = more(shopAfter(empty, changes));
+  const kept = new Set(history);
   await db.transaction((tx) =>
-    write(tx, empty, null, { changes, entries: [...plan.entries, ...further] }, (entry) => (kept.has(entry) ? entry.happenedAt : now())),
+    write(tx, empty, null, { changes, entries: [...plan.entries, ...history] }, (entry) => (kept.has(entry) ? entry.happenedAt : now())),
   );
 }
 
@@ -307,6 +309,11 @@ function shopOfNothing(siteId: string, { site, calendar }: FleetFile): Shop {
     readiness: new Map(),
     ladder: new Map(),
     patterns: new Map(),
+    items: [],
+    suppliers: [],
+    containers: [],
+    stores: STORES_SETTINGS,
+    rooms: new Map(),
     settings: [],
   };
 }

@@ -19,6 +19,7 @@ import { dueFacts } from "./due.ts";
 import { Refusal } from "./refusal.ts";
 import { stepsOf } from "./run-book.ts";
 import { dayAt, machineOf, personName, type Shop } from "./shop.ts";
+import { heldStores } from "./stores/held-stores.ts";
 
 /**
  * Holds an entry against what the ledger has already. Real work is always kept; what there is to know about it comes
@@ -51,7 +52,7 @@ export async function heldAgainstRecord(tx: Connection, shop: Shop, who: Person,
     case "repair":
       return heldRepair(tx, shop, made);
     default:
-      return undefined;
+      return heldStores(tx, shop, who, made);
   }
 }
 

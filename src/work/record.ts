@@ -24,7 +24,7 @@ const BACK_DAYS = 400;
 /** A device's clock that is off by less is left as it is. */
 const CLOCK_SLACK_MS = 30_000;
 
-const ACT: Partial<Record<EntryKind, Act>> = { release: "release", move: "plan", roster: "plan", "sign-reset": "set-up" };
+const ACT: Partial<Record<EntryKind, Act>> = { release: "release", move: "plan", roster: "plan", "sign-reset": "set-up", order: "plan" };
 
 /** `waits`: it is somebody else's; it goes when they are there again. `message` also where it was added and there is something to know. */
 export type Answer = { id: string | null; result: Appended["result"] | "refused" | "waits"; seq?: number; message?: string };

@@ -1,5 +1,6 @@
 import { type Day, toDay } from "../core/calendar/day.ts";
 import { localDay } from "../core/calendar/site-time.ts";
+import { ROOM_SETTINGS, type RoomSettings } from "../core/condition/room/room.ts";
 import { type ShopRules, shopRules } from "../core/due/facts.ts";
 import type { Area, Calendar, Machine, Person, Policies, Site } from "../core/fleet/schema.ts";
 import { withPolicies } from "../core/fleet/schools.ts";
@@ -7,6 +8,7 @@ import type { LadderSettings } from "../core/nozzles/ladder/settings.ts";
 import type { NozzlePattern } from "../core/nozzles/pattern.ts";
 import type { ReadinessSettings } from "../core/nozzles/readiness.ts";
 import type { Routine } from "../core/routines/routine.ts";
+import { type Container, type Item, STORES_SETTINGS, type StoresSettings, type Supplier } from "../core/stores/item.ts";
 import type { Connection } from "../ledger/database.ts";
 import { currentSettings, type Setting, settingsMark } from "../ledger/settings.ts";
 import { now } from "./clock.ts";
@@ -33,6 +35,12 @@ export type Shop = {
   patterns: ReadonlyMap<string, NozzlePattern>;
   /** Chosen for the site and for classes. */
   policies: ReadonlyMap<string, Policies>;
+  items: Item[];
+  suppliers: Supplier[];
+  containers: Container[];
+  stores: StoresSettings;
+  /** By area: its room and the air it is to have. */
+  rooms: ReadonlyMap<string, RoomSettings>;
   settings: Setting[];
 };
 
@@ -78,6 +86,16 @@ export function shopOf(siteId: string, mark: number, settings: Setting[]): Shop 
     ),
     ladder: new Map(settings.filter(({ subject }) => subject === "ladder").map(({ id, body }) => [id, body as Partial<LadderSettings>])),
     patterns: new Map(settings.filter(({ subject }) => subject === "pattern").map(({ id, body }) => [id, body as NozzlePattern])),
+    items: bodies<Item>("item"),
+    suppliers: bodies<Supplier>("supplier"),
+    containers: bodies<Container>("container"),
+    stores: { ...STORES_SETTINGS, ...bodies<Partial<StoresSettings>>("stores")[0] },
+    rooms: new Map(
+      (shop.areas ?? []).map(({ id }) => [
+        id,
+        { ...ROOM_SETTINGS, ...settings.find((each) => each.subject === "room" && each.id === id)?.body },
+      ]),
+    ),
     settings,
   };
 }

@@ -1,6 +1,7 @@
 import { type Static, Type } from "typebox";
 import { COUNTERS, SIGNS } from "../fleet/vocabulary.ts";
 import { RunBody } from "../runs/events.ts";
+import { AirBody, InkLevelBody, MixBody, OrderBody, StockBody, VesselBody, WasteOutBody } from "../stores/movement.ts";
 import { CARE } from "./care.ts";
 
 /** What an entry of each kind may hold. People, devices, days and order are added at the edge, not sent in the body. */
@@ -255,6 +256,14 @@ export const BODIES = {
     },
     closed,
   ),
+  /** Stock received, used, counted, thrown away, moved or opened. */
+  stock: StockBody,
+  mix: MixBody,
+  order: OrderBody,
+  vessel: VesselBody,
+  "waste-out": WasteOutBody,
+  "ink-level": InkLevelBody,
+  air: AirBody,
   settings: Type.Object({ subject: text(40), id: text(200), version: Type.Integer({ minimum: 1 }), what: text(500) }, closed),
   "day-closed": Type.Object(
     {
@@ -313,6 +322,13 @@ export const SENT_KINDS = [
   "handover",
   "handover-seen",
   "repair",
+  "stock",
+  "mix",
+  "order",
+  "vessel",
+  "waste-out",
+  "ink-level",
+  "air",
   "amendment",
 ] as const;
 
@@ -329,6 +345,11 @@ export const WITHOUT_MACHINE: readonly EntryKind[] = [
   "sheet",
   "sheet-in",
   "round",
+  "stock",
+  "mix",
+  "order",
+  "waste-out",
+  "air",
 ];
 
 /** Kinds whose entry names a routine. */

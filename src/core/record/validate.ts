@@ -7,7 +7,7 @@ import { BODIES, type Body, type EntryKind } from "./entries.ts";
 
 const addFormats = "default" in addFormatsModule ? addFormatsModule.default : addFormatsModule;
 const ajv = new Ajv({ strict: true, allErrors: true, verbose: true, strictTypes: false });
-addFormats(ajv, ["date-time", "uuid"]);
+addFormats(ajv, ["date-time", "uuid", "email"]);
 ajv.addFormat("date", (text) => readDay(text) !== undefined);
 
 const compiled = new WeakMap<TSchema, ValidateFunction>();

@@ -1,0 +1,369 @@
+import { uuidv7 } from "uuidv7";
+import { type Day, isoDay } from "../core/calendar/day.ts";
+import { instantOf, localDay } from "../core/calendar/site-time.ts";
+import { channelsOf } from "../core/fleet/channels.ts";
+import { familyOf } from "../core/fleet/rule.ts";
+import type { Machine } from "../core/fleet/schema.ts";
+import { ladderSettings } from "../core/nozzles/ladder/settings.ts";
+import { randomFrom } from "../core/random.ts";
+import { materials } from "../core/runs/outlook.ts";
+import { runPlan } from "../core/runs/plan.ts";
+import { type Item, itemNamed } from "../core/stores/item.ts";
+import { DRAWS, drawMl } from "../core/stores/waste/draws.ts";
+import type { NewEntry } from "../ledger/append.ts";
+import { wordsOf } from "../work/entry-words.ts";
+import type { Shop } from "../work/shop.ts";
+
+/** What was done in the demo's ninety days, as the store sees it. */
+export type DoneRoutine = { machine: Machine; routine: string; day: Day; at: Date; person: string; run: string | null };
+
+type Lot = { lot: string; amount: number; expiry?: string };
+
+/** Deliveries, use, counts, batches, waste and ink of the demo house, from what was done in it. */
+export function storeHistory(shop: Shop, today: Day, now: Date, done: readonly DoneRoutine[], from: Day): NewEntry[] {
+  return new Store(shop, today, now, done, from).entries;
+}
+
+class Store {
+  readonly entries: NewEntry[] = [];
+  private readonly random = randomFrom(77);
+  private readonly shelf = new Map<string, Lot[]>();
+  private readonly coming: { day: Day; order: string; supplier: string; lines: { item: Item; amount: number }[] }[] = [];
+  private readonly level = new Map<string, number>();
+  private deliveries = 4100;
+  private lots = 310;
+
+  constructor(
+    private readonly shop: Shop,
+    private readonly today: Day,
+    private readonly now: Date,
+    done: readonly DoneRoutine[],
+    from: Day,
+  ) {
+    const byDay = new Map<Day, DoneRoutine[]>();
+    for (const each of done) byDay.set(each.day, [...(byDay.get(each.day) ?? []), each]);
+    this.opening(from);
+    const emptiedLast = this.lastEmptying(byDay);
+    for (let day = from; day <= today; day++) {
+      const work = byDay.get(day) ?? [];
+      for (const each of work) this.uses(each);
+      if (shop.rules.works(day)) this.workDay(day, from);
+      this.waste(day, work, emptiedLast);
+    }
+  }
+
+  private at = (day: Day, time: string): Date => instantOf(day, time, this.shop.site.timeZone);
+
+  private add(
+    kind: string,
+    machine: string | null,
+    person: string,
+    at: Date,
+    body: Record<string, unknown>,
+    rest: Partial<NewEntry> = {},
+  ): string {
+    const id = uuidv7();
+    if (at > this.now) return id;
+    this.entries.push({
+      ...rest,
+      id,
+      kind,
+      machine,
+      person,
+      happenedAt: at,
+      localDay: isoDay(localDay(at, this.shop.site.timeZone)),
+      body,
+      words: wordsOf(this.shop, person, kind, machine, null, body),
+    });
+    return id;
+  }
+
+  /** What the shelf held when the record began. */
+  private opening(day: Day): void {
+    const lines = this.shop.items
+      .filter(({ keeping }) => keeping === "lot" || keeping === "counted")
+      .filter(({ recipe }) => !recipe)
+      .map((item) =>
+        this.arrive(
+          item,
+          item.pack *
+            (item.id === "head-dtg"
+              ? 1
+              : item.id === "bleach" || item.id === "household-cleaner"
+                ? 1
+                : item.unit === "pieces"
+                  ? Math.max(3, item.minPacks)
+                  : 3),
+          day,
+        ),
+      );
+    this.add("stock", null, "ottoline", this.at(day, "09:00"), {
+      event: "received",
+      note: "The shelf as it stood when the record began.",
+      lines,
+    });
+  }
+
+  /** Puts an amount on the shelf, as one lot. */
+  private arrive(item: Item, amount: number, day: Day) {
+    const lot = item.keeping === "lot" ? `${item.id.slice(0, 3).toUpperCase()}-${this.lots++}` : "";
+    const expiry = item.keeping === "lot" && item.shelfDays ? isoDay(day + item.shelfDays - Math.floor(this.random() * 60)) : undefined;
+    this.shelf.set(item.id, [...(this.shelf.get(item.id) ?? []), { lot, amount, ...(expiry ? { expiry } : {}) }]);
+    return { item: item.id, amount, unit: item.unit, ...(lot ? { lot } : {}), ...(expiry ? { expiry } : {}) };
+  }
+
+  private total = (item: string): number => (this.shelf.get(item) ?? []).reduce((sum, { amount }) => sum + amount, 0);
+
+  /** Takes from the oldest lot that holds something. */
+  private take(item: Item, amount: number) {
+    const lots = this.shelf.get(item.id) ?? [];
+    const from = lots.find((each) => each.amount >= amount) ?? lots.find((each) => each.amount > 0);
+    if (!from) return undefined;
+    const taken = Math.min(from.amount, amount);
+    from.amount -= taken;
+    return { item: item.id, amount: taken, unit: item.unit, ...(from.lot ? { lot: from.lot } : {}) };
+  }
+
+  /** A routine's list leaves the shelf; swabs are nobody's to log. */
+  private uses({ machine, routine, at, person, run }: DoneRoutine): void {
+    const steps = this.shop.rules.book.get(routine)?.steps;
+    if (!steps) return;
+    const lines = materials(runPlan(steps, machine)).flatMap(({ item: name, amount, unit }) => {
+      const item = itemNamed(this.shop.items, name, unit);
+      if (!item || item.keeping === "two-boxes" || item.keeping === "listed") return [];
+      const real = item.unit === "pieces" ? amount : Math.max(1, Math.round(amount * (0.85 + this.random() * 0.4)));
+      const line = this.take(item, real);
+      return line ? [{ ...line, ...(real === amount ? {} : { planned: amount }) }] : [];
+    });
+    if (lines.length) this.add("stock", machine.id, person, new Date(at.getTime() + 60_000), { event: "used", lines }, { run, routine });
+  }
+
+  private workDay(day: Day, from: Day): void {
+    for (const each of this.coming.filter((order) => order.day === day)) {
+      const lines = each.lines.map(({ item, amount }) => this.arrive(item, amount, day));
+      this.add("stock", null, "ilse", this.at(day, "10:30"), {
+        event: "received",
+        order: each.order,
+        supplier: each.supplier,
+        delivery: `L-${this.deliveries++}`,
+        lines,
+      });
+    }
+    this.inks(day, from);
+    const back = this.today - day;
+    if (back % 12 === 4) this.mix(day);
+    // Twice a quarter's week something goes by the dozen: dampers and cap pads after a bad spell.
+    for (const [id, days, many] of [
+      ["damper", [71, 70, 38, 9], 2],
+      ["cap-pad", [66, 41, 40, 8], 1],
+      ["cutter-blade", [52, 12], 1],
+    ] as const) {
+      const item = this.shop.items.find((each) => each.id === id);
+      if (item && (days as readonly number[]).includes(back)) {
+        const line = this.take(item, many);
+        if (line)
+          this.add("stock", id === "cutter-blade" ? "compass" : "shanny", "mirko", this.at(day, "11:15"), {
+            event: "used",
+            lines: [line],
+            note: "In a recovery.",
+          });
+      }
+    }
+    if (back === 26) this.discard(day);
+    if (back % 30 === 11) this.count(day);
+    if (back > 5 && back % 7 === 6) this.orders(day);
+    for (const [id, days] of [
+      ["foam-swabs", [60, 3]],
+      ["wipes", [44]],
+      ["gloves", [30, 1]],
+      ["sticks", [50]],
+    ] as const)
+      if ((days as readonly number[]).includes(back)) {
+        this.add("stock", null, "bram", this.at(day, "08:40"), { event: "last-box", lines: [{ item: id, amount: 0, unit: "pieces" }] });
+        const item = this.shop.items.find((each) => each.id === id);
+        if (item && back > 5)
+          this.coming.push({
+            day: this.nextWorkDay(day + 2),
+            order: this.place(day, "harbour-stores", [{ item, packs: 2 }]),
+            supplier: "harbour-stores",
+            lines: [{ item, amount: item.pack * 2 }],
+          });
+      }
+  }
+
+  private nextWorkDay(day: Day): Day {
+    let next = day;
+    while (!this.shop.rules.works(next)) next++;
+    return next;
+  }
+
+  private place(day: Day, supplier: string, lines: { item: Item; packs: number }[]): string {
+    return this.add("order", null, "ottoline", this.at(day, "11:00"), {
+      event: "placed",
+      supplier,
+      lines: lines.map(({ item, packs }) => ({ item: item.id, packs, amount: packs * item.pack, priceCents: packs * item.priceCents })),
+    });
+  }
+
+  /** What is low is ordered, a supplier at a time; the last of Marlstone's is still on its way. */
+  private orders(day: Day): void {
+    for (const supplier of this.shop.suppliers) {
+      const low = this.shop.items.filter(
+        (item) =>
+          item.supplier === supplier.id &&
+          (item.keeping === "lot" || item.keeping === "counted") &&
+          !item.recipe &&
+          item.group !== "kit" &&
+          !["bleach", "household-cleaner", "head-dtg"].includes(item.id) &&
+          this.total(item.id) < item.pack * 1.2 &&
+          !this.coming.some(({ day: when, lines }) => when > day && lines.some((line) => line.item.id === item.id)),
+      );
+      if (low.length === 0) continue;
+      const lines = low.map((item) => ({ item, packs: Math.max(item.minPacks, 2) }));
+      this.coming.push({
+        day: this.nextWorkDay(day + supplier.leadDays),
+        order: this.place(day, supplier.id, lines),
+        supplier: supplier.id,
+        lines: lines.map(({ item, packs }) => ({ item, amount: packs * item.pack })),
+      });
+    }
+  }
+
+  /** Ink into channels: white more often than colour; each fill names its lot. */
+  private inks(day: Day, from: Day): void {
+    for (const [place, machine] of this.shop.machines.entries()) {
+      const system =
+        machine.class === "wide"
+          ? familyOf(machine) === "solvent"
+            ? "sign"
+            : undefined
+          : machine.class === "cij"
+            ? "coder"
+            : machine.class;
+      if (!system || this.shop.items.length === 0) continue;
+      channelsOf(machine).forEach(({ id, ink }, index) => {
+        const item = this.shop.items.find((each) => each.id === (system === "coder" ? "coder-ink" : `${system}-${ink}`));
+        const every = system === "coder" ? 24 : ink === "white" ? 15 : 33;
+        if (!item || (day - from + place * 3 + index * 7) % every !== 0) return;
+        const line = this.take(item, Math.min(item.pack, system === "coder" ? 400 : item.pack * 0.9));
+        if (line && line.amount > 50) {
+          this.add("stock", machine.id, "bram", this.at(day, "07:05"), { event: "used", lines: [{ ...line, channel: id }] });
+          this.add("ink-level", machine.id, "bram", this.at(day, "07:06"), { channels: [{ channel: id, percent: 100 }] });
+        }
+      });
+      if (day === this.today - 1 || (day === this.today && day % 2 === 0))
+        this.add("ink-level", machine.id, "ngozi", this.at(day, "12:20"), {
+          channels: channelsOf(machine).map(({ id }) => ({ channel: id, percent: 8 + Math.floor(this.random() * 85) })),
+        });
+    }
+  }
+
+  private mix(day: Day): void {
+    const of = (id: string) => this.shop.items.find((each) => each.id === id);
+    const [product, concentrate, water] = [of("capping-solution"), of("capping-concentrate"), of("distilled-water")];
+    if (!product || !concentrate || !water) return;
+    const [one, other] = [this.take(concentrate, 50), this.take(water, 450)];
+    if (!one || !other || one.amount < 50) return;
+    const lot = `CAPPING-SOLU-${isoDay(day).slice(2).replace(/-/g, "")}-1`;
+    this.shelf.set(product.id, [{ lot, amount: 500, expiry: isoDay(day + 14) }]);
+    this.add("mix", null, "mirko", this.at(day, "09:20"), {
+      item: product.id,
+      lot,
+      amountMl: 500,
+      useBy: isoDay(day + 14),
+      parts: [
+        { item: concentrate.id, ...("lot" in one ? { lot: one.lot } : {}), ml: 50 },
+        { item: water.id, ml: 450 },
+      ],
+    });
+  }
+
+  private discard(day: Day): void {
+    const item = this.shop.items.find(({ id }) => id === "solvent-cleaner");
+    const line = item && this.take(item, 120);
+    if (line)
+      this.add("stock", "longshore", "wren", this.at(day, "15:40"), {
+        event: "discarded",
+        lines: [line],
+        reason: "spilt while filling the squirt bottle",
+      });
+  }
+
+  /** A count of the parts and counted fluids; now and then it is not what the record says. */
+  private count(day: Day): void {
+    const lines = this.shop.items
+      .filter(({ keeping, group }) => keeping === "counted" && group !== "kit")
+      .map((item) => {
+        const there = this.total(item.id);
+        const counted =
+          item.unit === "pieces"
+            ? Math.max(0, there - (this.random() < 0.12 ? 1 : 0))
+            : Math.max(0, Math.round((there * (0.96 + this.random() * 0.05)) / 10) * 10);
+        this.shelf.set(item.id, [{ lot: "", amount: counted }]);
+        return { item: item.id, amount: counted, unit: item.unit };
+      });
+    this.add("stock", null, "ilse", this.at(day, "17:30"), { event: "counted", lines, note: "Monthly count." });
+  }
+
+  private inflow(machine: Machine, work: readonly DoneRoutine[]): number {
+    const ladder = ladderSettings(machine.class);
+    return work.filter((each) => each.machine.id === machine.id).reduce((sum, { routine }) => sum + drawMl(DRAWS[routine], ladder).ml, 0);
+  }
+
+  /** Sprat's bottle was emptied last on such a day that it stands just under its mark today. */
+  private lastEmptying(byDay: ReadonlyMap<Day, DoneRoutine[]>): Day {
+    const sprat = this.shop.machines.find(({ id }) => id === "sprat");
+    if (!sprat) return this.today;
+    let sum = 0;
+    let day = this.today;
+    while (sum < 1560 && day > this.today - 80) {
+      sum += this.inflow(sprat, byDay.get(day) ?? []) + 6;
+      day--;
+    }
+    return day;
+  }
+
+  /** Looks at the vessels every few days, and emptyings into the house's containers; what left the house. */
+  private waste(day: Day, work: readonly DoneRoutine[], spratEmptied: Day): void {
+    for (const [place, machine] of this.shop.machines.entries()) {
+      const vessel = machine.waste?.[0];
+      if (!vessel) continue;
+      const before = this.level.get(machine.id) ?? vessel.volumeMl * 0.2;
+      const ml = Math.min(
+        vessel.volumeMl * 0.99,
+        before + this.inflow(machine, work) * (0.9 + this.random() * 0.2) + 3 + this.random() * 6,
+      );
+      this.level.set(machine.id, ml);
+      if (!this.shop.rules.works(day)) continue;
+      const person = machine.area === "garment" ? "tadeo" : machine.area === "film" ? "bram" : "ngozi";
+      const isCartridge = vessel.kind === "cartridge";
+      const full =
+        machine.id === "sprat" ? day === spratEmptied || (day < spratEmptied && ml > vessel.limitMl * 0.8) : ml > vessel.limitMl * 0.86;
+      if (full && day < this.today) {
+        const into = machine.class === "uv" ? "can-uv" : familyOf(machine) === "solvent" ? "drum-solvent" : "drum-water";
+        this.add(
+          "vessel",
+          machine.id,
+          person,
+          this.at(day, "13:20"),
+          isCartridge ? { vessel: vessel.id, event: "replaced" } : { vessel: vessel.id, event: "emptied", beforeMl: Math.round(ml), into },
+        );
+        this.level.set(machine.id, 0);
+      } else if ((day + place) % 5 === 0 || (machine.id === "sprat" && day === this.today - 1))
+        this.add("vessel", machine.id, person, this.at(day, "13:10"), { vessel: vessel.id, event: "level", ml: Math.round(ml / 10) * 10 });
+    }
+    const back = this.today - day;
+    for (const [container, every] of [
+      ["drum-water", 40],
+      ["drum-solvent", 75],
+      ["can-uv", 60],
+    ] as const)
+      if (back % every === 33 && this.shop.rules.works(day))
+        this.add("waste-out", null, "ottoline", this.at(day, "14:30"), {
+          container,
+          ml: Math.round((container === "drum-water" ? 9000 : 2200) * (0.9 + this.random() * 0.2)),
+          taker: "Saltmarsh Waste Carriers",
+          papers: `SWC-${2200 + (day % 700)}`,
+        });
+  }
+}

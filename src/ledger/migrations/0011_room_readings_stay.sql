@@ -1,0 +1,1 @@
+CREATE TRIGGER room_reading_append_only BEFORE UPDATE OR DELETE OR TRUNCATE ON room_reading FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();

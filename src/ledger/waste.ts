@@ -1,0 +1,72 @@
+import { sql } from "drizzle-orm";
+import type { Connection } from "./database.ts";
+
+export type WasteMark = {
+  machine: string;
+  vessel: string | null;
+  event: "level" | "emptied" | "replaced" | "reset";
+  ml: number | null;
+  percent: number | null;
+  at: Date;
+  entry: string;
+};
+
+/** The last looks at waste vessels and emptyings of each machine, oldest first: a bounded number of each. */
+export async function wasteMarks(db: Connection, site: string, machines: string[], limit = 24): Promise<WasteMark[]> {
+  const { rows } = await db.execute<WasteMark>(sql`
+    SELECT m.* FROM unnest(${sql.param(machines)}::text[]) AS x (machine) CROSS JOIN LATERAL (
+      SELECT machine, vessel, event, ml, percent, happened_at AS at, entry_id AS entry FROM waste_move w
+      WHERE w.site = ${site} AND w.machine = x.machine ORDER BY happened_at DESC, entry_id DESC LIMIT ${limit}) m ORDER BY m.machine, m.at, m.entry`);
+  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
+}
+
+/** Cleans, loads and flushes entered at machines since each one's moment. */
+export async function careSince(db: Connection, site: string, since: ReadonlyMap<string, Date>) {
+  const { rows } = await db.execute<{ machine: string; at: Date; body: Record<string, unknown> }>(sql`
+    SELECT e.machine, e.happened_at AS at, e.body FROM unnest(${sql.param([...since.keys()])}::text[], ${sql.param([...since.values()].map((at) => at.toISOString()))}::timestamptz[]) AS x (machine, since)
+    JOIN effective_entry e ON e.site = ${site} AND e.machine = x.machine AND e.kind = 'care' AND e.happened_at > x.since
+    WHERE e.body ->> 'what' IN ('clean', 'load', 'flush', 'seal-test', 'colour-flag') ORDER BY e.happened_at LIMIT 20000`);
+  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
+}
+
+/** Routines done at machines since each one's day. */
+export async function doneSince(db: Connection, site: string, since: ReadonlyMap<string, Date>, routines: string[]) {
+  const { rows } = await db.execute<{ machine: string; routine: string; at: Date }>(sql`
+    SELECT s.machine, s.routine, s.happened_at AS at FROM unnest(${sql.param([...since.keys()])}::text[], ${sql.param([...since.values()].map((at) => at.toISOString()))}::timestamptz[]) AS x (machine, since)
+    JOIN settled_day s ON s.site = ${site} AND s.machine = x.machine AND s.day >= (x.since - interval '1 day')::date AND s.happened_at > x.since
+    WHERE s.outcome = 'done' AND s.routine = ANY(${sql.param(routines)})`);
+  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
+}
+
+export type ContainerRow = { container: string; ml: number; since: string | null };
+
+/** What is in each container of the house: all that was emptied into it since it last left, less what left. */
+export async function containerRows(db: Connection, site: string): Promise<ContainerRow[]> {
+  const { rows } = await db.execute<ContainerRow>(sql`
+    SELECT container, sum(moved_ml)::float8 AS ml,
+      min(day) FILTER (WHERE moved_ml > 0 AND happened_at > coalesce((SELECT max(o.happened_at) FROM waste_move o WHERE o.site = ${site} AND o.container = w.container AND o.event = 'out'), '-infinity'::timestamptz)) AS since
+    FROM waste_move w WHERE site = ${site} AND container IS NOT NULL GROUP BY container`);
+  return rows;
+}
+
+export type OutRow = { id: string; day: string; container: string; ml: number; person: string | null; body: Record<string, unknown> };
+
+/** Waste that left the house between two days. */
+export async function outRows(db: Connection, site: string, from: string, to: string): Promise<OutRow[]> {
+  const { rows } = await db.execute<OutRow>(sql`
+    SELECT entry_id AS id, day, container, -moved_ml AS ml, person, body FROM waste_move
+    WHERE site = ${site} AND event = 'out' AND day BETWEEN ${from} AND ${to} ORDER BY day, entry_id LIMIT 2000`);
+  return rows;
+}
+
+/** Whether a run of a routine at a machine was ended, and when. */
+export async function endedRun(
+  db: Connection,
+  site: string,
+  run: string,
+): Promise<{ machine: string; routine: string; lastAt: Date } | undefined> {
+  const { rows } = await db.execute<{ machine: string; routine: string; lastAt: Date }>(
+    sql`SELECT machine, routine, last_at AS "lastAt" FROM run WHERE site = ${site} AND run = ${run} AND status = 'ended'`,
+  );
+  return rows.map((row) => ({ ...row, lastAt: new Date(row.lastAt) }))[0];
+}

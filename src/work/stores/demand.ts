@@ -1,0 +1,112 @@
+import { type Day, isoDay, toDay } from "../../core/calendar/day.ts";
+import { dueOfMachine } from "../../core/due/due-work.ts";
+import type { Use } from "../../core/routines/step.ts";
+import { materials } from "../../core/runs/outlook.ts";
+import { runPlan } from "../../core/runs/plan.ts";
+import { type Item, itemNamed } from "../../core/stores/item.ts";
+import { type OrderAdvice, orderAdvice } from "../../core/stores/order-advice.ts";
+import { lotsInOrder } from "../../core/stores/shelf.ts";
+import { goesOn } from "../../core/tasks/of-day.ts";
+import type { Connection } from "../../ledger/database.ts";
+import { type HeldRow, purchaseRows, stockRows, usedByWeek } from "../../ledger/stock.ts";
+import { openRepairs } from "../../ledger/tasks.ts";
+import { dueFacts } from "../due.ts";
+import { dayAt, type Shop } from "../shop.ts";
+
+/** How far ahead the plan is asked, and how far back what was used. */
+export const AHEAD_DAYS = 90;
+const WEEKS_BACK = 26;
+
+export type PlannedUse = { byDay: number[]; from: { routine: string; machine: string; times: number; amount: number }[] };
+export type Demand = {
+  advice: Map<string, OrderAdvice>;
+  planned: Map<string, PlannedUse>;
+  held: HeldRow[];
+  open: Awaited<ReturnType<typeof purchaseRows>>;
+};
+
+/** What the plan uses of each item on each day ahead: due work of all machines × the lists of its routines. */
+export async function plannedUse(db: Connection, shop: Shop, today: Day, days: number): Promise<Map<string, PlannedUse>> {
+  const [facts, repairs] = await Promise.all([dueFacts(db, shop, today, shop.machines), openRepairs(db, shop.id)]);
+  const uses = new Map<string, PlannedUse>();
+  shop.machines.forEach((machine, index) => {
+    const mine = facts[index];
+    if (!mine) return;
+    const lists = new Map<string, { item: Item; use: Use }[]>();
+    const listOf = (routine: string) => {
+      const known = lists.get(routine);
+      if (known) return known;
+      const list = materials(runPlan(shop.rules.book.get(routine)?.steps ?? [], machine)).flatMap((use) => {
+        const item = itemNamed(shop.items, use.item, use.unit);
+        return item ? [{ item, use }] : [];
+      });
+      lists.set(routine, list);
+      return list;
+    };
+    const repair = repairs.find((each) => each.machine === machine.id);
+    for (const { routine, due, state } of goesOn(dueOfMachine(mine, shop.rules, today, days), repair?.body)) {
+      if (state === "done" || state === "skipped") continue;
+      const day = Math.max(0, due - today);
+      for (const { item, use } of listOf(routine)) {
+        let known = uses.get(item.id);
+        if (!known) {
+          known = { byDay: new Array<number>(days).fill(0), from: [] };
+          uses.set(item.id, known);
+        }
+        known.byDay[day] = (known.byDay[day] ?? 0) + use.amount;
+        const from = known.from.find((each) => each.routine === routine && each.machine === machine.id);
+        if (from) {
+          from.times++;
+          from.amount += use.amount;
+        } else known.from.push({ routine, machine: machine.id, times: 1, amount: use.amount });
+      }
+    }
+  });
+  return uses;
+}
+
+export const leadDaysOf = (shop: Shop, item: Item): number =>
+  item.leadDays ?? shop.suppliers.find(({ id }) => id === item.supplier)?.leadDays ?? 7;
+
+/** What is to be ordered of each item kept, when and why. */
+export async function demand(db: Connection, shop: Shop): Promise<Demand> {
+  const today = dayAt(shop);
+  const [planned, held, weeks, open] = await Promise.all([
+    plannedUse(db, shop, today, AHEAD_DAYS),
+    stockRows(db, shop.id),
+    usedByWeek(db, shop.id, isoDay(today), WEEKS_BACK),
+    purchaseRows(db, shop.id, 500, isoDay(today - 180)),
+  ]);
+  const past = new Map<string, number[]>();
+  for (const { item, week, lists, besides } of weeks) {
+    const list = past.get(item) ?? new Array<number>(WEEKS_BACK).fill(0);
+    // What no plan foresees is learned whole; of what the plan lists, only what was used besides.
+    list[WEEKS_BACK - 1 - week] = besides + (planned.has(item) ? 0 : lists);
+    past.set(item, list);
+  }
+  const advice = new Map<string, OrderAdvice>();
+  for (const item of shop.items) {
+    if (item.keeping === "listed" || item.recipe) continue;
+    const lots = lotsInOrder(item, held, today);
+    const onOrder = open.reduce((sum, order) => {
+      const line = order.body.lines.find((each) => each.item === item.id);
+      return sum + (line ? Math.max(0, line.amount - (order.received[item.id] ?? 0)) : 0);
+    }, 0);
+    const lastBox = held.find((row) => row.item === item.id && row.lastBoxOn)?.lastBoxOn;
+    advice.set(
+      item.id,
+      orderAdvice({
+        item,
+        lots,
+        today,
+        planned: planned.get(item.id)?.byDay ?? new Array<number>(AHEAD_DAYS).fill(0),
+        unplannedWeeks: past.get(item.id) ?? [],
+        onOrder,
+        leadDays: leadDaysOf(shop, item),
+        settings: shop.stores,
+        ...(lastBox ? { lastBoxOn: toDay(lastBox) } : {}),
+      }),
+    );
+  }
+  return { advice, planned, held, open };
+}
