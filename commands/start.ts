@@ -12,8 +12,11 @@ import { ensureCertificate, lanAddresses, writeTrustPage } from "./lan.ts";
 import { APP_ROLE, ensureDatabase, freePort, portIsFree } from "./postgres.ts";
 import { runningServer } from "./running.ts";
 import { Fault, run, say } from "./say.ts";
+import { spawnStandIns } from "./stand-ins.ts";
 
 const FIRST_PORT = 4780;
+/** As the demo house's settings have it. */
+const DEMO_AIR_TOPIC = "eddering/+/air";
 
 await run(main);
 
@@ -53,9 +56,13 @@ async function main(): Promise<void> {
   const log = join(STATE, "server.log");
   writeFileSync(log, "");
   const lan = values.lan ? await onTheNetwork(port, values) : undefined;
-  const server = startServer({ port, databaseUrl: urls.app, demo, dev: values.dev, log, lan });
+  // The demo's rooms have simulated sensors, heard over a small broker of their own.
+  const brokerPort = demo ? await freePort() : undefined;
+  const env = brokerPort ? { ZESTY_STAND_IN_BROKER: `mqtt://127.0.0.1:${brokerPort}` } : undefined;
+  const server = startServer({ port, databaseUrl: urls.app, demo, dev: values.dev, log, lan, env });
   writeFileSync(join(STATE, "server.json"), JSON.stringify({ pid: server.pid, port, demo, ...(lan ? { address: lan.address } : {}) }));
   await waitUntilUp(port, server, log, { secure: Boolean(lan) });
+  if (brokerPort && server.pid) spawnStandIns(brokerPort, DEMO_AIR_TOPIC, server.pid, log);
   server.unref();
   say(`\nZesty Anvil is at ${lan?.address ?? `http://127.0.0.1:${port}`}`);
   if (lan?.trust) {

@@ -5,4 +5,6 @@ export async function register(): Promise<void> {
   startClosingDays();
   const { startKeepingSteps } = await import("./work/keep-steps.ts");
   startKeepingSteps();
+  const { startListening } = await import("./devices/air/listen.ts");
+  startListening();
 }

@@ -106,7 +106,7 @@ class Store {
 
   /** Puts an amount on the shelf, as one lot. */
   private arrive(item: Item, amount: number, day: Day) {
-    const lot = item.keeping === "lot" ? `${item.id.slice(0, 3).toUpperCase()}-${this.lots++}` : "";
+    const lot = item.keeping === "lot" ? `${item.id.split("-")[0]?.slice(0, 4).toUpperCase()}-${this.lots++}` : "";
     const expiry = item.keeping === "lot" && item.shelfDays ? isoDay(day + item.shelfDays - Math.floor(this.random() * 60)) : undefined;
     this.shelf.set(item.id, [...(this.shelf.get(item.id) ?? []), { lot, amount, ...(expiry ? { expiry } : {}) }]);
     return { item: item.id, amount, unit: item.unit, ...(lot ? { lot } : {}), ...(expiry ? { expiry } : {}) };

@@ -63,3 +63,11 @@ export async function dueRows(
 }
 
 export type DueRows = Awaited<ReturnType<typeof dueRows>>;
+
+/** Which of some routines were done at machines between two days. */
+export async function maintenanceIn(db: Connection, site: string, machines: string[], routines: string[], from: string, to: string) {
+  const { rows } = await db.execute<{ machine: string; routine: string; at: Date }>(sql`
+    SELECT machine, routine, happened_at AS at FROM settled_day WHERE site = ${site} AND day BETWEEN ${from} AND ${to} AND outcome = 'done'
+      AND machine = ANY(${sql.param(machines)}) AND routine = ANY(${sql.param(routines)}) ORDER BY happened_at LIMIT 400`);
+  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
+}

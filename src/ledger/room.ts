@@ -31,20 +31,6 @@ export async function roomReadings(db: Connection, site: string, from: Date, to:
   return rows.map((row) => ({ ...row, at: new Date(row.at) }));
 }
 
-/** Hourly means of an area, for a chart of many days. */
-export async function hourlyAir(
-  db: Connection,
-  site: string,
-  area: string,
-  from: Date,
-  to: Date,
-): Promise<{ at: Date; celsius: number; humidity: number; low: number }[]> {
-  const { rows } = await db.execute<{ at: Date; celsius: number; humidity: number; low: number }>(sql`
-    SELECT date_trunc('hour', at) AS at, avg(celsius)::float8 AS celsius, avg(humidity)::float8 AS humidity, min(humidity)::float8 AS low FROM room_reading
-    WHERE site = ${site} AND area = ${area} AND at >= ${from.toISOString()}::timestamptz AND at <= ${to.toISOString()}::timestamptz AND humidity BETWEEN 2 AND 99 GROUP BY 1 ORDER BY 1`);
-  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
-}
-
 export type SensorRow = {
   area: string;
   sensor: string;
@@ -71,4 +57,17 @@ export async function addToSensor(db: Connection, site: string, row: SensorRow):
     ON CONFLICT (site, area, sensor) DO UPDATE SET seen_at = greatest(sensor_now.seen_at, excluded.seen_at), messages = sensor_now.messages + excluded.messages,
       kept = sensor_now.kept + excluded.kept, refused = sensor_now.refused + excluded.refused,
       refused_why = coalesce(excluded.refused_why, sensor_now.refused_why), refused_at = coalesce(excluded.refused_at, sensor_now.refused_at)`);
+}
+
+/** The air of areas in means of some minutes, for what is shown often; readings that no room has are left out. */
+export async function airBins(db: Connection, site: string, from: Date, to: Date, minutes: number, area?: string): Promise<RoomRow[]> {
+  const { rows } = await db.execute<RoomRow>(sql`
+    SELECT area, min(sensor) AS sensor, max(at) AS at, avg(celsius)::float8 AS celsius, avg(humidity)::float8 AS humidity FROM (
+      SELECT area, sensor, at, celsius, humidity FROM room_reading WHERE site = ${site} AND at >= ${from.toISOString()}::timestamptz AND at <= ${to.toISOString()}::timestamptz
+      UNION ALL
+      SELECT body ->> 'area', 'by hand', happened_at, (body ->> 'celsius')::float8, (body ->> 'humidityPercent')::float8 FROM effective_entry
+      WHERE site = ${site} AND kind = 'air' AND local_day >= ${from.toISOString().slice(0, 10)}::date - 1 AND happened_at >= ${from.toISOString()}::timestamptz AND happened_at <= ${to.toISOString()}::timestamptz) r
+    WHERE humidity BETWEEN 2 AND 99 AND celsius BETWEEN -10 AND 60 ${area === undefined ? sql`` : sql`AND area = ${area}`}
+    GROUP BY area, date_bin(make_interval(mins => ${minutes}), at, '2020-01-01'::timestamptz) ORDER BY area, at`);
+  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
 }

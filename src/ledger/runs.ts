@@ -83,3 +83,23 @@ export async function stepsUnder(db: Connection, site: string, routine: string, 
     SELECT body -> 'steps' AS steps FROM settings_version WHERE site = ${site} AND subject = 'steps' AND id = ${routine} AND body ->> 'mark' = ${version} LIMIT 1`);
   return rows[0]?.steps;
 }
+
+/** Ended runs of a routine at machines since a day, newest first. */
+export async function runsOf(db: Connection, site: string, routine: string, machines: string[], since: string) {
+  if (machines.length === 0) return [];
+  const { rows } = await db.execute<{ run: string; machine: string; day: string; person: string | null }>(sql`
+    SELECT run, machine, day, person FROM run WHERE site = ${site} AND routine = ${routine} AND machine = ANY(${sql.param(machines)}) AND status = 'ended' AND day >= ${since}
+    ORDER BY last_at DESC LIMIT 50`);
+  return rows;
+}
+
+/** What channel flushes by syringe put through each channel of machines, over all time. */
+export async function solventTally(db: Connection, site: string, machines: string[]) {
+  if (machines.length === 0) return [];
+  const { rows } = await db.execute<{ machine: string; channel: string; ml: number; times: number; last: string }>(sql`
+    SELECT machine, coalesce(nullif(split_part(body ->> 'step', '@', 2), ''), 'all flushed together') AS channel, sum((body -> 'result' ->> 'value')::float8)::float8 AS ml,
+      count(*)::int AS times, max(local_day) AS last FROM effective_entry
+    WHERE site = ${site} AND kind = 'run' AND routine = 'R34' AND machine = ANY(${sql.param(machines)}) AND body ->> 'step' LIKE 'amount%' AND body -> 'result' ->> 'value' IS NOT NULL
+    GROUP BY 1, 2 ORDER BY 1, 2`);
+  return rows;
+}

@@ -148,3 +148,27 @@ export async function batchesOn(db: Connection, site: string, item: string, day:
   );
   return rows[0]?.count ?? 0;
 }
+
+/** The batch that a lot of an item was made as. */
+export async function mixOf(db: Connection, site: string, item: string, lot: string) {
+  const { rows } = await db.execute<{ body: Record<string, unknown>; day: string; person: string | null }>(sql`
+    SELECT e.body, e.local_day AS day, e.person FROM stock_move m JOIN effective_entry e ON e.site = m.site AND e.id = m.entry_id
+    WHERE m.site = ${site} AND m.item = ${item} AND m.lot = ${lot} AND m.event = 'mixed' LIMIT 1`);
+  return rows[0];
+}
+
+/** The last batches mixed, newest first. */
+export async function lastMixes(db: Connection, site: string, limit: number) {
+  const { rows } = await db.execute<{
+    id: string;
+    item: string;
+    lot: string;
+    ml: number;
+    day: string;
+    useBy: string;
+    person: string | null;
+  }>(sql`
+    SELECT entry_id AS id, item, lot, amount::float8 AS ml, day, expiry AS "useBy", person FROM stock_move
+    WHERE site = ${site} AND event = 'mixed' ORDER BY happened_at DESC LIMIT ${limit}`);
+  return rows;
+}

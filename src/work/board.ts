@@ -1,6 +1,7 @@
 import { type Day, isoDay, mondayOf, spokenDay, toDay, weekdayName } from "../core/calendar/day.ts";
 import { clockTime, instantOf } from "../core/calendar/site-time.ts";
 import { capItem, conditionShort } from "../core/condition/condition.ts";
+import type { RoomNow } from "../core/condition/room/room.ts";
 import { type BoardItem, dayBoard, nextAction } from "../core/due/day-board.ts";
 import { dueOfMachine } from "../core/due/due-work.ts";
 import type { MachineFacts } from "../core/due/facts.ts";
@@ -26,10 +27,12 @@ import { type Actor, authorise } from "./actor.ts";
 import { type ChannelView, channelViews } from "./channel-views.ts";
 import { now } from "./clock.ts";
 import { capOf } from "./condition.ts";
-import { dueFacts } from "./due.ts";
+import { type FactsNow, factsNow, type Surroundings } from "./due.ts";
 import { givenLately } from "./given.ts";
 import { nozzlesOf } from "./patterns.ts";
 import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
+import { classNote, dryAirAt } from "./stores/air-now.ts";
+import type { VesselView } from "./stores/vessels.ts";
 
 export type ItemView = {
   key: string;
@@ -73,8 +76,12 @@ export type MachineRow = {
   missed: { day: string; names: string[]; closing: boolean } | null;
   /** What of its condition is bad besides its nozzles, in short. */
   condition: string;
+  /** Its waste vessel, as reckoned. */
+  vessel: VesselView | null;
   next: { words: string; routine: string | null; isCheck: boolean };
 };
+/** An area with its air, where that is known. */
+export type AreaView = { id: string; name: string; air: Pick<RoomNow, "word" | "words" | "isDryDay"> | null };
 export type BoardView = {
   seq: number;
   today: string;
@@ -84,7 +91,7 @@ export type BoardView = {
   site: string;
   workDay: boolean;
   beats: { beat: Beat; by: string | null; passed: boolean }[];
-  areas: { id: string; name: string }[];
+  areas: AreaView[];
   machines: MachineRow[];
   /** Set where only changed rows are in `machines`. */
   partial: boolean;
@@ -101,10 +108,18 @@ export async function board(db: Connection, actor: Actor, after?: number): Promi
   const seq = await headSeq(db, actor.site);
   const changed = after === undefined ? undefined : await machinesChangedAfter(db, actor.site, after);
   const machines = changed && changed !== "all" ? shop.machines.filter(({ id }) => changed.has(id)) : shop.machines;
-  return { ...frame(shop, seq), machines: await machineRows(db, shop, machines), partial: machines.length < shop.machines.length };
+  const stands = factsNow(db, shop, machines);
+  const rows = await machineRows(db, shop, machines, stands);
+  return { ...frame(shop, seq, (await stands).air), machines: rows, partial: machines.length < shop.machines.length };
 }
 
-function frame(shop: Shop, seq: number): Omit<BoardView, "machines" | "partial"> {
+export const areasWithAir = (shop: Shop, air: ReadonlyMap<string, RoomNow>): AreaView[] =>
+  shop.areas.map(({ id, name }) => {
+    const here = air.get(id);
+    return { id, name, air: here && here.word !== "unknown" ? { word: here.word, words: here.words, isDryDay: here.isDryDay } : null };
+  });
+
+function frame(shop: Shop, seq: number, air: ReadonlyMap<string, RoomNow>): Omit<BoardView, "machines" | "partial"> {
   const today = dayAt(shop);
   const passed = beatsPassed(shop, today, now());
   return {
@@ -116,7 +131,7 @@ function frame(shop: Shop, seq: number): Omit<BoardView, "machines" | "partial">
     site: shop.site.name,
     workDay: shop.rules.works(today),
     beats: BEATS.map((beat) => ({ beat, by: shop.calendar.beats?.[beat]?.by ?? null, passed: passed.has(beat) })),
-    areas: shop.areas,
+    areas: areasWithAir(shop, air),
   };
 }
 
@@ -136,18 +151,18 @@ function currentBeat(shop: Shop, day: Day, at: Date): Beat {
   return at <= time("opening") ? "opening" : at <= time("midday") ? "midday" : "closing";
 }
 
-/** Rows of some machines; `known` where their due facts of today are asked for already. */
+/** Rows of some machines; `known` where how they stand is asked for already. */
 export async function machineRows(
   db: Connection,
   shop: Shop,
   machines: readonly Machine[],
-  known?: Promise<MachineFacts[]>,
+  known?: Promise<FactsNow>,
 ): Promise<MachineRow[]> {
   if (machines.length === 0) return [];
   const today = dayAt(shop);
   const ids = machines.length < shop.machines.length ? machines.map(({ id }) => id) : undefined;
-  const [facts, repairs, runs, given, signs, parts, condition] = await Promise.all([
-    known ?? dueFacts(db, shop, today, machines),
+  const [stands, repairs, runs, given, signs, parts, condition] = await Promise.all([
+    known ?? factsNow(db, shop, machines),
     openRepairs(db, shop.id),
     runsOn(db, shop.id, isoDay(today)),
     givenLately(db, shop.id),
@@ -156,7 +171,7 @@ export async function machineRows(
     conditionRows(db, shop.id, { from: isoDay(today - 10), today: isoDay(today) }, ids),
   ]);
   const rowsOf = byMachine(condition);
-  const overlay: Overlay = {
+  const overlay = {
     repairs,
     signs,
     parts,
@@ -166,13 +181,13 @@ export async function machineRows(
   const passed = beatsPassed(shop, today, now());
   const current = currentBeat(shop, today, now());
   return machines.flatMap((machine, index) => {
-    const mine = facts[index];
-    return mine ? [rowOf(shop, machine, mine, rowsOf(machine.id), overlay, today, passed, current)] : [];
+    const mine = stands.facts[index];
+    return mine ? [rowOf(shop, machine, mine, rowsOf(machine.id), { ...overlay, ...stands }, today, passed, current)] : [];
   });
 }
 
 /** What people laid over the due work: repairs, runs under way, who has what. */
-type Overlay = {
+type Overlay = Surroundings & {
   repairs: readonly RepairRow[];
   signs: readonly SignRow[];
   parts: readonly PartRow[];
@@ -196,7 +211,10 @@ function rowOf(
   const { state, evidence, checks, checkedAt } = stateOf(shop, machine, facts, rows, today, {
     repair,
     signs: overlay.signs.filter((each) => each.machine === machine.id),
+    dryAir: dryAirAt(shop, overlay.air, machine),
   });
+  const vessel = overlay.vessels.get(machine.id) ?? null;
+  const airWords = classNote(machine, overlay.air.get(machine.area ?? ""), shop.rooms.get(machine.area ?? ""));
   const busy = rows.facts.find(({ fact }) => fact === "busy");
   const missed = missedSincePrintDay(shop, facts, rows, today);
   const item = (each: BoardItem): ItemView => {
@@ -262,7 +280,10 @@ function rowOf(
     condition: conditionShort([
       ...(cap ? [capItem(cap, today, spokenDay)] : []),
       ...signs.map(({ words }) => ({ topic: "Sign", words, why: "", isBad: true })),
+      ...(vessel ? wasteItems(vessel) : []),
+      ...(airWords ? [{ topic: "Air", words: airWords, why: "", isBad: true }] : []),
     ]),
+    vessel,
     next: {
       words: repair
         ? `Repair it; a nozzle check closes the repair${action.kind === "do" ? `. Meanwhile: ${routine?.name ?? action.routine}` : ""}`
@@ -279,6 +300,17 @@ function rowOf(
   };
 }
 
+/** What a waste vessel asks for, in short: nothing while there is room enough. */
+function wasteItems({ holdsBack, days, kind, ml, limitMl }: VesselView) {
+  const first = holdsBack[0];
+  if (first)
+    return [
+      { topic: "Waste", words: `empty the ${kind} before ${holdsBack.map(({ name }) => name).join(", ")}`, why: first.why, isBad: true },
+    ];
+  const near = days.earliest !== null && days.earliest <= 1;
+  return near ? [{ topic: "Waste", words: `about ${Math.round(ml)} of ${limitMl} mL, full by tomorrow`, why: "", isBad: true }] : [];
+}
+
 /** The state word of a machine with what it rests on. */
 function stateOf(
   shop: Shop,
@@ -286,7 +318,7 @@ function stateOf(
   facts: MachineFacts,
   rows: ConditionRows,
   today: Day,
-  { repair, signs }: { repair?: RepairRow; signs: readonly SignRow[] },
+  { repair, signs, dryAir }: { repair?: RepairRow; signs: readonly SignRow[]; dryAir?: { share: number; words: string } },
 ) {
   // A release covers what was seen before it: the newest sign decides.
   const holding = signs.filter(({ sign }) => signHolds(sign)).at(-1);
@@ -319,6 +351,7 @@ function stateOf(
         reason: String(release.body.reason),
       },
       asleep: facts.days.asleep(today),
+      ...(dryAir ? { dryAir } : {}),
       ...(holding ? { holdingSign: { sign: holding.sign, at: holding.seenAt } } : {}),
       ...(repair
         ? {

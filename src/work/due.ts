@@ -1,16 +1,39 @@
 import { type Day, isoDay, mondayOf, toDay } from "../core/calendar/day.ts";
+import type { RoomNow } from "../core/condition/room/room.ts";
 import { counterSeries } from "../core/due/counter.ts";
 import { type MachineFacts, machineSettings } from "../core/due/facts.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { routinesOf } from "../core/routines/assigned.ts";
 import type { Connection } from "../ledger/database.ts";
 import { type CounterNeed, type DueRows, dueRows } from "../ledger/due-facts.ts";
-import type { Shop } from "./shop.ts";
+import { dayAt, type Shop } from "./shop.ts";
+import { airNow, withAir } from "./stores/air-now.ts";
+import { type VesselView, vesselsOf, withLevel } from "./stores/vessels.ts";
 
 const READINGS_KEPT_DAYS = 400;
 
+/** What stands about machines besides the due engine's own facts: their rooms' air, their waste vessels. */
+export type Surroundings = { air: ReadonlyMap<string, RoomNow>; vessels: ReadonlyMap<string, VesselView> };
+export type FactsNow = { facts: MachineFacts[] } & Surroundings;
+
+/** The due engine's facts of machines as they are now, with what their rooms' air and their waste vessels call for. */
+export async function factsNow(db: Connection, shop: Shop, machines: readonly Machine[]): Promise<FactsNow> {
+  const [plain, air] = await Promise.all([dueFactsOn(db, shop, dayAt(shop), machines), airNow(db, shop)]);
+  const aired = machines.flatMap((machine, index) => {
+    const mine = plain[index];
+    return mine ? [withAir(shop, air, machine, mine)] : [];
+  });
+  const vessels = await vesselsOf(db, shop, machines, aired);
+  return { facts: aired.map((mine) => withLevel(shop, vessels.get(mine.id), mine)), air, vessels };
+}
+
+/** The due engine's facts of machines, as known at the end of `on`; of today, with what air and waste call for. */
+export async function dueFacts(db: Connection, shop: Shop, on: Day, machines: readonly Machine[], from?: Day): Promise<MachineFacts[]> {
+  return on === dayAt(shop) && from === undefined ? (await factsNow(db, shop, machines)).facts : dueFactsOn(db, shop, on, machines, from);
+}
+
 /** The due engine's facts of machines from the projections, as known at the end of `on`. */
-export async function dueFacts(
+async function dueFactsOn(
   db: Connection,
   shop: Shop,
   on: Day,

@@ -24,7 +24,7 @@ import { handovers, openRepairs, type RepairBody } from "../ledger/tasks.ts";
 import { type MachineRow, machineRows } from "./board.ts";
 import { now } from "./clock.ts";
 import { dayWork, type TaskView } from "./day.ts";
-import { dueFacts } from "./due.ts";
+import { factsNow } from "./due.ts";
 import { handoverDraft, shiftNow } from "./handover.ts";
 import { nozzleDesks } from "./nozzles.ts";
 import { type Pace, paceInWindows } from "./pace.ts";
@@ -35,6 +35,7 @@ import { roundSettings } from "./rounds.ts";
 import { runBook } from "./run-book.ts";
 import { sheetsFor } from "./safety.ts";
 import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
+import type { VesselView } from "./stores/vessels.ts";
 import { tagOf } from "./tags.ts";
 
 /** All that an operator's screens need to go on working without a network: a snapshot, kept on the device. */
@@ -93,6 +94,8 @@ export type FloorMachine = {
   photos: Record<string, string>;
   /** What its next step is worked out from; a snapshot kept by an earlier build has none. */
   desk?: NozzleDesk | null;
+  /** Its waste vessel; likewise. */
+  vessel?: VesselView | null;
 };
 export type FloorRoutine = {
   id: string;
@@ -146,10 +149,10 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
   const shop = await loadShop(db, sender.site);
   const seq = await headSeq(db, sender.site);
   const today = dayAt(shop);
-  const facts = dueFacts(db, shop, today, shop.machines);
+  const stands = factsNow(db, shop, shop.machines);
   const [rows, work, runs, repairs, notes, pins, sealWith, photos, pace, found, desks, rounds] = await Promise.all([
-    machineRows(db, shop, shop.machines, facts),
-    dayWork(db, shop, today, { known: facts, ahead: false }),
+    machineRows(db, shop, shop.machines, stands),
+    dayWork(db, shop, today, { known: stands.then(({ facts }) => facts), ahead: false }),
     runsOn(db, shop.id, isoDay(today)),
     openRepairs(db, shop.id),
     handovers(db, shop.id, 3),
@@ -219,6 +222,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
           repair: repair ? { id: repair.id, since: repair.openedDay, body: repair.body } : null,
           photos: photos.get(machine.id) ?? {},
           desk: desks.get(machine.id) ?? null,
+          vessel: row.vessel,
         },
       ];
     }),

@@ -51,8 +51,9 @@ async function listen(waitMs: number): Promise<void> {
   client.on("end", again);
   client.on("notification", ({ channel, payload }) => {
     if (channel !== CHANNEL || !payload) return;
-    const { site, seq } = JSON.parse(payload) as { site: string; seq: number };
-    for (const listener of live().listeners.get(site) ?? []) listener({ seq });
+    const { site, seq } = JSON.parse(payload) as { site: string; seq?: number };
+    // Without a place in the ledger something else has changed: screens ask for all.
+    for (const listener of live().listeners.get(site) ?? []) listener(seq === undefined ? "resync" : { seq });
   });
   try {
     await client.connect();

@@ -18,7 +18,7 @@ import { type Actor, authorise } from "./actor.ts";
 import { machineRows } from "./board.ts";
 import { now } from "./clock.ts";
 import { type DayWork, dayWork, shiftSpan, type TaskView } from "./day.ts";
-import { dueFacts } from "./due.ts";
+import { factsNow } from "./due.ts";
 import { Refusal } from "./refusal.ts";
 import { type RunBookEntry, runBook } from "./run-book.ts";
 import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
@@ -192,14 +192,14 @@ export type RoundMaterial = {
 /** All that a round's problem is made from, read once. */
 export async function roundMaterial(db: Connection, shop: Shop, day: Day): Promise<RoundMaterial> {
   const today = dayAt(shop);
-  const facts = dueFacts(db, shop, today, shop.machines);
+  const stands = factsNow(db, shop, shop.machines);
   const [work, runRows, past, rounds, repairs, rows] = await Promise.all([
-    dayWork(db, shop, day, { known: facts, ahead: false }),
+    dayWork(db, shop, day, { known: stands.then(({ facts }) => facts), ahead: false }),
     day === today ? openRuns(db, shop.id) : [],
     lastRuns(db, shop.id, RUNS_LOOKED_AT),
     newestRounds(db, shop.id),
     openRepairs(db, shop.id),
-    day === today ? machineRows(db, shop, shop.machines, facts) : [],
+    day === today ? machineRows(db, shop, shop.machines, stands) : [],
   ]);
   const [runs, pastRuns] = [await runBook(db, shop, runRows), await runBook(db, shop, past)];
   return {

@@ -188,7 +188,8 @@ function doingsByRoutine(facts: MachineFacts, shop: ShopRules, on: Day) {
 function lanes(facts: MachineFacts, shop: ShopRules, before: ReadonlyMap<string, readonly Day[]>, on: Day, lastAsked: Day): Lane[] {
   const found: Lane[] = [];
   for (const routine of facts.routines) {
-    const { id, trigger, window = NO_WINDOW } = routine;
+    const { id, window = NO_WINDOW } = routine;
+    const trigger = routine.trigger ?? (facts.levels?.has(id) ? [] : undefined);
     if (!trigger) continue;
     if (!Array.isArray(trigger) && "every" in trigger && typeof trigger.every === "string") {
       const beat = "beat" in trigger ? trigger.beat : undefined;

@@ -36,6 +36,10 @@ export type MachineFacts = {
   signs: readonly { sign: string; day: Day }[];
   /** For each routine, the day an occurrence is due and the day it is moved to. */
   moves: ReadonlyMap<string, ReadonlyMap<Day, Day>>;
+  /** Of routines that a level calls for: the day by which, and why. A fleet file carries no levels. */
+  levels?: ReadonlyMap<string, { day: Day; words: string }>;
+  /** Dry air at the machine: these routines' intervals are so much shorter. */
+  dryAir?: { routines: ReadonlySet<string>; share: number; words: string };
 };
 
 /** The parts of a machine's facts that follow from its settings. */

@@ -13,6 +13,9 @@ const LAST_DAY = 2_932_896;
 /** Mean days of a month, for "by use". */
 const DAYS_A_MONTH = 30.4375;
 
+/** A level is a range of days: it may be acted on early, and not late. */
+const LEVEL_WINDOW: Window = { before: 2, after: 0 };
+
 type Candidate = { due: Day; window: Window; why: Reason[] };
 
 /**
@@ -43,6 +46,8 @@ export function lastingTrack(
       const candidate = candidateOf(trigger);
       if (candidate && candidate.due <= LAST_DAY && (!best || candidate.due < best.due)) best = candidate;
     }
+    const called = levelCandidate();
+    if (called && (!best || called.due < best.due)) best = called;
     if (!best) return undefined;
     let { due } = best;
     const to = moves?.get(due);
@@ -57,6 +62,22 @@ export function lastingTrack(
       overdueAfter: due + best.window.after,
       why: best.why,
     };
+  }
+
+  /** A level calls until the work is done; what comes after that, no level says yet. */
+  function levelCandidate(): Candidate | undefined {
+    const level = facts.levels?.get(routine.id);
+    if (!level || (lastDone !== undefined && lastDone >= on)) return undefined;
+    return landed(Math.max(level.day, on), routine.window ?? LEVEL_WINDOW, [{ kind: "level", words: level.words }]);
+  }
+
+  /** An interval as dry air leaves it. */
+  function inDryAir(days: number, why: Reason[]): number {
+    const dry = facts.dryAir?.routines.has(routine.id) ? facts.dryAir : undefined;
+    if (!dry || days < 2) return days;
+    const shorter = Math.max(1, Math.round(days * (1 - dry.share)));
+    if (shorter < days) why.push({ kind: "dry-air", days: shorter, words: dry.words });
+    return shorter;
   }
 
   function candidateOf(trigger: LastingTrigger): Candidate | undefined {
@@ -82,11 +103,13 @@ export function lastingTrack(
       const use = shareOfUse(facts, works, on);
       const { light, heavy } = trigger.byUse;
       const days = roundHalfUp(DAYS_A_MONTH * (light - use.share * (light - heavy)));
-      return landed(from + Math.max(1, days), routine.window ?? defaultWindow(trigger, days), [{ kind: "by-use", days, ...use }, last]);
+      const why: Reason[] = [{ kind: "by-use", days, ...use }, last];
+      return landed(from + inDryAir(Math.max(1, days), why), routine.window ?? defaultWindow(trigger, days), why);
     }
     const { days, weeks, months } = trigger.every;
     const due = months !== undefined ? addMonths(from, months) : from + (days ?? (weeks ?? 0) * 7);
-    return landed(due, routine.window ?? defaultWindow(trigger, 0), [{ kind: "interval", every: trigger.every }, last]);
+    const why: Reason[] = [{ kind: "interval", every: trigger.every }, last];
+    return landed(from + inDryAir(due - from, why), routine.window ?? defaultWindow(trigger, 0), why);
   }
 
   function countCandidate({ counter, every }: { counter: string; every: number }, window: Window, last: Reason): Candidate | undefined {

@@ -17,6 +17,8 @@ export type Reason =
   | { kind: "count-predicted"; counter: string; every: number; growth: number; perDay: number; day: Day }
   | { kind: "prompt"; day: Day; withinMinutes?: number }
   | { kind: "sign"; sign: string; day: Day }
+  | { kind: "level"; words: string }
+  | { kind: "dry-air"; days: number; words: string }
   | { kind: "last"; day: Day | undefined; since: Day; foreseen?: boolean }
   | { kind: "landed"; from: Day; to: Day }
   | { kind: "moved"; from: Day; to: Day }

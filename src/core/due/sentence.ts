@@ -40,6 +40,10 @@ export function reasonSentence(reason: Reason): string {
       return `the machine asked on ${spokenDay(reason.day)}${reason.withinMinutes === undefined ? "" : `, within ${reason.withinMinutes} minutes of starting`}`;
     case "sign":
       return `“${words(reason.sign)}” was seen on ${spokenDay(reason.day)}`;
+    case "level":
+      return reason.words;
+    case "dry-air":
+      return `brought forward to ${plural(reason.days, "day")}: ${reason.words}`;
     case "last":
       if (reason.day === undefined) return `never done here; looked after since ${spokenDay(reason.since, true)}`;
       return reason.foreseen ? `taken as done ${spokenDay(reason.day)}` : `done ${spokenDay(reason.day)}`;

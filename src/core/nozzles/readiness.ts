@@ -44,6 +44,8 @@ export type ReadinessFacts = {
   outOfOrder?: { since: string; symptom: string; waitsFor?: string; expected?: string };
   /** Channels of the machine, so that what the check left out is said. */
   channels: string[];
+  /** Dry air at the machine: what it was, and the share that it takes off what a check holds. */
+  dryAir?: { share: number; words: string };
   /** Nozzles a channel where known, so that a channel gone whole is told from a bad one. */
   nozzles?: Record<string, number>;
 };
@@ -58,7 +60,7 @@ export type StateReason =
   | { kind: "never-checked" }
   | { kind: "other-day"; day: string }
   | { kind: "voided"; what: string; at: Date }
-  | { kind: "idle"; hours: number; limit: number }
+  | { kind: "idle"; hours: number; limit: number; dryAir?: string }
   | { kind: "clean"; at: Date }
   | { kind: "gone"; channel: string }
   | { kind: "neighbours"; channel: string }
@@ -108,8 +110,12 @@ function judge(facts: ReadinessFacts, settings: ReadinessSettings): MachineState
   if (voided && voided.at > check.at) return { word: "Unchecked", reasons: [{ kind: "voided", what: voided.what, at: voided.at }] };
   const active = facts.busyUntil && facts.busyUntil > check.at ? facts.busyUntil : check.at;
   const idleHours = (now.getTime() - active.getTime()) / 3_600_000;
-  if (idleHours > settings.idleHours)
-    return { word: "Unchecked", reasons: [{ kind: "idle", hours: idleHours, limit: settings.idleHours }] };
+  const limit = settings.idleHours * (1 - (facts.dryAir?.share ?? 0));
+  if (idleHours > limit)
+    return {
+      word: "Unchecked",
+      reasons: [{ kind: "idle", hours: idleHours, limit, ...(facts.dryAir ? { dryAir: facts.dryAir.words } : {}) }],
+    };
 
   const read = check.channels.filter(({ unread }) => !unread);
   const seen = new Set(read.map(({ id }) => id));

@@ -32,7 +32,7 @@ export function stateReasonSentence(reason: StateReason, timeZone: string): stri
     case "voided":
       return `${reason.what} at ${at(reason.at)}, after the check`;
     case "idle":
-      return `idle for ${Math.floor(reason.hours)} h since check or printing; a check holds ${reason.limit} h`;
+      return `idle for ${Math.floor(reason.hours)} h since check or printing; a check holds ${Number(reason.limit.toFixed(1))} h${reason.dryAir ? ` in dry air (${reason.dryAir})` : ""}`;
     case "clean":
       return `all nozzles fired at ${at(reason.at)}`;
     case "gone":

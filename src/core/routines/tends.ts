@@ -23,5 +23,11 @@ export const TENDS: Record<string, string[]> = {
   R43: ["cutter-blade"],
 };
 
+const DRIES = ["cap", "cap-seal", "cap-pad", "drying-cap", "wiper", "spit-tray", "spit-tray-filter", "head"];
+/** Care that comes earlier in dry air: of what ink dries on (common practice, no source). */
+export const DRY_AIR_SHORTENS: ReadonlySet<string> = new Set(
+  Object.entries(TENDS).flatMap(([routine, parts]) => (parts.some((part) => DRIES.includes(part)) ? [routine] : [])),
+);
+
 /** Routines that shake or exercise ink, which would settle or dry without (common practice, no source). */
 export const KEEP_INK_MOVING: readonly string[] = ["R02", "R14"];

@@ -48,7 +48,7 @@ export type OrderAdvice = {
  * (normal tables); quantity for lead time and cover, at least the economic order quantity √(2DS/H) (Harris 1913), in packs.
  */
 export function orderAdvice(facts: OrderFacts): OrderAdvice {
-  const { item, lots, today, planned, unplannedWeeks, onOrder, leadDays, settings, lastBoxOn } = facts;
+  const { item, lots, today, planned, unplannedWeeks, onOrder, leadDays, settings } = facts;
   const onHand = usable(lots);
   const uneven = unevenDemand(unplannedWeeks, settings.alpha) ?? null;
   const besides = (uneven?.rate ?? 0) / 7;

@@ -50,7 +50,8 @@ export function Board({ first, role }: { first: BoardView; role: Role }) {
     }
   }, []);
   useLive((latest) => {
-    if (latest === "resync" || latest > seq.current) void refresh(false);
+    if (latest === "resync") void refresh(true);
+    else if (latest > seq.current) void refresh(false);
   });
   useEffect(() => {
     const tick = setInterval(() => void refresh(true), TICK_MS);
@@ -157,12 +158,18 @@ export function Board({ first, role }: { first: BoardView; role: Role }) {
               </th>
             </tr>
           </thead>
-          {groups.map(({ id, name, rows }) => (
+          {groups.map(({ id, name, air, rows }) => (
             <tbody key={id}>
               {name && (
                 <tr>
                   <th scope="rowgroup" colSpan={4 + BEATS.length + 1} className="px-3 pt-1.5 text-left font-medium text-soft text-xs">
                     {name}
+                    {air && (
+                      <span className={`ml-3 font-normal ${AIR[air.word] ?? ""}`}>
+                        air: {air.word === "right" ? "" : `${air.word}, `}
+                        {air.words}
+                      </span>
+                    )}
                   </th>
                 </tr>
               )}
@@ -182,8 +189,13 @@ export function Board({ first, role }: { first: BoardView; role: Role }) {
   );
 }
 
-function grouped(view: BoardView, rows: MachineRow[]): { id: string; name: string; rows: MachineRow[] }[] {
-  const groups: { id: string; name: string; rows: MachineRow[] }[] = [];
+/** Air that asks for something stands out. */
+const AIR: Record<string, string> = { dry: "text-stop font-semibold", damp: "text-care font-semibold", silent: "text-care" };
+
+type Group = { id: string; name: string; air: BoardView["areas"][number]["air"]; rows: MachineRow[] };
+
+function grouped(view: BoardView, rows: MachineRow[]): Group[] {
+  const groups: Group[] = [];
   for (const row of rows) {
     const last = groups.at(-1);
     const area = row.area ?? "";
@@ -192,6 +204,7 @@ function grouped(view: BoardView, rows: MachineRow[]): { id: string; name: strin
       groups.push({
         id: `${area}/${row.id}`,
         name: view.areas.find(({ id }) => id === area)?.name ?? (view.areas.length ? "No area" : ""),
+        air: view.areas.find(({ id }) => id === area)?.air ?? null,
         rows: [row],
       });
   }

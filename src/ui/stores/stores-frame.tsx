@@ -10,6 +10,8 @@ const ROOMS = [
   { href: "/stores/solvent", name: "Solvent" },
   { href: "/stores/air", name: "Room air" },
   { href: "/stores/month", name: "Month" },
+  { href: "/stores/trace", name: "Trace" },
+  { href: "/stores/settings", name: "Set-up" },
 ];
 
 /** The head of each page of the store: where one is, and what else there is. */

@@ -1,0 +1,12 @@
+import { MonthPage } from "../../../../ui/stores/month-page.tsx";
+import { database } from "../../../../work/database.ts";
+import { monthView } from "../../../../work/stores/month.ts";
+import { pageActor } from "../../../page-actor.ts";
+
+export const metadata = { title: "Month" };
+
+export default async function Month({ searchParams }: { searchParams: Promise<{ month?: string | string[] }> }) {
+  const actor = await pageActor();
+  const { month } = await searchParams;
+  return <MonthPage view={await monthView(database(), actor, typeof month === "string" ? month : "")} />;
+}

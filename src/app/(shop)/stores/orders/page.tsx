@@ -1,0 +1,14 @@
+import { mayDo } from "../../../../core/safety/who-may.ts";
+import { OrdersPage } from "../../../../ui/stores/orders-page.tsx";
+import { database } from "../../../../work/database.ts";
+import { ordersView } from "../../../../work/stores/orders.ts";
+import { pageActor } from "../../../page-actor.ts";
+
+export const metadata = { title: "Orders" };
+
+export default async function Orders() {
+  const actor = await pageActor();
+  return (
+    <OrdersPage view={await ordersView(database(), actor)} mayOrder={mayDo(actor.role, "plan")} mayReceive={mayDo(actor.role, "record")} />
+  );
+}

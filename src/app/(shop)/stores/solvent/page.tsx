@@ -1,0 +1,12 @@
+import { SolventPage } from "../../../../ui/stores/solvent-page.tsx";
+import { database } from "../../../../work/database.ts";
+import { solventView } from "../../../../work/stores/solvent.ts";
+import { pageActor } from "../../../page-actor.ts";
+
+export const metadata = { title: "Solvent" };
+
+export default async function Solvent({ searchParams }: { searchParams: Promise<{ month?: string | string[] }> }) {
+  const actor = await pageActor();
+  const { month } = await searchParams;
+  return <SolventPage view={await solventView(database(), actor, typeof month === "string" ? month : "")} />;
+}

@@ -1,0 +1,14 @@
+import { TracePage } from "../../../../ui/stores/trace-page.tsx";
+import { database } from "../../../../work/database.ts";
+import { traceView } from "../../../../work/stores/trace.ts";
+import { pageActor } from "../../../page-actor.ts";
+
+export const metadata = { title: "Trace a lot" };
+
+export default async function Trace({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
+  const actor = await pageActor();
+  const asked = Object.fromEntries(
+    Object.entries(await searchParams).filter(([, value]) => typeof value === "string" && value.length <= 200),
+  );
+  return <TracePage view={await traceView(database(), actor, asked)} />;
+}

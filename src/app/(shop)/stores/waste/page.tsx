@@ -1,0 +1,12 @@
+import { mayDo } from "../../../../core/safety/who-may.ts";
+import { WastePage } from "../../../../ui/stores/waste-page.tsx";
+import { database } from "../../../../work/database.ts";
+import { wasteView } from "../../../../work/stores/waste.ts";
+import { pageActor } from "../../../page-actor.ts";
+
+export const metadata = { title: "Waste" };
+
+export default async function Waste() {
+  const actor = await pageActor();
+  return <WastePage view={await wasteView(database(), actor)} mayRecord={mayDo(actor.role, "record")} />;
+}

@@ -1,0 +1,25 @@
+import { sql } from "drizzle-orm";
+import type { Connection } from "./database.ts";
+
+/** What a month's page is reckoned from, between two days. */
+export async function monthRows(db: Connection, site: string, from: string, to: string) {
+  const query = <Row extends Record<string, unknown>>(text: ReturnType<typeof sql>) => db.execute<Row>(text).then(({ rows }) => rows);
+  const [done, missed, care, checks, parts] = await Promise.all([
+    query<{ machine: string; routine: string; times: number }>(
+      sql`SELECT machine, routine, count(*)::int AS times FROM settled_day WHERE site = ${site} AND day BETWEEN ${from} AND ${to} AND outcome = 'done' GROUP BY machine, routine`,
+    ),
+    query<{ machine: string; times: number }>(
+      sql`SELECT machine, count(*)::int AS times FROM day_outcome WHERE site = ${site} AND day BETWEEN ${from} AND ${to} AND outcome = 'missed' GROUP BY machine`,
+    ),
+    query<{ machine: string; what: string; strength: string | null; ml: number | null; times: number }>(sql`
+      SELECT machine, body ->> 'what' AS what, body ->> 'strength' AS strength, (body ->> 'ml')::float8 AS ml, count(*)::int AS times FROM effective_entry
+      WHERE site = ${site} AND kind = 'care' AND local_day BETWEEN ${from} AND ${to} AND body ->> 'what' IN ('clean', 'load', 'flush') AND NOT coalesce((body ->> 'inFluid')::boolean, false)
+      GROUP BY 1, 2, 3, 4`),
+    query<{ machine: string; kind: string; at: Date; body: Record<string, unknown> }>(sql`
+      SELECT machine, kind, happened_at AS at, body FROM effective_entry WHERE site = ${site} AND kind IN ('check', 'release') AND local_day BETWEEN ${from} AND ${to}
+      ORDER BY machine, happened_at, id LIMIT 20000`),
+    query<{ machine: string; part: string }>(sql`
+      SELECT machine, body ->> 'part' AS part FROM effective_entry WHERE site = ${site} AND kind = 'part' AND body ->> 'event' = 'replaced' AND local_day BETWEEN ${from} AND ${to}`),
+  ]);
+  return { done, missed, care, parts, checks: checks.map((row) => ({ ...row, at: new Date(row.at) })) };
+}

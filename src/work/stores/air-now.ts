@@ -1,0 +1,51 @@
+import { CLASS_FLOOR, type RoomNow, type RoomSettings, roomNow } from "../../core/condition/room/room.ts";
+import type { MachineFacts } from "../../core/due/facts.ts";
+import type { Machine } from "../../core/fleet/schema.ts";
+import { DRY_AIR_SHORTENS } from "../../core/routines/tends.ts";
+import type { Connection } from "../../ledger/database.ts";
+import { airBins } from "../../ledger/room.ts";
+import { now } from "../clock.ts";
+import type { Shop } from "../shop.ts";
+
+const BIN_MINUTES = 10;
+
+/** Each area's air as it is now. */
+export async function airNow(db: Connection, shop: Shop): Promise<Map<string, RoomNow>> {
+  const at = now();
+  const rows = await airBins(db, shop.id, new Date(at.getTime() - 26 * 3_600_000), at, BIN_MINUTES);
+  return new Map(
+    shop.areas.flatMap(({ id }) => {
+      const settings = shop.rooms.get(id);
+      const mine = rows.filter(({ area }) => area === id).map((row) => ({ ...row, at: row.at.getTime() }));
+      return settings ? [[id, roomNow(mine, settings, at.getTime())] as const] : [];
+    }),
+  );
+}
+
+/** What dry air takes off at a machine: where its room was below the floor for long enough of the last day. */
+export function dryAirAt(shop: Shop, air: ReadonlyMap<string, RoomNow>, machine: Machine): { share: number; words: string } | undefined {
+  const area = machine.area ?? "";
+  const [here, settings] = [air.get(area), shop.rooms.get(area)];
+  if (!here?.isDryDay || !settings) return undefined;
+  const name = shop.areas.find(({ id }) => id === area)?.name ?? area;
+  return {
+    share: settings.dryShortens,
+    words: `${name} was below ${settings.floorPercent} % for ${Math.round(here.belowHours)} of the last 24 h, so ${Math.round(settings.dryShortens * 100)} % off`,
+  };
+}
+
+/** Due facts of a machine in the air that it stands in. */
+export const withAir = (shop: Shop, air: ReadonlyMap<string, RoomNow>, machine: Machine, facts: MachineFacts): MachineFacts => {
+  const dry = dryAirAt(shop, air, machine);
+  return dry ? { ...facts, dryAir: { ...dry, routines: DRY_AIR_SHORTENS } } : facts;
+};
+
+/** What a class of machine would have besides the room's own floor, where the air is under it. */
+export function classNote(machine: Pick<Machine, "class">, here: RoomNow | undefined, settings: RoomSettings | undefined): string | null {
+  if (!here || here.humidity === null || !settings || here.word === "silent" || here.word === "unknown") return null;
+  const { floor, aim } = CLASS_FLOOR[machine.class];
+  if (here.humidity < floor) return `${Math.round(here.humidity)} % is below the ${floor} % that ${machine.class.toUpperCase()} needs`;
+  return machine.class === "dtg" && here.humidity < aim
+    ? `${Math.round(here.humidity)} %; ${machine.class.toUpperCase()} does better from ${aim} % on`
+    : null;
+}

@@ -1,0 +1,160 @@
+import Papa from "papaparse";
+import { type Day, isoDay, readDay, spokenDay, toDay } from "../../core/calendar/day.ts";
+import { STATEMENTS } from "../../core/stores/fluids.ts";
+import { amountWords, type Item } from "../../core/stores/item.ts";
+import { volatileGPerMl, volatileGrams } from "../../core/stores/volatile.ts";
+import type { Connection } from "../../ledger/database.ts";
+import { headSeq } from "../../ledger/reading.ts";
+import { solventTally } from "../../ledger/runs.ts";
+import { letOut } from "../../ledger/stock.ts";
+import { type Actor, authorise } from "../actor.ts";
+import { dayAt, loadShop, type Shop } from "../shop.ts";
+
+export type VolatileFluid = { item: Item; gPerMl: number; statements: string[] };
+export type OutRow = {
+  day: string;
+  item: string;
+  itemName: string;
+  machine: string | null;
+  machineName: string;
+  area: string;
+  ml: number;
+  grams: number;
+};
+export type SolventView = {
+  seq: number;
+  month: string;
+  monthWords: string;
+  months: string[];
+  fluids: VolatileFluid[];
+  rows: OutRow[];
+  grams: number;
+  yearGrams: number;
+  byDay: { day: string; grams: number }[];
+  byFluid: { name: string; ml: number; words: string; gPerMl: number; grams: number }[];
+  byMachine: { name: string; grams: number }[];
+  byArea: { name: string; grams: number }[];
+  threshold: number | null;
+  /** By the days gone by of the month, how it would end. */
+  foreseen: number | null;
+  over: "over" | "heading" | null;
+  /** Solvent through channels of UV machines. */
+  tally: { machine: string; channel: string; ml: number; times: number; last: string }[];
+  rooms: { id: string; name: string; volumeM3: number; airChangesAnHour: number }[];
+};
+
+export const monthOf = (day: Day): string => isoDay(day).slice(0, 7);
+
+function span(month: string): { from: string; to: string; days: number } {
+  const first = toDay(`${month}-01`);
+  const next = monthOf(first + 31);
+  const last = toDay(`${next}-01`) - 1;
+  return { from: isoDay(first), to: isoDay(last), days: last - first + 1 };
+}
+
+function outRows(shop: Shop, moves: Awaited<ReturnType<typeof letOut>>): OutRow[] {
+  return moves.flatMap(({ item: id, machine, day, amount }) => {
+    const item = shop.items.find((each) => each.id === id);
+    if (!item) return [];
+    const at = shop.machines.find((each) => each.id === machine);
+    return [
+      {
+        day,
+        item: id,
+        itemName: item.name,
+        machine,
+        machineName: at?.name ?? (machine ? machine : "no machine"),
+        area: shop.areas.find((each) => each.id === at?.area)?.name ?? "no area",
+        ml: amount,
+        grams: volatileGrams(amount, volatileGPerMl(item, shop.items)),
+      },
+    ];
+  });
+}
+
+/** Volatile matter let out in a month, by what was used and spilt; of `month`, like `2026-11`. */
+export async function solventView(db: Connection, actor: Actor, asked: string): Promise<SolventView> {
+  authorise(actor, "look");
+  const shop = await loadShop(db, actor.site);
+  const today = dayAt(shop);
+  const month = /^\d{4}-(0[1-9]|1[0-2])$/.test(asked) && readDay(`${asked}-01`) !== undefined ? asked : monthOf(today);
+  const { from, to, days } = span(month);
+  const fluids = shop.items.filter((item) => volatileGPerMl(item, shop.items) > 0);
+  const ids = fluids.map(({ id }) => id);
+  const year = month.slice(0, 4);
+  const uv = shop.machines.filter((machine) => machine.class === "uv").map(({ id }) => id);
+  const [moves, wholeYear, seq, tally] = await Promise.all([
+    letOut(db, shop.id, ids, from, to),
+    letOut(db, shop.id, ids, `${year}-01-01`, `${year}-12-31`),
+    headSeq(db, actor.site),
+    solventTally(db, shop.id, uv),
+  ]);
+  const rows = outRows(shop, moves);
+  const sum = (list: readonly { grams: number }[]) => list.reduce((all, { grams }) => all + grams, 0);
+  const by = (key: (row: OutRow) => string) =>
+    [...new Set(rows.map(key))]
+      .map((name) => ({ name, grams: sum(rows.filter((row) => key(row) === name)) }))
+      .sort((a, b) => b.grams - a.grams);
+  const grams = sum(rows);
+  const gone = month === monthOf(today) ? today - toDay(from) + 1 : days;
+  const foreseen = month === monthOf(today) && gone < days ? (grams / gone) * days : null;
+  const threshold = shop.stores.volatileGramsAMonth ?? null;
+  return {
+    seq,
+    month,
+    monthWords: new Date(`${month}-01T00:00:00Z`).toLocaleString("en-GB", { month: "long", year: "numeric", timeZone: "UTC" }),
+    months: Array.from({ length: 13 }, (_, back) => monthOf(toDay(`${monthOf(today)}-15`) - Math.round(back * 30.44))),
+    fluids: fluids.map((item) => ({
+      item,
+      gPerMl: volatileGPerMl(item, shop.items),
+      statements: (item.fluid?.statements ?? []).map((id) => `${id} ${STATEMENTS[id]}`),
+    })),
+    rows,
+    grams,
+    yearGrams: sum(outRows(shop, wholeYear)),
+    byDay: [...new Set(rows.map(({ day }) => day))].sort().map((day) => ({ day, grams: sum(rows.filter((row) => row.day === day)) })),
+    byFluid: by((row) => row.item).map(({ name: id, grams: mine }) => {
+      const item = shop.items.find((each) => each.id === id);
+      const ml = rows.filter((row) => row.item === id).reduce((all, row) => all + row.ml, 0);
+      return { name: item?.name ?? id, ml, words: amountWords(ml, "mL"), gPerMl: item ? volatileGPerMl(item, shop.items) : 0, grams: mine };
+    }),
+    byMachine: by((row) => row.machineName),
+    byArea: by((row) => row.area),
+    threshold,
+    foreseen,
+    over: threshold === null ? null : grams > threshold ? "over" : foreseen !== null && foreseen > threshold ? "heading" : null,
+    tally: tally.map((row) => ({
+      machine: shop.machines.find(({ id }) => id === row.machine)?.name ?? row.machine,
+      channel: row.channel,
+      ml: row.ml,
+      times: row.times,
+      last: spokenDay(toDay(row.last)),
+    })),
+    rooms: shop.areas.flatMap(({ id, name }) => {
+      const room = shop.rooms.get(id);
+      return room ? [{ id, name, volumeM3: room.volumeM3, airChangesAnHour: room.airChangesAnHour }] : [];
+    }),
+  };
+}
+
+export async function solventCsv(db: Connection, actor: Actor, month: string): Promise<{ name: string; text: string }> {
+  const view = await solventView(db, actor, month);
+  return {
+    name: `volatile-${view.month}.csv`,
+    text: Papa.unparse(
+      {
+        fields: ["day", "fluid", "machine", "area", "mL", "g a mL volatile", "grams"],
+        data: view.rows.map(({ day, itemName, machineName, area, ml, grams }) => [
+          day,
+          itemName,
+          machineName,
+          area,
+          ml.toFixed(1),
+          (ml ? grams / ml : 0).toFixed(4),
+          grams.toFixed(1),
+        ]),
+      },
+      { escapeFormulae: true },
+    ),
+  };
+}

@@ -1,0 +1,196 @@
+import { type Day, spokenDay } from "../../core/calendar/day.ts";
+import { dueOfMachine } from "../../core/due/due-work.ts";
+import type { MachineFacts } from "../../core/due/facts.ts";
+import type { Machine } from "../../core/fleet/schema.ts";
+import { type LadderSettings, ladderSettings } from "../../core/nozzles/ladder/settings.ts";
+import { DRAWS, drawMl, rungMl } from "../../core/stores/waste/draws.ts";
+import {
+  FOUR_OF_FIVE,
+  type Inflow,
+  reachesMark,
+  roomFor,
+  VESSEL_SETTINGS,
+  type VesselEstimate,
+  type VesselMark,
+  vesselLevel,
+} from "../../core/stores/waste/level.ts";
+import type { Connection } from "../../ledger/database.ts";
+import { careSince, doneSince, type WasteMark, wasteMarks } from "../../ledger/waste.ts";
+import { now } from "../clock.ts";
+import { dayAt, type Shop } from "../shop.ts";
+
+/** A waste vessel as it is reckoned to stand now, and when it is full. */
+export type VesselView = {
+  machine: string;
+  vessel: string;
+  kind: string;
+  volumeMl: number;
+  limitMl: number;
+  ml: number;
+  /** Four times of five it lies between these. */
+  lowMl: number;
+  highMl: number;
+  measured: string | null;
+  why: string[];
+  /** Whole days from today; `null`: not within the days looked at. */
+  days: { earliest: number | null; likely: number | null; latest: number | null };
+  words: string;
+  /** Millilitres that surely go in under the mark. */
+  surelyMl: number;
+  /** What is due today or late and would not go in: to be emptied before it. */
+  holdsBack: { routine: string; name: string; ml: number; why: string }[];
+};
+
+const AHEAD_DAYS = 45;
+const BACK_DAYS = 120;
+/** A machine that wakes and cleans itself draws more by itself (a first guess; common practice, no source). */
+const OWN_CLEANS_ML_A_DAY = 10;
+
+export const ladderOf = (shop: Shop, machine: Machine): LadderSettings =>
+  ladderSettings(
+    machine.class,
+    ["site", machine.class, machine.id].flatMap((id) => shop.ladder.get(id) ?? []),
+  );
+
+/** The first waste vessel of each machine that has one: what is drawn runs into it. */
+export async function vesselsOf(
+  db: Connection,
+  shop: Shop,
+  machines: readonly Machine[],
+  facts: readonly MachineFacts[],
+): Promise<Map<string, VesselView>> {
+  const withVessel = machines.filter(({ waste }) => waste?.length);
+  if (withVessel.length === 0) return new Map();
+  const at = now();
+  const marks = await wasteMarks(
+    db,
+    shop.id,
+    withVessel.map(({ id }) => id),
+  );
+  const oldest = new Date(at.getTime() - BACK_DAYS * 86_400_000);
+  const since = new Map(
+    withVessel.map(({ id }) => {
+      const first = marks.find(({ machine }) => machine === id)?.at;
+      return [id, first && first > oldest ? first : oldest] as const;
+    }),
+  );
+  const [care, done] = await Promise.all([careSince(db, shop.id, since), doneSince(db, shop.id, since, Object.keys(DRAWS))]);
+  return new Map(
+    withVessel.flatMap((machine) => {
+      const mine = facts[machines.indexOf(machine)];
+      const vessel = machine.waste?.[0];
+      if (!vessel || !mine) return [];
+      const ladder = ladderOf(shop, machine);
+      const inflows: Inflow[] = [
+        ...care
+          .filter((each) => each.machine === machine.id)
+          .map(({ at: when, body }) => ({ at: when.getTime(), ...careDraw(body, ladder) })),
+        ...done
+          .filter((each) => each.machine === machine.id)
+          .map(({ at: when, routine }) => ({
+            at: when.getTime(),
+            ml: drawMl(DRAWS[routine], ladder).ml,
+            what: shop.rules.book.get(routine)?.name ?? routine,
+          })),
+      ].sort((a, b) => a.at - b.at);
+      const estimate = vesselLevel(
+        vessel.volumeMl,
+        marksOf(marks, machine, vessel),
+        inflows,
+        at.getTime(),
+        machine.abilities?.includes("standby-self-clean") ? { ...VESSEL_SETTINGS, besidesMlADay: OWN_CLEANS_ML_A_DAY } : VESSEL_SETTINGS,
+      );
+      return [[machine.id, viewOf(shop, machine, vessel, mine, ladder, estimate)] as const];
+    }),
+  );
+}
+
+type Vessel = NonNullable<Machine["waste"]>[number];
+
+function marksOf(marks: readonly WasteMark[], machine: Machine, vessel: Vessel): VesselMark[] {
+  return marks
+    .filter((mark) => mark.machine === machine.id && (mark.vessel === null || mark.vessel === vessel.id))
+    .map(({ at, event, ml, percent, entry }) => ({
+      at: at.getTime(),
+      // Of a repacked cartridge the machine shows what is left of its room.
+      ml: ml ?? (event === "reset" ? 1 - (percent ?? 100) / 100 : (percent ?? 0) / 100) * vessel.volumeMl,
+      kind: event === "level" ? ("level" as const) : ("emptied" as const),
+      entry,
+    }));
+}
+
+function careDraw(body: Record<string, unknown>, ladder: LadderSettings): { ml: number; what: string } {
+  const what = String(body.what);
+  const given = typeof body.ml === "number" ? body.ml : undefined;
+  if (what === "clean") {
+    const strength = typeof body.strength === "string" ? body.strength : "normal";
+    return { ml: given ?? rungMl(ladder, strength), what: `${strength} clean` };
+  }
+  if (what === "load" || what === "seal-test") return { ml: given ?? ladder.loadMl, what: "load" };
+  return { ml: given ?? 0, what: what.replace("-", " ") };
+}
+
+function viewOf(
+  shop: Shop,
+  machine: Machine,
+  vessel: Vessel,
+  facts: MachineFacts,
+  ladder: LadderSettings,
+  estimate: VesselEstimate,
+): VesselView {
+  const today = dayAt(shop);
+  const draws = new Array<number>(AHEAD_DAYS).fill(0);
+  const holdsBack: VesselView["holdsBack"] = [];
+  for (const { routine, due, state } of dueOfMachine(facts, shop.rules, today, AHEAD_DAYS)) {
+    if (state === "done" || state === "skipped") continue;
+    const { ml } = drawMl(DRAWS[routine], ladder);
+    if (ml <= 0) continue;
+    const day = Math.max(0, due - today);
+    draws[day] = (draws[day] ?? 0) + ml;
+    const room = roomFor(estimate, vessel.limitMl, ml);
+    if (day === 0 && !room.fits) holdsBack.push({ routine, name: shop.rules.book.get(routine)?.name ?? routine, ml, why: room.why });
+  }
+  const days = reachesMark(estimate, vessel.limitMl, draws);
+  const around = FOUR_OF_FIVE * estimate.spreadMl;
+  return {
+    machine: machine.id,
+    vessel: vessel.id,
+    kind: vessel.kind,
+    volumeMl: vessel.volumeMl,
+    limitMl: vessel.limitMl,
+    ml: Math.min(vessel.volumeMl, Math.max(0, estimate.ml)),
+    lowMl: Math.max(0, estimate.ml - around),
+    highMl: Math.min(vessel.volumeMl, estimate.ml + around),
+    measured: estimate.since === null ? null : spokenDay(dayAt(shop, new Date(estimate.since))),
+    why: estimate.why,
+    days,
+    words: markWords(days, today),
+    surelyMl: roomFor(estimate, vessel.limitMl, 0).surelyMl,
+    holdsBack,
+  };
+}
+
+function markWords({ earliest, likely, latest }: VesselView["days"], today: Day): string {
+  if (earliest === 0 && likely === 0) return "at its mark by today's work";
+  if (earliest === null) return `not at its mark in the next ${AHEAD_DAYS} days`;
+  const last = latest ?? likely;
+  return earliest === last
+    ? `at its mark on ${spokenDay(today + earliest)}`
+    : `at its mark between ${spokenDay(today + earliest)} and ${last === null ? `some day after ${spokenDay(today + AHEAD_DAYS - 1)}` : spokenDay(today + last)}`;
+}
+
+/** Routines that empty or change a vessel, of which a machine has one. */
+export const EMPTYING = ["R45", "R42", "R44"];
+
+/** Due facts of a machine with what its vessel's level calls for: emptied on the day before it could reach its mark. */
+export function withLevel(shop: Shop, vessel: VesselView | undefined, facts: MachineFacts): MachineFacts {
+  const routine = facts.routines.find(({ id }) => EMPTYING.includes(id))?.id;
+  if (!vessel || !routine || vessel.days.earliest === null) return facts;
+  const day = dayAt(shop) + Math.max(0, vessel.days.earliest - 1);
+  return {
+    ...facts,
+    levels: new Map([
+      [routine, { day, words: `about ${Math.round(vessel.ml)} of ${vessel.limitMl} mL in the ${vessel.kind}, ${vessel.words}` }],
+    ]),
+  };
+}
