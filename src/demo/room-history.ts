@@ -22,7 +22,9 @@ export function roomHistory(today: Day, now: Date, zone: string, days: number): 
       const back = (now.getTime() - at) / 86_400_000;
       const hour = (at / 3_600_000) % 24;
       drift = drift * 0.92 + (random() - 0.5) * 1.6;
-      const dry = back > 17.5 && back < 24.5 ? (area === "garment" ? 13.5 : area === "film" ? 7 : 4) : 0;
+      // It dries out within a day and comes back as slowly.
+      const depth = Math.max(0, Math.min(1, 24.7 - back, back - 17.3));
+      const dry = depth * (area === "garment" ? 13.5 : area === "film" ? 7 : 4);
       const celsius = usual.celsius + Math.sin(((hour - 9) / 24) * 2 * Math.PI) * 1.1 + drift * 0.3 + (random() - 0.5) * 0.2;
       const humidity = usual.humidity - dry + drift + Math.cos((hour / 24) * 2 * Math.PI) * 1.4 + (random() - 0.5) * 0.6;
       const row = { area, sensor: `${area}-wall`, at: new Date(at), celsius: tenth(celsius), humidity: tenth(humidity) };

@@ -6,9 +6,9 @@ import { familyOf } from "../core/fleet/rule.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { ladderSettings } from "../core/nozzles/ladder/settings.ts";
 import { randomFrom } from "../core/random.ts";
-import { materials } from "../core/runs/outlook.ts";
 import { runPlan } from "../core/runs/plan.ts";
 import { type Item, itemNamed } from "../core/stores/item.ts";
+import { usualMaterials } from "../core/stores/run-materials.ts";
 import { DRAWS, drawMl } from "../core/stores/waste/draws.ts";
 import type { NewEntry } from "../ledger/append.ts";
 import { wordsOf } from "../work/entry-words.ts";
@@ -128,7 +128,7 @@ class Store {
   private uses({ machine, routine, at, person, run }: DoneRoutine): void {
     const steps = this.shop.rules.book.get(routine)?.steps;
     if (!steps) return;
-    const lines = materials(runPlan(steps, machine)).flatMap(({ item: name, amount, unit }) => {
+    const lines = usualMaterials(runPlan(steps, machine), machine).flatMap(({ item: name, amount, unit }) => {
       const item = itemNamed(this.shop.items, name, unit);
       if (!item || item.keeping === "two-boxes" || item.keeping === "listed") return [];
       const real = item.unit === "pieces" ? amount : Math.max(1, Math.round(amount * (0.85 + this.random() * 0.4)));
@@ -316,7 +316,7 @@ class Store {
     if (!sprat) return this.today;
     let sum = 0;
     let day = this.today;
-    while (sum < 1560 && day > this.today - 80) {
+    while (sum < 1625 && day > this.today - 80) {
       sum += this.inflow(sprat, byDay.get(day) ?? []) + 6;
       day--;
     }

@@ -34,7 +34,7 @@ export function Vessel({ volumeMl, limitMl, ml, lowMl, highMl, name, height = 12
       role="img"
       aria-label={words}
       onPointerUp={look}
-      className={onLook ? "cursor-pointer touch-manipulation" : undefined}
+      className={`shrink-0 ${onLook ? "cursor-pointer touch-manipulation" : ""}`}
     >
       <title>{words}</title>
       <rect x="10" y={y(ml)} width="30" height={height - 4 - y(ml)} fill={over ? "var(--stop)" : "var(--accent)"} opacity="0.55" />

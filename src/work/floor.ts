@@ -13,6 +13,8 @@ import { stepsVersion } from "../core/runs/version.ts";
 import { DEFERENCE, hazardView } from "../core/safety/hazards.ts";
 import { causesInOrder, type RankedCause } from "../core/signs/causes.ts";
 import { signHolds, signWords } from "../core/signs/guide.ts";
+import type { ShelfItem } from "../core/stores/run-materials.ts";
+import { lotsInOrder } from "../core/stores/shelf.ts";
 import type { LeftItem } from "../core/tasks/left-for-next.ts";
 import type { Database } from "../ledger/database.ts";
 import { lastPhotos } from "../ledger/pictures.ts";
@@ -20,6 +22,7 @@ import { headSeq } from "../ledger/reading.ts";
 import { newestRounds, type RoundRow } from "../ledger/rounds.ts";
 import { runsOn } from "../ledger/runs.ts";
 import { causesFound } from "../ledger/signs.ts";
+import { stockRows } from "../ledger/stock.ts";
 import { handovers, openRepairs, type RepairBody } from "../ledger/tasks.ts";
 import { type MachineRow, machineRows } from "./board.ts";
 import { now } from "./clock.ts";
@@ -63,6 +66,9 @@ export type FloorView = {
   runs: FloorRun[];
   /** Seconds that people took in a routine's windows; a snapshot kept by an earlier build has none. */
   pace?: Pace;
+  /** What the store holds that routines use up, and the containers for waste; likewise. */
+  shelf?: ShelfItem[];
+  containers?: { id: string; name: string }[];
   /** The round in force today; a snapshot kept by an earlier build has none. */
   round?: FloorRound | null;
   handover: { id: string; words: string; by: string; items: LeftItem[]; free: string | null } | null;
@@ -150,7 +156,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
   const seq = await headSeq(db, sender.site);
   const today = dayAt(shop);
   const stands = factsNow(db, shop, shop.machines);
-  const [rows, work, runs, repairs, notes, pins, sealWith, photos, pace, found, desks, rounds] = await Promise.all([
+  const [rows, work, runs, repairs, notes, pins, sealWith, photos, pace, found, desks, rounds, held] = await Promise.all([
     machineRows(db, shop, shop.machines, stands),
     dayWork(db, shop, today, { known: stands.then(({ facts }) => facts), ahead: false }),
     runsOn(db, shop.id, isoDay(today)),
@@ -163,6 +169,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
     causesFound(db, shop.id),
     nozzleDesks(db, shop, shop.machines),
     newestRounds(db, shop.id),
+    stockRows(db, shop.id),
   ]);
   const book = await runBook(db, shop, runs);
   const rowOf = new Map(rows.map((row) => [row.id, row]));
@@ -271,6 +278,21 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
       steps,
       events,
     })),
+    shelf: shop.items
+      .filter(({ keeping }) => keeping === "lot" || keeping === "counted")
+      .map((item) => ({ item, ...item }))
+      .map(({ item, id, name, unit, keeping, group, names, ink, fluid }) => ({
+        id,
+        name,
+        unit,
+        keeping,
+        group,
+        ...(names ? { names } : {}),
+        ...(ink ? { ink } : {}),
+        ...(fluid ? { fluid } : {}),
+        lots: lotsInOrder(item, held, today),
+      })),
+    containers: shop.containers.map(({ id, name }) => ({ id, name })),
     round: roundOnFloor(shop, rounds, isoDay(today)),
     handover: unseen
       ? {

@@ -22,6 +22,7 @@ import { factsNow } from "./due.ts";
 import { Refusal } from "./refusal.ts";
 import { type RunBookEntry, runBook } from "./run-book.ts";
 import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
+import { EMPTYING } from "./stores/vessels.ts";
 
 export type RoundAsk = { day: Day; what: string; safe: boolean };
 
@@ -187,6 +188,8 @@ export type RoundMaterial = {
   rounds: RoundRow[];
   busyUntil: Map<string, Date>;
   broken: Set<string>;
+  /** Machines whose waste must be emptied before some work of today: which routines wait for it. */
+  fullWaste: ReadonlyMap<string, readonly string[]>;
 };
 
 /** All that a round's problem is made from, read once. */
@@ -209,6 +212,13 @@ export async function roundMaterial(db: Connection, shop: Shop, day: Day): Promi
     rounds,
     busyUntil: new Map(rows.flatMap(({ id, busyUntil }) => (busyUntil ? [[id, new Date(busyUntil)] as const] : []))),
     broken: new Set(repairs.map(({ machine }) => machine)),
+    fullWaste: new Map(
+      day === today
+        ? [...(await stands).vessels].flatMap(([machine, { holdsBack }]) =>
+            holdsBack.length ? [[machine, holdsBack.map(({ routine }) => routine)] as const] : [],
+          )
+        : [],
+    ),
   };
 }
 
@@ -292,10 +302,18 @@ export function roundProblem(
   const isUrgent = (task: TaskView) => task.oneOff !== null && round?.body.what === what && task.oneOff > round.id;
   const work: RoundWork[] = [];
   const started: NonNullable<RoundProblem["begun"]> = [];
+  // Where the waste is too full for some work, emptying it comes into the round, before that work.
+  const emptying = new Map(
+    material.work.tasks.flatMap(({ key, machine, routine }) =>
+      machine && EMPTYING.includes(routine ?? "") && material.fullWaste.has(machine) ? [[machine, key] as const] : [],
+    ),
+  );
   for (const task of material.work.tasks) {
+    const empties = emptying.get(task.machine ?? "");
+    const waits = empties && empties !== task.key && material.fullWaste.get(task.machine ?? "")?.includes(task.routine ?? "");
     if (
       !isDue(task, day === dayAt(shop)) ||
-      !(isOf(shop, day, task, what) || begun.has(task.key) || promised.has(task.key) || isUrgent(task))
+      !(isOf(shop, day, task, what) || begun.has(task.key) || promised.has(task.key) || isUrgent(task) || empties === task.key)
     )
       continue;
     const routine = shop.rules.book.get(task.routine ?? "");
@@ -316,7 +334,8 @@ export function roundProblem(
       ...(task.beat ? { beat: task.beat } : {}),
       isCheck: task.isCheck,
       late: task.late,
-      urgent: task.oneOff !== null,
+      urgent: task.oneOff !== null || empties === task.key,
+      ...(waits && empties ? { after: [empties] } : {}),
       stretches: stretchesOf(pieces, ofPerson?.factors),
     });
     const run = begun.get(task.key);

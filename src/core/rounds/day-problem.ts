@@ -14,6 +14,8 @@ export type RoundWork = {
   /** Asked for by hand: it need not wait for the opening. */
   urgent: boolean;
   stretches: Stretch[];
+  /** Work that must be done before it, by key. */
+  after?: readonly string[];
 };
 /** Somebody who is there, from when to when (minutes of the round). */
 export type RoundWorker = { id: string; skills: readonly string[]; shifts: [number, number][] };
@@ -82,12 +84,13 @@ export function dayProblem(day: DayRound): RoundProblem {
             ? { earliest: (by ?? 0) - settings.closingFrom, due: by }
             : { earliest: work.urgent ? 0 : openingBy - length, due: undefined };
     // A check says how a machine is after what was done to it: it comes after its opening's other work.
-    const after =
+    const careBefore =
       isCheck && beat === "opening"
         ? day.work
             .filter((other) => other.machine === machine && machine && other.beat === "opening" && !other.isCheck)
             .map((other) => other.key)
         : [];
+    const after = [...new Set([...careBefore, ...(work.after ?? []).filter((other) => day.work.some((each) => each.key === other))])];
     return {
       id: key,
       machine: machine ?? `${NOWHERE}/${key}`,

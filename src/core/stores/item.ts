@@ -101,7 +101,11 @@ export const STORES_SETTINGS: StoresSettings = {
 };
 
 /** An item by what a routine calls it. */
-export function itemNamed(items: readonly Item[], name: string, unit: string): Item | undefined {
+export function itemNamed<Known extends Pick<Item, "name" | "unit" | "names">>(
+  items: readonly Known[],
+  name: string,
+  unit: string,
+): Known | undefined {
   const wanted = name.toLowerCase();
   return items.find((item) => item.unit === unit && [item.name, ...(item.names ?? [])].some((each) => each.toLowerCase() === wanted));
 }

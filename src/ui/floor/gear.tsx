@@ -1,5 +1,7 @@
-import { materials, useWords, windowOutlook } from "../../core/runs/outlook.ts";
+import { useWords, windowOutlook } from "../../core/runs/outlook.ts";
 import { statementWords } from "../../core/safety/statements.ts";
+import { leavesShelf, usualMaterials } from "../../core/stores/run-materials.ts";
+import { drawsAt, EmptyFirst, noRoom } from "./empty-first.tsx";
 import type { Part } from "./run-page.tsx";
 import type { OpenRun } from "./runs.ts";
 
@@ -9,7 +11,9 @@ export const needsGear = ({ state, routine }: OpenRun): boolean => !state.gear &
 /** Before the first step: whether a window can be kept, gear, materials, cautions. */
 export function Gear({ found, floor, send }: Part) {
   const { routine, plan } = found;
-  const used = materials(plan);
+  const used = usualMaterials(plan, found.machine.machine);
+  const short = leavesShelf(used, floor.view.shelf ?? []).filter(({ note }) => note !== null);
+  const full = noRoom(found.machine, drawsAt(found.machine, routine.id));
   const windows = windowOutlook(plan, floor.view.pace?.[routine.id]?.[floor.who?.person ?? ""] ?? {});
   return (
     <section aria-label="Before you begin">
@@ -40,8 +44,13 @@ export function Gear({ found, floor, send }: Part) {
       )}
       {used.length > 0 && (
         <p className="mt-3 text-lg">
-          <strong>It uses up to:</strong> {used.map(useWords).join(", ")}.{" "}
-          {windows.length > 0 && "Put all of it at hand first: what is in stock is not counted here yet."}
+          <strong>It uses:</strong> {used.map(useWords).join(", ")}.{" "}
+          {short.length > 0 && (
+            <span className="block border-care border-l-4 pl-3">
+              {short.map(({ item, note }) => `${item.name}: ${note}`).join("; ")}.
+              {windows.length > 0 && " Do not begin before all of it is at hand."}
+            </span>
+          )}
         </p>
       )}
       {routine.hazards.map(({ id, name, caution, statements }) => (
@@ -63,9 +72,15 @@ export function Gear({ found, floor, send }: Part) {
       <p className="mt-1 text-soft">
         Never touch the nozzle plate unless a step says so. Wipe in the nozzles' direction. A separate swab for white and for colour.
       </p>
-      <button type="button" className="press press-main hand mt-4 w-full py-6 !text-2xl" onClick={() => void send({ event: "gear" })}>
-        It is on, I have read this
-      </button>
+      {full ? (
+        <div className="mt-4">
+          <EmptyFirst view={floor.view} machine={found.machine} why={full} />
+        </div>
+      ) : (
+        <button type="button" className="press press-main hand mt-4 w-full py-6 !text-2xl" onClick={() => void send({ event: "gear" })}>
+          It is on, I have read this
+        </button>
+      )}
     </section>
   );
 }

@@ -4,6 +4,8 @@ import type { FloorMachine, FloorRoutine, FloorView } from "../../work/floor.ts"
 import { Comb } from "../comb.tsx";
 import { say } from "../say.ts";
 import { StateMark } from "../state-mark.tsx";
+import { FloorVessel } from "./empty-first.tsx";
+import { FillChannel } from "./leaves-shelf.tsx";
 import { put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { openRuns } from "./runs.ts";
@@ -53,6 +55,17 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
       <Suspense>
         <FloorWhatNow floor={floor} machine={machine} />
       </Suspense>
+      {machine.vessel && (
+        <section aria-label="Waste" className="mt-4">
+          <h2 className="mb-2 border-soft border-b pb-1">Waste</h2>
+          {machine.vessel.holdsBack.map(({ routine, name, why }) => (
+            <p key={routine} className="my-1 border-stop border-l-4 pl-3 text-lg">
+              <strong>Empty first</strong>, before {name}: {why}.
+            </p>
+          ))}
+          <FloorVessel view={view} machine={machine} />
+        </section>
+      )}
       <OpenSigns view={view} machine={machine} enter={enter} />
       <section aria-label="Due here" className="mt-4">
         <h2 className="border-soft border-b pb-1">Due here</h2>
@@ -85,6 +98,12 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
           </a>
         )}
       </div>
+      {machine.channels.length > 0 && (
+        <details className="mt-3">
+          <summary className="cursor-pointer py-2">Ink was put in</summary>
+          <FillChannel view={view} machine={machine} enter={(draft, said) => void enter(draft, said)} />
+        </details>
+      )}
       <Asks view={view} machine={machine} enter={enter} />
       <OtherRoutines view={view} machine={machine} routines={callable} skills={skills} />
       <ReportSign view={view} machine={machine} enter={enter} />

@@ -25,6 +25,7 @@ export function withQueue(view: FloorView, queue: readonly Queued[], offset: num
     if (entry.kind === "run" && entry.body.event === "end") next = withDone(next, entry, "done");
     if (entry.kind === "task") next = withTask(next, entry.body as { key: string; person: string | null });
     if (entry.kind === "one-off-over") next = withOneOff(next, entry.body as { of: string; outcome: "done" | "skipped" });
+    if (entry.kind === "vessel") next = withVessel(next, entry);
     if (entry.kind === "sign") next = withSign(next, entry);
     if (entry.kind === "sign-over") next = withSignOver(next, entry);
     if (entry.kind === "one-off") next = withWork(next, entry);
@@ -91,6 +92,31 @@ const withOneOff = (view: FloorView, { of, outcome }: { of: string; outcome: "do
   ...view,
   tasks: view.tasks.map((task) => (task.oneOff === of ? { ...task, state: outcome, late: false } : task)),
 });
+
+/** A vessel as it was just seen or emptied: there is no guessing then. */
+function withVessel(view: FloorView, { machine: at, body }: Entry): FloorView {
+  const ml = typeof body.ml === "number" ? body.ml : 0;
+  return {
+    ...view,
+    machines: view.machines.map((machine): FloorMachine => {
+      const { vessel } = machine;
+      if (machine.id !== at || !vessel || vessel.vessel !== body.vessel) return machine;
+      const read = vessel.volumeMl * 0.02;
+      return {
+        ...machine,
+        vessel: {
+          ...vessel,
+          ml,
+          lowMl: Math.max(0, ml - read),
+          highMl: Math.min(vessel.volumeMl, ml + read),
+          surelyMl: Math.max(0, vessel.limitMl - ml - read),
+          holdsBack: [],
+          words: "as seen just now",
+        },
+      };
+    }),
+  };
+}
 
 const withSign = (view: FloorView, { id, machine: at, body }: Entry): FloorView => {
   const sign = String(body.sign);

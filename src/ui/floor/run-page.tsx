@@ -7,6 +7,7 @@ import { allowSound } from "../ring.ts";
 import { say } from "../say.ts";
 import { Gear, needsGear } from "./gear.tsx";
 import { keepTaken } from "./keep.ts";
+import { FillChannel, LeavesShelf, useLeaving } from "./leaves-shelf.tsx";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { clock, type OpenRun, openRun, wallClock } from "./runs.ts";
@@ -287,7 +288,28 @@ function AtTheEnd({ found, floor, send }: Part) {
   // What it called counts as done as well; a check that it called was entered with its readings.
   const called = calledAndDone(found.plan, state.trace).filter((id) => !floor.view.routines[id]?.isCheck);
   const asked = found.run.key?.startsWith("one-off/") ? found.run.key.slice("one-off/".length) : undefined;
+  const shelf = useLeaving(floor.view, found.machine, found.plan, state.trace);
+  const before = state.trace.find(({ step }) => step === "before")?.result?.value;
+  const after = state.trace.find(({ step }) => step === "after")?.result?.value ?? 0;
+  const emptied = found.routine.id === "R45" && before !== undefined && (floor.view.containers?.length ?? 0) > 0;
+  const [into, setInto] = useState(floor.view.containers?.[0]?.id ?? "");
+  const vessel = found.machine.machine.waste?.[0];
   const also = [
+    ...shelf.draft.map((draft) => ({ ...draft, routine: found.routine.id })),
+    ...(emptied && vessel
+      ? [
+          {
+            kind: "vessel",
+            body: {
+              vessel: vessel.id,
+              event: "emptied",
+              beforeMl: Math.min(before, vessel.volumeMl),
+              ml: Math.min(after, vessel.volumeMl),
+              ...(into ? { into } : {}),
+            },
+          },
+        ]
+      : []),
     ...called.map((routine) => ({ kind: "routine", routine, body: { outcome: "done", note: `with ${found.routine.name}` } })),
     ...(asked ? [{ kind: "one-off-over", body: { of: asked, outcome: "done" } }] : []),
   ];
@@ -311,12 +333,37 @@ function AtTheEnd({ found, floor, send }: Part) {
         <>
           <h2 className="text-3xl">All steps are done</h2>
           <p className="mt-2 text-soft">Tools away, rags and swabs to the waste ink.</p>
+          <LeavesShelf {...shelf} />
+          {emptied && (
+            <label className="mt-3 grid text-lg">
+              Where did the waste go?
+              <select value={into} onChange={({ target }) => setInto(target.value)} className="field hand">
+                {floor.view.containers?.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+                <option value="">another place</option>
+              </select>
+            </label>
+          )}
+          {found.routine.id === "R46" && (
+            <div className="mt-3">
+              <FillChannel
+                view={floor.view}
+                machine={found.machine}
+                enter={(draft, said) =>
+                  void put([{ machine: found.machine.id, routine: found.routine.id, run: found.run.id, ...draft }]).then(() => say(said))
+                }
+              />
+            </div>
+          )}
           <button
             type="button"
             className="press press-main hand mt-4 w-full py-6 !text-2xl"
             onClick={() => void send({ event: "end" }, { also })}
           >
-            End the run
+            {shelf.draft.length ? "Agreed; end the run" : "End the run"}
           </button>
         </>
       )}

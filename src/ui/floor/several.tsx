@@ -7,6 +7,8 @@ import { holds, type PlannedStep, runPlan } from "../../core/runs/plan.ts";
 import { isReading, leaptOver, plannedSeconds, resultProblem } from "../../core/runs/run.ts";
 import type { FloorMachine, FloorRoutine, FloorView } from "../../work/floor.ts";
 import { instantAt } from "../instant-at.ts";
+import { drawsAt, EmptyFirst, noRoom } from "./empty-first.tsx";
+import { LeavesShelf, useLeaving } from "./leaves-shelf.tsx";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import type { Floor } from "./use-floor.ts";
@@ -50,7 +52,14 @@ export function Several({ floor, routine: routineId }: { floor: Floor; routine: 
       {open.map((task) => {
         const machine = view.machines.find(({ id }) => id === task.machine);
         return machine ? (
-          <ShortForm key={task.key} machine={machine} routine={routine} task={task} done={() => setEntered([...entered, task.key])} />
+          <ShortForm
+            key={task.key}
+            view={view}
+            machine={machine}
+            routine={routine}
+            task={task}
+            done={() => setEntered([...entered, task.key])}
+          />
         ) : null;
       })}
       <a href={to.shift} className="press hand mt-6">
@@ -60,8 +69,12 @@ export function Several({ floor, routine: routineId }: { floor: Floor; routine: 
   );
 }
 
-function ShortForm({ machine, routine, task, done }: { machine: FloorMachine; routine: FloorRoutine; task: Task; done: () => void }) {
+type Short = { view: FloorView; machine: FloorMachine; routine: FloorRoutine; task: Task; done: () => void };
+
+function ShortForm({ view, machine, routine, task, done }: Short) {
   const plan = runPlan(routine.steps, machine.machine);
+  const shelf = useLeaving(view, machine, plan);
+  const full = noRoom(machine, drawsAt(machine, routine.id));
   const [results, setResults] = useState<Results>({});
   const [time, setTime] = useState("");
   const [fault, setFault] = useState("");
@@ -100,6 +113,14 @@ function ShortForm({ machine, routine, task, done }: { machine: FloorMachine; ro
         }),
       ),
       entry({ event: "end" }),
+      ...shelf.draft.map((draft) => ({
+        ...draft,
+        machine: machine.id,
+        routine: routine.id,
+        run,
+        happenedAt: at,
+        ...(time ? { timeGiven: true } : {}),
+      })),
     ]);
     done();
   };
@@ -119,6 +140,8 @@ function ShortForm({ machine, routine, task, done }: { machine: FloorMachine; ro
           />
         ))}
       </div>
+      {full && <EmptyFirst view={view} machine={machine} why={full} />}
+      <LeavesShelf {...shelf} />
       <div className="flex items-end gap-3">
         <label className="grid text-sm">
           Done at (empty: now)

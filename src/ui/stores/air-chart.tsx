@@ -4,7 +4,7 @@ import type { AirView } from "../../work/stores/air.ts";
 
 const WIDTH = 1180;
 const HEIGHT = 300;
-const MARGIN = { left: 44, right: 12, top: 10, bottom: 44 };
+const MARGIN = { left: 44, right: 118, top: 10, bottom: 44 };
 /** A longer silence breaks the line. */
 const BREAK_MS = 150 * 60_000;
 
@@ -88,7 +88,7 @@ export function AirChart({ view }: { view: AirView }) {
       ).map(([name, at, colour, dash]) => (
         <g key={name}>
           <line x1={MARGIN.left} x2={WIDTH - MARGIN.right} y1={y(at)} y2={y(at)} stroke={colour} strokeWidth="1.5" strokeDasharray={dash} />
-          <text x={WIDTH - MARGIN.right - 2} y={y(at) - 4} textAnchor="end" fill={colour} className="text-[12px]">
+          <text x={WIDTH - MARGIN.right + 6} y={y(at) + 4} fill={colour} className="text-[12px]">
             {name} {at} %
           </text>
         </g>
@@ -96,19 +96,21 @@ export function AirChart({ view }: { view: AirView }) {
       {pieces.map((piece) => (
         <path key={piece[0]?.at} d={path(piece) ?? undefined} fill="none" stroke="var(--ink)" strokeWidth="1.6" />
       ))}
-      {marks.map((mark) => (
-        <line
-          key={`${mark.at}${mark.words}`}
-          x1={x(mark.at)}
-          x2={x(mark.at)}
-          y1={HEIGHT - MARGIN.bottom + 22}
-          y2={HEIGHT - MARGIN.bottom + 34}
-          stroke="var(--accent)"
-          strokeWidth="2"
-        >
-          <title>{mark.words}</title>
-        </line>
-      ))}
+      {marks
+        .filter(({ at }) => at >= from)
+        .map((mark) => (
+          <line
+            key={`${mark.at}${mark.words}`}
+            x1={x(mark.at)}
+            x2={x(mark.at)}
+            y1={HEIGHT - MARGIN.bottom + 22}
+            y2={HEIGHT - MARGIN.bottom + 34}
+            stroke="var(--accent)"
+            strokeWidth="2"
+          >
+            <title>{mark.words}</title>
+          </line>
+        ))}
       <text x={MARGIN.left} y={HEIGHT - 2} className="fill-soft text-[11px]">
         strokes: care of caps, wipers and heads in this room; grey: no reading, or a frozen sensor
       </text>

@@ -112,7 +112,7 @@ function Row({ row }: { row: ShelfRow }) {
   const lots = row.lots.filter(({ lot }) => lot !== "");
   return (
     <tr className="border-hair border-b align-baseline">
-      <td className="py-1.5 pr-4">
+      <td className="whitespace-nowrap py-1.5 pr-4">
         <Link href={`/stores/items/${row.id}`} prefetch={false}>
           {row.name}
         </Link>

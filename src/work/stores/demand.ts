@@ -1,10 +1,10 @@
 import { type Day, isoDay, toDay } from "../../core/calendar/day.ts";
 import { dueOfMachine } from "../../core/due/due-work.ts";
 import type { Use } from "../../core/routines/step.ts";
-import { materials } from "../../core/runs/outlook.ts";
 import { runPlan } from "../../core/runs/plan.ts";
 import { type Item, itemNamed } from "../../core/stores/item.ts";
 import { type OrderAdvice, orderAdvice } from "../../core/stores/order-advice.ts";
+import { usualMaterials } from "../../core/stores/run-materials.ts";
 import { lotsInOrder } from "../../core/stores/shelf.ts";
 import { goesOn } from "../../core/tasks/of-day.ts";
 import type { Connection } from "../../ledger/database.ts";
@@ -36,7 +36,7 @@ export async function plannedUse(db: Connection, shop: Shop, today: Day, days: n
     const listOf = (routine: string) => {
       const known = lists.get(routine);
       if (known) return known;
-      const list = materials(runPlan(shop.rules.book.get(routine)?.steps ?? [], machine)).flatMap((use) => {
+      const list = usualMaterials(runPlan(shop.rules.book.get(routine)?.steps ?? [], machine), machine).flatMap((use) => {
         const item = itemNamed(shop.items, use.item, use.unit);
         return item ? [{ item, use }] : [];
       });

@@ -143,7 +143,7 @@ function linesOf(shop: Shop, { advice }: Demand, supplier: string): OrderLine[] 
           priceCents: item.priceCents,
           orderOn: isoDay(about.orderOn),
           now,
-          dayWords: now ? (about.orderOn < today ? `since ${spokenDay(about.orderOn)}` : "today") : spokenDay(about.orderOn),
+          dayWords: now ? "now" : spokenDay(about.orderOn),
           why: about.why,
         },
       ];

@@ -141,14 +141,19 @@ function viewOf(
   const today = dayAt(shop);
   const draws = new Array<number>(AHEAD_DAYS).fill(0);
   const holdsBack: VesselView["holdsBack"] = [];
+  let drawnBefore = 0;
   for (const { routine, due, state } of dueOfMachine(facts, shop.rules, today, AHEAD_DAYS)) {
     if (state === "done" || state === "skipped") continue;
     const { ml } = drawMl(DRAWS[routine], ladder);
     if (ml <= 0) continue;
     const day = Math.max(0, due - today);
     draws[day] = (draws[day] ?? 0) + ml;
-    const room = roomFor(estimate, vessel.limitMl, ml);
-    if (day === 0 && !room.fits) holdsBack.push({ routine, name: shop.rules.book.get(routine)?.name ?? routine, ml, why: room.why });
+    if (day > 0) continue;
+    // What comes before it today takes room as well.
+    const room = roomFor({ ...estimate, ml: estimate.ml + drawnBefore }, vessel.limitMl, ml);
+    drawnBefore += ml;
+    if (!room.fits && !holdsBack.some((each) => each.routine === routine))
+      holdsBack.push({ routine, name: shop.rules.book.get(routine)?.name ?? routine, ml, why: room.why });
   }
   const days = reachesMark(estimate, vessel.limitMl, draws);
   const around = FOUR_OF_FIVE * estimate.spreadMl;

@@ -152,7 +152,7 @@ export function roomFor(estimate: Pick<VesselEstimate, "ml" | "spreadMl">, limit
     fits,
     roomMl,
     surelyMl,
-    why: `it draws about ${Math.round(drawMl)} mL; under the mark there is room for ${Math.round(roomMl)} mL, ${Math.round(surelyMl)} mL for sure`,
+    why: `it draws about ${Math.round(drawMl)} mL; under the mark there will be room for ${Math.round(roomMl)} mL, ${Math.round(surelyMl)} mL for sure`,
   };
 }
 

@@ -1,0 +1,64 @@
+import type { Machine } from "../fleet/schema.ts";
+import type { Use } from "../routines/step.ts";
+import { materials } from "../runs/outlook.ts";
+import { holds, type PlannedStep } from "../runs/plan.ts";
+import type { Trace } from "../runs/run.ts";
+import { type Item, itemNamed } from "./item.ts";
+import type { StockLine } from "./movement.ts";
+import { type Lot, takeFrom } from "./shelf.ts";
+
+/** What a run that went as usual uses: steps that hang on an answer nobody gave yet are left out. */
+export const usualMaterials = (plan: readonly PlannedStep[], machine: Machine): Use[] =>
+  materials(plan.filter((step) => holds(step.when, machine, () => undefined)));
+
+/** What a run used by its list: of the steps that were done, each as often as it was. */
+export function usedMaterials(plan: readonly PlannedStep[], trace: readonly Pick<Trace, "step" | "passed">[]): Use[] {
+  return materials(trace.flatMap(({ step, passed }) => (passed === undefined ? (plan.find(({ at }) => at === step) ?? []) : [])));
+}
+
+/** An item as far as a screen on the floor needs it. */
+export type ShelfItem = Pick<Item, "id" | "name" | "unit" | "keeping" | "group"> & {
+  names?: Item["names"];
+  ink?: Item["ink"];
+  fluid?: Item["fluid"];
+  lots: Lot[];
+};
+export type Leaving = { item: ShelfItem; planned: number; lines: StockLine[]; note: string | null };
+
+/**
+ * What leaves the shelf for a list: earliest use-by first. What is kept as two boxes is nobody's to log; an expired lot is never taken by itself, and
+ * that is said.
+ */
+export function leavesShelf(uses: readonly Use[], items: readonly ShelfItem[]): Leaving[] {
+  return uses.flatMap(({ item: name, amount, unit }): Leaving[] => {
+    const item = itemNamed(items, name, unit);
+    if (!item || item.keeping === "two-boxes" || item.keeping === "listed") return [];
+    return [leavingOf(item, amount, amount)];
+  });
+}
+
+/** The lines for an amount of an item, corrected from what its list planned. */
+export function leavingOf(item: ShelfItem, amount: number, planned: number): Leaving {
+  const { takes, short } = takeFrom(item.lots, amount);
+  const lines = takes.map(
+    ({ lot, place, amount: taken }): StockLine => ({
+      item: item.id,
+      amount: taken,
+      unit: item.unit,
+      ...(lot ? { lot } : {}),
+      ...(place ? { place } : {}),
+      ...(amount === planned ? {} : { planned }),
+    }),
+  );
+  const last = lines.at(-1);
+  const expired = item.lots.find((lot) => lot.expired && lot.amount > 0);
+  if (short > 0 && last) last.amount += short;
+  else if (short > 0 && item.keeping === "counted") lines.push({ item: item.id, amount: short, unit: item.unit });
+  const note =
+    short <= 0
+      ? null
+      : expired && !last
+        ? `only lot ${expired.lot} is there, past its day: not to be used; a supervisor enters it with a reason where it was`
+        : "the shelf held less by the record: count it when you can";
+  return { item, planned, lines, note };
+}

@@ -1,0 +1,62 @@
+import { DRAWS, drawMl } from "../../core/stores/waste/draws.ts";
+import { FOUR_OF_FIVE, roomFor } from "../../core/stores/waste/level.ts";
+import type { FloorMachine, FloorView } from "../../work/floor.ts";
+import { say } from "../say.ts";
+import { VesselLook } from "../stores/vessel-look.tsx";
+import { put } from "./outbox.ts";
+import { go, to } from "./route.ts";
+import { begin } from "./task-sheet.tsx";
+
+/** Why a draw must wait until the waste is emptied; `undefined` where there is room for sure. */
+export function noRoom(machine: FloorMachine, ml: number): string | undefined {
+  const { vessel } = machine;
+  if (!vessel || ml <= 0) return undefined;
+  const room = roomFor({ ml: vessel.ml, spreadMl: (vessel.highMl - vessel.lowMl) / (2 * FOUR_OF_FIVE) }, vessel.limitMl, ml);
+  return room.fits ? undefined : room.why;
+}
+
+/** What a routine draws at a machine, in mL. */
+export function drawsAt(machine: FloorMachine, routine: string): number {
+  const ladder = machine.desk?.judging.ladder;
+  return ladder ? drawMl(DRAWS[routine], ladder).ml : (DRAWS[routine]?.fluidMl ?? 0);
+}
+
+/** The waste vessel of a machine: one tap is a look. */
+export function FloorVessel({ view, machine }: { view: FloorView; machine: FloorMachine }) {
+  if (!machine.vessel) return null;
+  return (
+    <VesselLook
+      view={machine.vessel}
+      name={machine.name}
+      containers={view.containers ?? []}
+      say={async (body, words) => {
+        await put([{ kind: "vessel", machine: machine.id, body }]);
+        void say(words);
+        return true;
+      }}
+      height={190}
+    />
+  );
+}
+
+/** Work that draws ink waits: empty first, or look whether there is room after all. */
+export function EmptyFirst({ view, machine, why }: { view: FloorView; machine: FloorMachine; why: string }) {
+  const empties = ["R45", "R42", "R44"].find((id) => machine.routines.includes(id) && view.routines[id]);
+  return (
+    <section aria-label="Empty first" className="grid gap-3 border-stop border-l-4 pl-3">
+      <h2 className="text-3xl">Empty the waste first</h2>
+      <p className="text-xl">{why.charAt(0).toUpperCase() + why.slice(1)}.</p>
+      {empties && (
+        <button
+          type="button"
+          className="press press-main hand w-full py-5 !text-2xl"
+          onClick={() => void begin(view, machine.id, empties, "guided").then((run) => go(to.run(run)))}
+        >
+          {view.routines[empties]?.name}, step by step
+        </button>
+      )}
+      <p className="text-lg">Or look: a tap at the level says what is really in it.</p>
+      <FloorVessel view={view} machine={machine} />
+    </section>
+  );
+}

@@ -1,0 +1,161 @@
+import { useState } from "react";
+import type { PlannedStep } from "../../core/runs/plan.ts";
+import type { Trace } from "../../core/runs/run.ts";
+import { amountWords } from "../../core/stores/item.ts";
+import { type Leaving, leavesShelf, leavingOf, type ShelfItem, usedMaterials, usualMaterials } from "../../core/stores/run-materials.ts";
+import type { FloorMachine, FloorView } from "../../work/floor.ts";
+import type { Draft } from "./outbox.ts";
+
+/** What a run used by its list, to be agreed to with the tap that ends it; each amount can be corrected before. */
+export function useLeaving(
+  view: FloorView,
+  machine: FloorMachine,
+  plan: readonly PlannedStep[],
+  trace?: readonly Pick<Trace, "step" | "passed">[],
+) {
+  const [amounts, setAmounts] = useState<Record<string, string>>({});
+  const uses = trace ? usedMaterials(plan, trace) : usualMaterials(plan, machine.machine);
+  const listed = leavesShelf(uses, view.shelf ?? []);
+  const leaving = listed.map((each): Leaving => {
+    const said = amounts[each.item.id];
+    const amount = Number(said?.replace(",", "."));
+    if (said === undefined || said === "" || !(amount >= 0)) return each;
+    return amount === 0 ? { ...each, lines: [], note: null } : leavingOf(each.item, amount, each.planned);
+  });
+  const lines = leaving.flatMap((each) => each.lines);
+  const draft: Pick<Draft, "kind" | "routine" | "body">[] = lines.length ? [{ kind: "stock", body: { event: "used", lines } }] : [];
+  return { leaving, draft, amounts, setAmounts };
+}
+
+/** Says what leaves the shelf; opens to correct it. */
+export function LeavesShelf({ leaving, amounts, setAmounts }: Omit<ReturnType<typeof useLeaving>, "draft">) {
+  if (leaving.length === 0) return null;
+  return (
+    <details className="mt-3 border-hair border-y py-1">
+      <summary className="cursor-pointer py-2 text-lg">
+        From the shelf:{" "}
+        {leaving
+          .map(
+            ({ item, lines, planned }) =>
+              `${item.name} ${amountWords(lines.reduce((sum, { amount }) => sum + amount, 0) || (lines.length ? planned : 0), item.unit)}`,
+          )
+          .join(", ")}
+        <span className="text-soft"> (correct it)</span>
+      </summary>
+      <ul>
+        {leaving.map(({ item, lines, planned, note }) => (
+          <li key={item.id} className="grid gap-1 py-2">
+            <label className="flex flex-wrap items-center gap-3">
+              <span className="grow">
+                {item.name}
+                <span className="block text-soft text-sm">
+                  {lines.map(({ lot, amount }) => (lot ? `lot ${lot}: ${amountWords(amount, item.unit)}` : "")).join(" ")}
+                </span>
+              </span>
+              <input
+                inputMode="decimal"
+                value={amounts[item.id] ?? String(planned)}
+                onChange={({ target }) => setAmounts({ ...amounts, [item.id]: target.value })}
+                className="field hand figure w-28 text-right !text-lg"
+              />
+              <span className="w-14">{item.unit}</span>
+            </label>
+            {note && <p className="border-care border-l-4 pl-3">{note}</p>}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+/** Ink or fluid put into a channel: which lot, so that it can be traced. */
+export function FillChannel({
+  view,
+  machine,
+  enter,
+}: {
+  view: FloorView;
+  machine: FloorMachine;
+  enter: (draft: Pick<Draft, "kind" | "body">, said: string) => void;
+}) {
+  const [channel, setChannel] = useState(machine.channels[0]?.id ?? "");
+  const [chosen, setChosen] = useState("");
+  const [amount, setAmount] = useState("");
+  const ink = machine.channels.find(({ id }) => id === channel)?.ink;
+  const fitting = (view.shelf ?? []).filter(
+    (item: ShelfItem) => item.group === "ink" && item.ink === ink && item.lots.some((lot) => !lot.expired && lot.amount > 0),
+  );
+  const options = fitting.flatMap((item) =>
+    item.lots.filter((lot) => !lot.expired && lot.amount > 0).map((lot) => ({ item, lot, key: `${item.id}~${lot.lot}~${lot.place}` })),
+  );
+  const option = options.find(({ key }) => key === chosen) ?? options[0];
+  return (
+    <form
+      aria-label="Ink put in"
+      className="grid gap-2 sm:grid-cols-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!option) return;
+        enter(
+          {
+            kind: "stock",
+            body: {
+              event: "used",
+              lines: [
+                {
+                  item: option.item.id,
+                  amount: Number(amount),
+                  unit: option.item.unit,
+                  lot: option.lot.lot,
+                  ...(option.lot.place ? { place: option.lot.place } : {}),
+                  channel,
+                },
+              ],
+            },
+          },
+          `${channel}: lot ${option.lot.lot} is in.`,
+        );
+        setAmount("");
+      }}
+    >
+      <label className="grid">
+        Channel
+        <select value={channel} onChange={({ target }) => setChannel(target.value)} className="field hand">
+          {machine.channels.map(({ id }) => (
+            <option key={id}>{id}</option>
+          ))}
+        </select>
+      </label>
+      <label className="grid sm:col-span-2">
+        Lot, the first to leave first
+        <select value={option?.key ?? ""} onChange={({ target }) => setChosen(target.value)} className="field hand">
+          {options.map(({ key, item, lot }) => (
+            <option key={key} value={key}>
+              {item.name}, {lot.lot}, {amountWords(lot.amount, item.unit)}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="grid">
+        Amount, {option?.item.unit ?? "mL"}
+        <input
+          inputMode="decimal"
+          type="number"
+          required
+          min={1}
+          step="any"
+          value={amount}
+          onChange={({ target }) => setAmount(target.value)}
+          className="field hand figure !text-lg"
+        />
+      </label>
+      {options.length === 0 ? (
+        <p className="text-soft sm:col-span-4">No lot of this ink is on the shelf in date.</p>
+      ) : (
+        <button type="submit" className="press hand sm:col-span-4">
+          It is in
+        </button>
+      )}
+    </form>
+  );
+}
