@@ -17,6 +17,10 @@ import type { Shop } from "../work/shop.ts";
 /** What was done in the demo's ninety days, as the store sees it. */
 export type DoneRoutine = { machine: Machine; routine: string; day: Day; at: Date; person: string; run: string | null };
 
+/** The machine whose waste bottle has no room for a deep clean today, and how much is in it. */
+const NEARLY_FULL = "shanny";
+const NEARLY_FULL_ML = 1595;
+
 type Lot = { lot: string; amount: number; expiry?: string };
 
 /** Deliveries, use, counts, batches, waste and ink of the demo house, from what was done in it. */
@@ -135,7 +139,7 @@ class Store {
       const line = this.take(item, real);
       return line ? [{ ...line, ...(real === amount ? {} : { planned: amount }) }] : [];
     });
-    if (lines.length) this.add("stock", machine.id, person, new Date(at.getTime() + 60_000), { event: "used", lines }, { run, routine });
+    if (lines.length) this.add("stock", machine.id, person, at, { event: "used", lines }, { run, routine });
   }
 
   private workDay(day: Day, from: Day): void {
@@ -302,7 +306,7 @@ class Store {
         this.shelf.set(item.id, [{ lot: "", amount: counted }]);
         return { item: item.id, amount: counted, unit: item.unit };
       });
-    this.add("stock", null, "ilse", this.at(day, "17:30"), { event: "counted", lines, note: "Monthly count." });
+    this.add("stock", null, "tadeo", this.at(day, "17:30"), { event: "counted", lines, note: "Monthly count." });
   }
 
   private inflow(machine: Machine, work: readonly DoneRoutine[]): number {
@@ -310,21 +314,21 @@ class Store {
     return work.filter((each) => each.machine.id === machine.id).reduce((sum, { routine }) => sum + drawMl(DRAWS[routine], ladder).ml, 0);
   }
 
-  /** Sprat's bottle was emptied last on such a day that it stands just under its mark today. */
-  private lastEmptying(byDay: ReadonlyMap<Day, DoneRoutine[]>): Day {
-    const sprat = this.shop.machines.find(({ id }) => id === "sprat");
-    if (!sprat) return this.today;
-    let sum = 0;
-    let day = this.today;
-    while (sum < 1625 && day > this.today - 80) {
-      sum += this.inflow(sprat, byDay.get(day) ?? []) + 6;
-      day--;
+  /** Shanny's bottle was emptied last on such a day, and so much left in it, that it stands just under its mark today. */
+  private lastEmptying(byDay: ReadonlyMap<Day, DoneRoutine[]>): { day: Day; left: number } {
+    const machine = this.shop.machines.find(({ id }) => id === NEARLY_FULL);
+    let [day, sum] = [this.today - 1, 0];
+    for (; machine && day > this.today - 85; day--) {
+      const more = this.inflow(machine, byDay.get(day) ?? []) + 6;
+      if (sum + more > NEARLY_FULL_ML) break;
+      sum += more;
     }
-    return day;
+    while (!this.shop.rules.works(day)) day--;
+    return { day, left: Math.max(0, NEARLY_FULL_ML - sum) };
   }
 
   /** Looks at the vessels every few days, and emptyings into the house's containers; what left the house. */
-  private waste(day: Day, work: readonly DoneRoutine[], spratEmptied: Day): void {
+  private waste(day: Day, work: readonly DoneRoutine[], emptied: { day: Day; left: number }): void {
     for (const [place, machine] of this.shop.machines.entries()) {
       const vessel = machine.waste?.[0];
       if (!vessel) continue;
@@ -335,22 +339,25 @@ class Store {
       );
       this.level.set(machine.id, ml);
       if (!this.shop.rules.works(day)) continue;
-      const person = machine.area === "garment" ? "tadeo" : machine.area === "film" ? "bram" : "ngozi";
+      const person = machine.area === "garment" || machine.area === "film" ? "bram" : "ngozi";
       const isCartridge = vessel.kind === "cartridge";
       const full =
-        machine.id === "sprat" ? day === spratEmptied || (day < spratEmptied && ml > vessel.limitMl * 0.8) : ml > vessel.limitMl * 0.86;
+        machine.id === NEARLY_FULL ? day === emptied.day || (day < emptied.day && ml > vessel.limitMl * 0.8) : ml > vessel.limitMl * 0.86;
+      const left = machine.id === NEARLY_FULL && day === emptied.day ? Math.round(emptied.left) : 0;
       if (full && day < this.today) {
         const into = machine.class === "uv" ? "can-uv" : familyOf(machine) === "solvent" ? "drum-solvent" : "drum-water";
         this.add(
           "vessel",
           machine.id,
           person,
-          this.at(day, "13:20"),
-          isCartridge ? { vessel: vessel.id, event: "replaced" } : { vessel: vessel.id, event: "emptied", beforeMl: Math.round(ml), into },
+          this.at(day, "12:50"),
+          isCartridge
+            ? { vessel: vessel.id, event: "replaced" }
+            : { vessel: vessel.id, event: "emptied", beforeMl: Math.round(ml), ml: left, into },
         );
-        this.level.set(machine.id, 0);
-      } else if ((day + place) % 5 === 0 || (machine.id === "sprat" && day === this.today - 1))
-        this.add("vessel", machine.id, person, this.at(day, "13:10"), { vessel: vessel.id, event: "level", ml: Math.round(ml / 10) * 10 });
+        this.level.set(machine.id, left);
+      } else if ((day + place) % 5 === 0 || (machine.id === NEARLY_FULL && day === this.today - 1))
+        this.add("vessel", machine.id, person, this.at(day, "12:40"), { vessel: vessel.id, event: "level", ml: Math.round(ml / 10) * 10 });
     }
     const back = this.today - day;
     for (const [container, every] of [
@@ -359,7 +366,7 @@ class Store {
       ["can-uv", 60],
     ] as const)
       if (back % every === 33 && this.shop.rules.works(day))
-        this.add("waste-out", null, "ottoline", this.at(day, "14:30"), {
+        this.add("waste-out", null, "ottoline", this.at(day, "11:30"), {
           container,
           ml: Math.round((container === "drum-water" ? 9000 : 2200) * (0.9 + this.random() * 0.2)),
           taker: "Saltmarsh Waste Carriers",

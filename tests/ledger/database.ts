@@ -2,6 +2,7 @@ import { uuidv7 } from "uuidv7";
 import { afterAll } from "vitest";
 import { toDay } from "../../src/core/calendar/day.ts";
 import { demoHouse } from "../../src/demo/house.ts";
+import { storeSettings } from "../../src/demo/store-items.ts";
 import type { NewEntry } from "../../src/ledger/append.ts";
 import { openDatabase } from "../../src/ledger/database.ts";
 import { foundSite } from "../../src/work/fleet.ts";
@@ -13,10 +14,10 @@ export const { db, pool } = openDatabase(url, 8);
 afterAll(() => pool.end());
 
 let sites = 0;
-/** A new site with the demo's machines and no history. */
-export async function newSite(): Promise<string> {
+/** A new site with the demo's machines and no history; with the demo's store set up where that is asked for. */
+export async function newSite({ stores = false } = {}): Promise<string> {
   const site = `test-${process.pid}-${Date.now().toString(36)}-${sites++}`;
-  await foundSite(db, site, demoHouse(toDay("2026-11-25")));
+  await foundSite(db, site, demoHouse(toDay("2026-11-25")), undefined, stores ? storeSettings() : []);
   return site;
 }
 

@@ -9,6 +9,7 @@ import { readText } from "../../src/core/routines/text.ts";
 import { demoHistory } from "../../src/demo/history.ts";
 import { demoHouse } from "../../src/demo/house.ts";
 import { OWN_ROUTINE } from "../../src/demo/own-settings.ts";
+import { storeSettings } from "../../src/demo/store-items.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
 import { board } from "../../src/work/board.ts";
@@ -26,7 +27,7 @@ describe.each(["2026-11-25T09:10:00Z", "2026-11-25T04:03:00Z", "2026-11-26T02:30
     const today = localDay(new Date(now), "Europe/Lisbon");
     beforeAll(async () => {
       process.env.ZESTY_NOW = now;
-      await foundSite(db, site, demoHouse(today), (shop) => demoHistory(shop, today, new Date(now)));
+      await foundSite(db, site, demoHouse(today), (shop) => demoHistory(shop, today, new Date(now)), storeSettings());
     });
 
     test("is a valid fleet of sixteen machines of all classes, seven people, a 16-day closure ahead", () => {

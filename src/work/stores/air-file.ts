@@ -67,7 +67,7 @@ export async function takeAirFile(
 
 function instant(text: string, zone: string): Date | undefined {
   const [, day = "", time = ""] = text.match(/^(\d{4}-\d{2}-\d{2})[T ](\d{2}:\d{2})(?::\d{2}(?:\.\d+)?)?$/) ?? [];
-  if (day) return readDay(day) === undefined || !/^([01]\d|2[0-3]):[0-5]\d$/.test(time) ? undefined : instantOf(toDay(day), time, zone);
+  if (day) return readDay(day) === undefined || !/^([01]\d|2[0-3]):[0-5]\d$/.test(time) ? undefined : instantOf(toDay(day), time, zone, 0);
   const at = /^\d{4}-\d{2}-\d{2}T.*(?:Z|[+-]\d{2}:?\d{2})$/.test(text) ? new Date(text) : undefined;
   return at && !Number.isNaN(at.getTime()) ? at : undefined;
 }

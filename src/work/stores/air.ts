@@ -51,8 +51,8 @@ export async function airView(db: Connection, actor: Actor, asked: { area: strin
   if (!area || !settings) throw new Refusal(404, "This shop has no areas yet: they come with the fleet.");
   const days = SPANS.includes(asked.days) ? asked.days : 7;
   const last = readDay(asked.to) ?? dayAt(shop);
-  const until = Math.min(now().getTime(), instantOf(last + 1, "00:00", shop.site.timeZone).getTime());
-  const from = instantOf(last - days + 1, "00:00", shop.site.timeZone).getTime();
+  const until = Math.min(now().getTime(), instantOf(last + 1, "04:00", shop.site.timeZone).getTime());
+  const from = instantOf(last - days + 1, "04:00", shop.site.timeZone).getTime();
   const here = shop.machines.filter((machine) => machine.area === area.id);
   // Ninety days are looked at hour by hour, fewer reading by reading.
   const [all, current, marks, sensors, seq] = await Promise.all([

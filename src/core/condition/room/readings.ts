@@ -47,15 +47,17 @@ export function checkReadings(readings: readonly AirReading[], until: number): {
     }
     const before = good.at(-1);
     const next = readings[index + 1];
-    if (before && isJump(before, reading) && (!next || !inRange(next) || isJump(reading, next) || !isJump(before, next))) {
-      faults.push({
-        kind: "jump",
-        from: before.at,
-        to: reading.at,
-        words: `from ${figure(before.humidity)} % to ${figure(reading.humidity)} % within ${Math.round((reading.at - before.at) / 60_000)} minutes: faster than a room changes`,
-      });
+    if (before && isJump(before, reading)) {
+      const alone = next !== undefined && inRange(next) && !isFar(before, next);
+      if (alone || !next)
+        faults.push({
+          kind: "jump",
+          from: before.at,
+          to: reading.at,
+          words: `from ${figure(before.humidity)} % to ${figure(reading.humidity)} % within ${Math.round((reading.at - before.at) / 60_000)} minutes: faster than a room changes`,
+        });
       // A lone spike is left out; where the next reading agrees with it, the room did change.
-      if (next && inRange(next) && !isJump(before, next)) return;
+      if (alone) return;
     }
     good.push(reading);
   });
@@ -63,9 +65,9 @@ export function checkReadings(readings: readonly AirReading[], until: number): {
   return { good, faults: faults.sort((a, b) => a.from - b.from) };
 }
 
-const isJump = (a: AirReading, b: AirReading): boolean =>
-  b.at - a.at <= SENSOR.jumpMinutes * 60_000 &&
-  (Math.abs(b.humidity - a.humidity) > SENSOR.jumpHumidity || Math.abs(b.celsius - a.celsius) > SENSOR.jumpCelsius);
+const isFar = (a: AirReading, b: AirReading): boolean =>
+  Math.abs(b.humidity - a.humidity) > SENSOR.jumpHumidity || Math.abs(b.celsius - a.celsius) > SENSOR.jumpCelsius;
+const isJump = (a: AirReading, b: AirReading): boolean => b.at - a.at <= SENSOR.jumpMinutes * 60_000 && isFar(a, b);
 
 function gaps(readings: readonly AirReading[], until: number): RoomFault[] {
   const ends = [...readings.map(({ at }) => at), until];
