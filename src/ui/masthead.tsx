@@ -35,7 +35,7 @@ export function Masthead({ name, role, site }: { name: string; role: string; sit
   return (
     <header className="flex flex-wrap items-center gap-x-1 gap-y-1 sm:gap-x-5 border-b border-hair px-4 py-1.5">
       <span className="font-semibold tracking-tight">{site}</span>
-      <nav aria-label="Places" className="flex gap-1">
+      <nav aria-label="Places" className="flex flex-wrap gap-1">
         {PLACES.filter(({ href }) => href !== "/shop" || role === "supervisor").map(({ href, name: place }) => (
           <Link
             key={href}

@@ -1,4 +1,3 @@
-import mqtt from "mqtt";
 import { beforeEach, expect, test } from "vitest";
 import { areaOf, listenAt } from "../../src/devices/air/listen.ts";
 import { ROOMS, simulatedAir, startBroker, startSensors } from "../../src/devices/air/stand-in.ts";

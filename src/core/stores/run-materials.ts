@@ -2,14 +2,27 @@ import type { Machine } from "../fleet/schema.ts";
 import type { Use } from "../routines/step.ts";
 import { materials } from "../runs/outlook.ts";
 import { holds, type PlannedStep } from "../runs/plan.ts";
-import type { Trace } from "../runs/run.ts";
+import { leaptOver, type Trace } from "../runs/run.ts";
 import { type Item, itemNamed } from "./item.ts";
 import type { StockLine } from "./movement.ts";
 import { type Lot, takeFrom } from "./shelf.ts";
 
-/** What a run that went as usual uses: steps that hang on an answer nobody gave yet are left out. */
-export const usualMaterials = (plan: readonly PlannedStep[], machine: Machine): Use[] =>
-  materials(plan.filter((step) => holds(step.when, machine, () => undefined)));
+/**
+ * What a run that goes as usual uses. What nobody answered yet is taken as usual: a choice's first answer, a part found with some on it.
+ *
+ * @param answers what is answered already, by step
+ */
+export function usualMaterials(
+  plan: readonly PlannedStep[],
+  machine: Machine,
+  answers: Readonly<Record<string, string | undefined>> = {},
+): Use[] {
+  const usual = (step: PlannedStep | undefined) =>
+    step?.kind === "found" ? "some" : step && "choices" in step ? step.choices[0]?.id : undefined;
+  const recorded = (id: string) => answers[id] ?? usual(plan.find((step) => step.id === id));
+  const leapt = leaptOver(plan, (at) => answers[at] ?? usual(plan.find((step) => step.at === at)));
+  return materials(plan.filter((step) => !leapt.has(step.at) && holds(step.when, machine, recorded)));
+}
 
 /** What a run used by its list: of the steps that were done, each as often as it was. */
 export function usedMaterials(plan: readonly PlannedStep[], trace: readonly Pick<Trace, "step" | "passed">[]): Use[] {

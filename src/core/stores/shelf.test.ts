@@ -132,8 +132,9 @@ const plan = runPlan(
   machine,
 );
 
-test("a usual run's list leaves out what hangs on an answer; a run's own list is what was done", () => {
-  expect(usualMaterials(plan, machine)).toEqual([{ item: "white ink", amount: 5, unit: "mL" }]);
+test("a usual run's list takes each choice's first answer until there is another; a run's own list is what was done", () => {
+  expect(usualMaterials(plan, machine)).toEqual([{ item: "white ink", amount: 12, unit: "mL" }]);
+  expect(usualMaterials(plan, machine, { long: "no" })).toEqual([{ item: "white ink", amount: 5, unit: "mL" }]);
   expect(usedMaterials(plan, [{ step: "long" }, { step: "usual" }, { step: "more", passed: "none left" }])).toEqual([
     { item: "white ink", amount: 5, unit: "mL" },
   ]);

@@ -11,10 +11,10 @@ export function useLeaving(
   view: FloorView,
   machine: FloorMachine,
   plan: readonly PlannedStep[],
-  trace?: readonly Pick<Trace, "step" | "passed">[],
+  done: { trace: readonly Pick<Trace, "step" | "passed">[] } | { answers: Readonly<Record<string, string | undefined>> },
 ) {
   const [amounts, setAmounts] = useState<Record<string, string>>({});
-  const uses = trace ? usedMaterials(plan, trace) : usualMaterials(plan, machine.machine);
+  const uses = "trace" in done ? usedMaterials(plan, done.trace) : usualMaterials(plan, machine.machine, done.answers);
   const listed = leavesShelf(uses, view.shelf ?? []);
   const leaving = listed.map((each): Leaving => {
     const said = amounts[each.item.id];

@@ -288,7 +288,7 @@ function AtTheEnd({ found, floor, send }: Part) {
   // What it called counts as done as well; a check that it called was entered with its readings.
   const called = calledAndDone(found.plan, state.trace).filter((id) => !floor.view.routines[id]?.isCheck);
   const asked = found.run.key?.startsWith("one-off/") ? found.run.key.slice("one-off/".length) : undefined;
-  const shelf = useLeaving(floor.view, found.machine, found.plan, state.trace);
+  const shelf = useLeaving(floor.view, found.machine, found.plan, { trace: state.trace });
   const before = state.trace.find(({ step }) => step === "before")?.result?.value;
   const after = state.trace.find(({ step }) => step === "after")?.result?.value ?? 0;
   const emptied = found.routine.id === "R45" && before !== undefined && (floor.view.containers?.length ?? 0) > 0;
@@ -363,7 +363,7 @@ function AtTheEnd({ found, floor, send }: Part) {
             className="press press-main hand mt-4 w-full py-6 !text-2xl"
             onClick={() => void send({ event: "end" }, { also })}
           >
-            {shelf.draft.length ? "Agreed; end the run" : "End the run"}
+            End the run
           </button>
         </>
       )}

@@ -73,9 +73,10 @@ type Short = { view: FloorView; machine: FloorMachine; routine: FloorRoutine; ta
 
 function ShortForm({ view, machine, routine, task, done }: Short) {
   const plan = runPlan(routine.steps, machine.machine);
-  const shelf = useLeaving(view, machine, plan);
   const full = noRoom(machine, drawsAt(machine, routine.id));
   const [results, setResults] = useState<Results>({});
+  const answers = Object.fromEntries(Object.entries(results).map(([at, { choice, found }]) => [at, choice ?? found]));
+  const shelf = useLeaving(view, machine, plan, { answers });
   const [time, setTime] = useState("");
   const [fault, setFault] = useState("");
   const recorded = (id: string) => results[id]?.choice ?? results[id]?.found;
