@@ -3,8 +3,10 @@ import { mkdirSync } from "node:fs";
 import { buildSync } from "esbuild";
 import { build, STATE } from "./app.ts";
 import { offlineBench, syncBench } from "./bench/floor-bench.ts";
-import { ledgerBench, type Row, rebuildBench } from "./bench/ledger-bench.ts";
+import { ledgerBench, rebuildBench } from "./bench/ledger-bench.ts";
+import type { Row } from "./bench/measure.ts";
 import { liveBench, loadBench, startBench } from "./bench/page-bench.ts";
+import { storesBench } from "./bench/stores-bench.ts";
 import { Fault, run, say } from "./say.ts";
 
 const BENCHES: Record<string, () => Promise<Row[]>> = {
@@ -14,6 +16,7 @@ const BENCHES: Record<string, () => Promise<Row[]>> = {
   rounds: roundsBench,
   ledger: ledgerBench,
   rebuild: rebuildBench,
+  stores: storesBench,
   load: loadBench,
   live: liveBench,
   sync: syncBench,

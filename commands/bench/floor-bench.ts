@@ -1,6 +1,6 @@
 import { type Browser, chromium } from "playwright-core";
 import { uuidv7 } from "uuidv7";
-import type { Row } from "./ledger-bench.ts";
+import type { Row } from "./measure.ts";
 import { cookieOf, withCopies } from "./page-bench.ts";
 
 const ENTRIES = 500;

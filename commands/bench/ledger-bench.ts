@@ -12,11 +12,10 @@ import { foundSite } from "../../src/work/fleet.ts";
 import { search } from "../../src/work/search.ts";
 import { APP_ROLE, ensureDatabase } from "../postgres.ts";
 import { say } from "../say.ts";
+import { measure, quantile, type Row } from "./measure.ts";
 
 export const ENTRIES = 2_000_000;
 const SITE = "bench";
-
-export type Row = { what: string; budget: string; measured: string };
 
 /** A database of its own with two million entries, made once and kept. */
 async function benchDatabase(): Promise<{ db: Database; url: string; close: () => Promise<void> }> {
@@ -58,19 +57,6 @@ async function fill(db: Database): Promise<void> {
   }
   await db.transaction((tx) => rebuildSite(tx, SITE));
   await db.execute(sql`VACUUM ANALYZE`).catch(() => db.execute(sql`ANALYZE`).catch(() => {}));
-}
-
-const quantile = (sorted: number[], share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0;
-
-async function measure(times: number, work: (index: number) => Promise<unknown>): Promise<string> {
-  const all: number[] = [];
-  for (let index = 0; index < times; index++) {
-    const started = performance.now();
-    await work(index);
-    all.push(performance.now() - started);
-  }
-  all.sort((a, b) => a - b);
-  return `median ${quantile(all, 0.5).toFixed(1)} ms, 95th percentile ${quantile(all, 0.95).toFixed(1)} ms`;
 }
 
 /** Pages of the ledger with two million entries behind them, beside the same query in psql. */

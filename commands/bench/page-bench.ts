@@ -7,7 +7,7 @@ import { openDatabase } from "../../src/ledger/database.ts";
 import { migrateDatabase } from "../../src/ledger/migrate.ts";
 import { STATE, startServer, waitUntilUp } from "../app.ts";
 import { APP_ROLE, dropDatabase, ensureDatabase, freePort } from "../postgres.ts";
-import type { Row } from "./ledger-bench.ts";
+import type { Row } from "./measure.ts";
 
 /** A demo of its own with so many copies of the application on it. */
 export async function withCopies<Result>(copies: number, work: (bases: string[]) => Promise<Result>): Promise<Result> {

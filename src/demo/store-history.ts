@@ -7,8 +7,8 @@ import type { Machine } from "../core/fleet/schema.ts";
 import { ladderSettings } from "../core/nozzles/ladder/settings.ts";
 import { randomFrom } from "../core/random.ts";
 import { runPlan } from "../core/runs/plan.ts";
-import { type Item, itemNamed } from "../core/stores/item.ts";
-import { usualMaterials } from "../core/stores/run-materials.ts";
+import type { Item } from "../core/stores/item.ts";
+import { itemFor, usualMaterials } from "../core/stores/run-materials.ts";
 import { DRAWS, drawMl } from "../core/stores/waste/draws.ts";
 import type { NewEntry } from "../ledger/append.ts";
 import { wordsOf } from "../work/entry-words.ts";
@@ -133,7 +133,7 @@ class Store {
     const steps = this.shop.rules.book.get(routine)?.steps;
     if (!steps) return;
     const lines = usualMaterials(runPlan(steps, machine), machine).flatMap(({ item: name, amount, unit }) => {
-      const item = itemNamed(this.shop.items, name, unit);
+      const item = itemFor(this.shop.items, { item: name, unit }, machine);
       if (!item || item.keeping === "two-boxes" || item.keeping === "listed") return [];
       const real = item.unit === "pieces" ? amount : Math.max(1, Math.round(amount * (0.85 + this.random() * 0.4)));
       const line = this.take(item, real);

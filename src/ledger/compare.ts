@@ -1,7 +1,7 @@
 import { type SQL, sql } from "drizzle-orm";
 import type { Connection } from "./database.ts";
 import { lastSettledRows, OUTCOME_COLUMNS, outcomeRows, PROJECTIONS } from "./projections.ts";
-import { STOCK_NOW_COLUMNS, stockNowRows } from "./stock-projections.ts";
+import { STOCK_DAY_COLUMNS, STOCK_NOW_COLUMNS, stockDayRows, stockNowRows } from "./stock-projections.ts";
 
 export type Difference = { table: string; missing: number; surplus: number };
 
@@ -35,6 +35,7 @@ export async function compareSite(
       for (const { table, columns, rows } of Object.values(PROJECTIONS)) await check(table, sql.raw(columns), rows(effective, sql`true`));
       await check("last_settled", sql.raw("site, machine, routine, day, outcome"), lastSettledRows(sql`fresh_settled_day`, sql`true`));
       await check("stock_now", sql.raw(STOCK_NOW_COLUMNS), stockNowRows(sql`fresh_stock_move`, sql`true`));
+      await check("stock_day", sql.raw(STOCK_DAY_COLUMNS), stockDayRows(sql`fresh_stock_move`, sql`true`));
       await check("day_outcome", OUTCOME_COLUMNS, outcomeRows(effective, sql`fresh_settled_day`, sql`true`));
       // One picture of the whole, whatever is written meanwhile.
     },

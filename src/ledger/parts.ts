@@ -27,21 +27,6 @@ export async function lastDone(db: Connection, site: string, machine: string): P
   return new Map(rows.map(({ routine, day, at }) => [routine, { day, at: new Date(at) }]));
 }
 
-/** The last waste level read at a machine in a run since a moment, in millilitres. */
-export async function lastWasteLevel(
-  db: Connection,
-  site: string,
-  machine: string,
-  since: Date,
-): Promise<{ ml: number; at: Date } | undefined> {
-  const { rows } = await db.execute<{ ml: number; at: Date }>(sql`
-    SELECT (body -> 'result' ->> 'value')::float8 AS ml, happened_at AS at FROM effective_entry
-    WHERE site = ${site} AND machine = ${machine} AND kind = 'run' AND happened_at >= ${since}
-      AND ((routine = 'R08' AND body ->> 'step' LIKE '%level') OR (routine = 'R45' AND body ->> 'step' LIKE '%after'))
-      AND body -> 'result' ->> 'value' IS NOT NULL ORDER BY happened_at DESC LIMIT 1`);
-  return rows.map(({ ml, at }) => ({ ml, at: new Date(at) }))[0];
-}
-
 /** Until when a machine was said to print, the last time somebody said so. */
 export async function lastBusy(db: Connection, site: string, machine: string): Promise<Date | undefined> {
   const { rows } = await db.execute<{ until: string }>(

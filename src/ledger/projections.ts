@@ -1,7 +1,16 @@
 import { type SQL, sql } from "drizzle-orm";
 import { VOIDING_CARE } from "../core/record/care.ts";
 import type { Connection } from "./database.ts";
-import { lotsMovedBy, refoldStockNow, STOCK_NOW_COLUMNS, STOCK_OF_KIND, STOCK_PROJECTIONS, stockNowRows } from "./stock-projections.ts";
+import {
+  movedBy,
+  refoldStock,
+  STOCK_DAY_COLUMNS,
+  STOCK_NOW_COLUMNS,
+  STOCK_OF_KIND,
+  STOCK_PROJECTIONS,
+  stockDayRows,
+  stockNowRows,
+} from "./stock-projections.ts";
 
 /**
  * The projections, each as one query over effective entries in the order (happened_at, id). The same query refolds a
@@ -250,7 +259,7 @@ export async function refold(tx: Connection, touched: Touched): Promise<void> {
   if (kind === "day-closed") return refoldOutcomes(tx, sql`site = ${site}`, days, true);
   const ofMachine = sql`site = ${site} AND machine = ${machine}`;
   const movesStock = OF_KIND[kind]?.includes("stockMove") ?? false;
-  const lotsBefore = movesStock && !plain ? await lotsMovedBy(tx, site, id) : [];
+  const before = movesStock && !plain ? await movedBy(tx, site, id) : [];
   for (const name of OF_KIND[kind] ?? []) {
     const projection = PROJECTIONS[name];
     if (!projection) continue;
@@ -267,7 +276,7 @@ export async function refold(tx: Connection, touched: Touched): Promise<void> {
       await tx.execute(insert(projection, projection.rows(EFFECTIVE, entries)));
     }
   }
-  if (movesStock) await refoldStockNow(tx, site, [...lotsBefore, ...(await lotsMovedBy(tx, site, id))]);
+  if (movesStock) await refoldStock(tx, site, [...before, ...(await movedBy(tx, site, id))]);
   if (routine !== null && machine !== null && kind !== "task") await refoldOutcomes(tx, ofMachine, days);
 }
 
@@ -324,6 +333,8 @@ export async function rebuildSite(tx: Connection, site: string): Promise<void> {
   }
   await tx.execute(sql`DELETE FROM last_settled WHERE ${ofSite}`);
   await tx.execute(sql`INSERT INTO last_settled (site, machine, routine, day, outcome) ${lastSettledRows(sql`settled_day`, ofSite)}`);
+  await tx.execute(sql`DELETE FROM stock_day WHERE ${ofSite}`);
+  await tx.execute(sql`INSERT INTO stock_day (${sql.raw(STOCK_DAY_COLUMNS)}) ${stockDayRows(sql`stock_move`, ofSite)}`);
   await tx.execute(sql`DELETE FROM stock_now WHERE ${ofSite}`);
   await tx.execute(sql`INSERT INTO stock_now (${sql.raw(STOCK_NOW_COLUMNS)}) ${stockNowRows(sql`stock_move`, ofSite)}`);
   await tx.execute(sql`DELETE FROM day_outcome WHERE ${ofSite}`);

@@ -14,21 +14,75 @@ export async function addReadings(db: Connection, site: string, rows: readonly R
         ${sql.param(some.map(({ at }) => at.toISOString()))}::timestamptz[], ${sql.param(some.map(({ celsius }) => celsius))}::real[], ${sql.param(some.map(({ humidity }) => humidity))}::real[])
       ON CONFLICT DO NOTHING`);
     added += rowCount ?? 0;
+    await addUpHours(db, site, some);
   }
   return added;
 }
 
-/** The air of areas between two moments, oldest first: of instruments, and what people read. Areas left out: all. */
-export async function roomReadings(db: Connection, site: string, from: Date, to: Date, areas?: string[]): Promise<RoomRow[]> {
+/** Adds the hours up anew that readings lie in. */
+async function addUpHours(db: Connection, site: string, rows: readonly RoomRow[]): Promise<void> {
+  const hours = [...new Set(rows.map(({ area, at }) => `${area} ${Math.floor(at.getTime() / 3_600_000)}`))].map((key) => {
+    const [area = "", hour = ""] = key.split(" ");
+    return { area, hour: new Date(Number(hour) * 3_600_000).toISOString() };
+  });
+  await db.execute(sql`
+    INSERT INTO room_hour (site, area, hour, celsius, humidity, readings)
+    SELECT ${site}, h.area, h.hour, avg(r.celsius), avg(r.humidity), count(*)::int
+    FROM unnest(${sql.param(hours.map(({ area }) => area))}::text[], ${sql.param(hours.map(({ hour }) => hour))}::timestamptz[]) AS h (area, hour)
+    JOIN room_reading r ON r.site = ${site} AND r.area = h.area AND r.at >= h.hour AND r.at < h.hour + interval '1 hour' AND ${TRUE_READING}
+    GROUP BY h.area, h.hour
+    ON CONFLICT (site, area, hour) DO UPDATE SET celsius = excluded.celsius, humidity = excluded.humidity, readings = excluded.readings`);
+}
+
+/** What a room's air can be (`SENSOR` of the core's readings says why). */
+const TRUE_READING = sql`humidity BETWEEN 2 AND 99 AND celsius BETWEEN -10 AND 60`;
+
+const byHand = (site: string, from: Date, to: Date, area?: string) => sql`
+  SELECT body ->> 'area' AS area, 'by hand' AS sensor, happened_at AS at, (body ->> 'celsius')::float8 AS celsius, (body ->> 'humidityPercent')::float8 AS humidity FROM effective_entry
+  WHERE site = ${site} AND kind = 'air' AND happened_at >= ${from.toISOString()}::timestamptz AND happened_at <= ${to.toISOString()}::timestamptz
+    ${area === undefined ? sql`` : sql`AND body ->> 'area' = ${area}`}`;
+
+const dated = (rows: RoomRow[]): RoomRow[] => rows.map((row) => ({ ...row, at: new Date(row.at) }));
+
+/** The air of an area between two moments, oldest first: one reading in so many minutes and all that can't be true, of instruments and of people. */
+export async function roomReadings(db: Connection, site: string, from: Date, to: Date, area: string, minutes = 1): Promise<RoomRow[]> {
+  // The same words in both places: two parameters would be two expressions.
+  const every = sql.raw(`interval '${Math.max(1, Math.round(minutes))} minutes'`);
   const { rows } = await db.execute<RoomRow>(sql`
-    SELECT area, sensor, at, round(celsius::numeric, 2)::float8 AS celsius, round(humidity::numeric, 2)::float8 AS humidity FROM room_reading
-    WHERE site = ${site} AND at >= ${from.toISOString()}::timestamptz AND at <= ${to.toISOString()}::timestamptz ${areas ? sql`AND area = ANY(${sql.param(areas)})` : sql``}
-    UNION ALL
-    SELECT body ->> 'area', 'by hand', happened_at, (body ->> 'celsius')::float8, (body ->> 'humidityPercent')::float8 FROM effective_entry
-    WHERE site = ${site} AND kind = 'air' AND happened_at >= ${from.toISOString()}::timestamptz AND happened_at <= ${to.toISOString()}::timestamptz
-      ${areas ? sql`AND body ->> 'area' = ANY(${sql.param(areas)})` : sql``}
-    ORDER BY 1, 3, 2`);
-  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
+    SELECT * FROM (
+      SELECT DISTINCT ON (date_bin(${every}, at, '2020-01-01'::timestamptz), ${TRUE_READING}) area, sensor, at,
+        round(celsius::numeric, 2)::float8 AS celsius, round(humidity::numeric, 2)::float8 AS humidity
+      FROM room_reading WHERE site = ${site} AND area = ${area} AND at >= ${from.toISOString()}::timestamptz AND at <= ${to.toISOString()}::timestamptz
+      ORDER BY date_bin(${every}, at, '2020-01-01'::timestamptz), ${TRUE_READING}, at) r
+    UNION ALL ${byHand(site, from, to, area)} ORDER BY at, sensor`);
+  return dated(rows);
+}
+
+/** The air of areas hour by hour, with what people read and, where asked for, what can't be true, oldest first. Area left out: all. */
+export async function hourlyAir(
+  db: Connection,
+  site: string,
+  from: Date,
+  to: Date,
+  { area, strange = false }: { area?: string; strange?: boolean } = {},
+): Promise<RoomRow[]> {
+  const mine = area === undefined ? sql`` : sql`AND area = ${area}`;
+  const { rows } = await db.execute<RoomRow>(sql`
+    SELECT area, 'hour' AS sensor, hour AS at, round(celsius::numeric, 2)::float8 AS celsius, round(humidity::numeric, 2)::float8 AS humidity FROM room_hour
+    WHERE site = ${site} AND hour >= ${from.toISOString()}::timestamptz AND hour <= ${to.toISOString()}::timestamptz ${mine}
+    UNION ALL ${byHand(site, from, to, area)}
+    ${strange ? sql`UNION ALL SELECT area, sensor, at, celsius, humidity FROM room_reading WHERE site = ${site} ${mine} AND at >= ${from.toISOString()}::timestamptz AND at <= ${to.toISOString()}::timestamptz AND (humidity NOT BETWEEN 2 AND 99 OR celsius NOT BETWEEN -10 AND 60)` : sql``}
+    ORDER BY area, at, sensor`);
+  return dated(rows);
+}
+
+/** The newest reading of each area since a moment that can be true. */
+export async function newestAir(db: Connection, site: string, areas: string[], since: Date): Promise<RoomRow[]> {
+  const { rows } = await db.execute<RoomRow>(sql`
+    SELECT r.* FROM unnest(${sql.param(areas)}::text[]) AS x (area) CROSS JOIN LATERAL (
+      SELECT area, sensor, at, round(celsius::numeric, 2)::float8 AS celsius, round(humidity::numeric, 2)::float8 AS humidity FROM room_reading
+      WHERE site = ${site} AND area = x.area AND at >= ${since.toISOString()}::timestamptz AND ${TRUE_READING} ORDER BY at DESC LIMIT 1) r`);
+  return dated(rows);
 }
 
 export type SensorRow = {
@@ -57,17 +111,4 @@ export async function addToSensor(db: Connection, site: string, row: SensorRow):
     ON CONFLICT (site, area, sensor) DO UPDATE SET seen_at = greatest(sensor_now.seen_at, excluded.seen_at), messages = sensor_now.messages + excluded.messages,
       kept = sensor_now.kept + excluded.kept, refused = sensor_now.refused + excluded.refused,
       refused_why = coalesce(excluded.refused_why, sensor_now.refused_why), refused_at = coalesce(excluded.refused_at, sensor_now.refused_at)`);
-}
-
-/** The air of areas in means of some minutes, for what is shown often; readings that no room has are left out. */
-export async function airBins(db: Connection, site: string, from: Date, to: Date, minutes: number, area?: string): Promise<RoomRow[]> {
-  const { rows } = await db.execute<RoomRow>(sql`
-    SELECT area, min(sensor) AS sensor, max(at) AS at, avg(celsius)::float8 AS celsius, avg(humidity)::float8 AS humidity FROM (
-      SELECT area, sensor, at, celsius, humidity FROM room_reading WHERE site = ${site} AND at >= ${from.toISOString()}::timestamptz AND at <= ${to.toISOString()}::timestamptz
-      UNION ALL
-      SELECT body ->> 'area', 'by hand', happened_at, (body ->> 'celsius')::float8, (body ->> 'humidityPercent')::float8 FROM effective_entry
-      WHERE site = ${site} AND kind = 'air' AND local_day >= ${from.toISOString().slice(0, 10)}::date - 1 AND happened_at >= ${from.toISOString()}::timestamptz AND happened_at <= ${to.toISOString()}::timestamptz) r
-    WHERE humidity BETWEEN 2 AND 99 AND celsius BETWEEN -10 AND 60 ${area === undefined ? sql`` : sql`AND area = ${area}`}
-    GROUP BY area, date_bin(make_interval(mins => ${minutes}), at, '2020-01-01'::timestamptz) ORDER BY area, at`);
-  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
 }

@@ -108,16 +108,27 @@ export const stockNowRows = (moves: SQL, where: SQL) => sql`
   FROM moved m LEFT JOIN count c ON c.site = m.site AND c.item = m.item AND c.lot = m.lot AND c.place = m.place
   GROUP BY m.site, m.item, m.lot, m.place`;
 
-/** The items and lots that an entry moves as the projection has it now. */
-export async function lotsMovedBy(tx: Connection, site: string, id: string): Promise<{ item: string; lot: string }[]> {
-  const { rows } = await tx.execute<{ item: string; lot: string }>(
-    sql`SELECT DISTINCT item, lot FROM stock_move WHERE site = ${site} AND entry_id = ${id}`,
-  );
+export const STOCK_DAY_COLUMNS = "site, item, day, machine, event, listed, amount, moves";
+
+/** What left the shelf for good, added up by day. */
+export const stockDayRows = (moves: SQL, where: SQL) => sql`
+  SELECT site, item, day, coalesce(machine, ''), event, routine IS NOT NULL, sum(-amount), count(*)::int FROM ${moves} s
+  WHERE event IN ('used', 'discarded', 'mixed in') AND ${where} GROUP BY 1, 2, 3, 4, 5, 6`;
+
+/** An item, lot and day that an entry moves. */
+export type Moved = { item: string; lot: string; day: string };
+
+/** What an entry moves as the projection has it now. */
+export async function movedBy(tx: Connection, site: string, id: string): Promise<Moved[]> {
+  const { rows } = await tx.execute<Moved>(sql`SELECT DISTINCT item, lot, day FROM stock_move WHERE site = ${site} AND entry_id = ${id}`);
   return rows;
 }
 
-export async function refoldStockNow(tx: Connection, site: string, lots: readonly { item: string; lot: string }[]): Promise<void> {
+export async function refoldStock(tx: Connection, site: string, lots: readonly Moved[]): Promise<void> {
   if (lots.length === 0) return;
+  const days = sql`site = ${site} AND (item, day) IN (SELECT * FROM unnest(${sql.param(lots.map(({ item }) => item))}::text[], ${sql.param(lots.map(({ day }) => day))}::date[]))`;
+  await tx.execute(sql`DELETE FROM stock_day WHERE ${days}`);
+  await tx.execute(sql`INSERT INTO stock_day (${sql.raw(STOCK_DAY_COLUMNS)}) ${stockDayRows(sql`stock_move`, days)}`);
   const where = sql`site = ${site} AND (item, lot) IN (SELECT * FROM unnest(${sql.param(lots.map(({ item }) => item))}::text[], ${sql.param(lots.map(({ lot }) => lot))}::text[]))`;
   await tx.execute(sql`DELETE FROM stock_now WHERE ${where}`);
   await tx.execute(sql`INSERT INTO stock_now (${sql.raw(STOCK_NOW_COLUMNS)}) ${stockNowRows(sql`stock_move`, where)}`);

@@ -79,9 +79,9 @@ export async function usedByWeek(
   weeks: number,
 ): Promise<{ item: string; week: number; lists: number; besides: number }[]> {
   const { rows } = await db.execute<{ item: string; week: number; lists: number; besides: number }>(sql`
-    SELECT item, ((${on}::date - day) / 7)::int AS week, coalesce(sum(-amount) FILTER (WHERE routine IS NOT NULL), 0)::float8 AS lists,
-      coalesce(sum(-amount) FILTER (WHERE routine IS NULL), 0)::float8 AS besides
-    FROM stock_move WHERE site = ${site} AND event IN ('used', 'mixed in') AND day > ${on}::date - ${weeks * 7}::int AND day <= ${on}::date GROUP BY 1, 2`);
+    SELECT item, ((${on}::date - day) / 7)::int AS week, coalesce(sum(amount) FILTER (WHERE listed), 0)::float8 AS lists,
+      coalesce(sum(amount) FILTER (WHERE NOT listed), 0)::float8 AS besides
+    FROM stock_day WHERE site = ${site} AND event <> 'discarded' AND day > ${on}::date - ${weeks * 7}::int AND day <= ${on}::date GROUP BY 1, 2`);
   return rows;
 }
 
@@ -112,17 +112,25 @@ export async function purchaseRow(db: Connection, site: string, id: string): Pro
 
 /** Volatile fluids let out: what was used or thrown away, by item, machine and day. */
 export async function letOut(db: Connection, site: string, items: string[], from: string, to: string) {
-  const { rows } = await db.execute<{ item: string; machine: string | null; day: string; amount: number; moves: number }>(sql`
-    SELECT item, machine, day, sum(-amount)::float8 AS amount, count(*)::int AS moves FROM stock_move
-    WHERE site = ${site} AND event IN ('used', 'discarded') AND item = ANY(${sql.param(items)}) AND day BETWEEN ${from} AND ${to} GROUP BY item, machine, day ORDER BY day, item`);
+  const { rows } = await db.execute<{ item: string; machine: string | null; day: string; amount: number }>(sql`
+    SELECT item, nullif(machine, '') AS machine, day, sum(amount)::float8 AS amount FROM stock_day
+    WHERE site = ${site} AND event <> 'mixed in' AND item = ANY(${sql.param(items)}) AND day BETWEEN ${from} AND ${to} GROUP BY 1, 2, 3 ORDER BY day, item`);
+  return rows;
+}
+
+/** The same added up by item over a longer time. */
+export async function letOutByItem(db: Connection, site: string, items: string[], from: string, to: string) {
+  const { rows } = await db.execute<{ item: string; amount: number }>(sql`
+    SELECT item, sum(amount)::float8 AS amount FROM stock_day
+    WHERE site = ${site} AND event <> 'mixed in' AND item = ANY(${sql.param(items)}) AND day BETWEEN ${from} AND ${to} GROUP BY item`);
   return rows;
 }
 
 /** What was used at machines between two days, by item. */
 export async function usedAtMachines(db: Connection, site: string, from: string, to: string) {
   const { rows } = await db.execute<{ item: string; machine: string | null; amount: number }>(sql`
-    SELECT item, machine, sum(-amount)::float8 AS amount FROM stock_move
-    WHERE site = ${site} AND event IN ('used', 'discarded') AND day BETWEEN ${from} AND ${to} GROUP BY item, machine`);
+    SELECT item, nullif(machine, '') AS machine, sum(amount)::float8 AS amount FROM stock_day
+    WHERE site = ${site} AND event <> 'mixed in' AND day BETWEEN ${from} AND ${to} GROUP BY 1, 2`);
   return rows;
 }
 

@@ -421,8 +421,8 @@ export const stockMove = pgTable(
   (t) => [
     primaryKey({ columns: [t.site, t.entryId, t.line] }),
     index().on(t.site, t.item, t.lot, t.place, t.happenedAt),
-    index().on(t.site, t.day, t.event),
-    index().on(t.site, t.happenedAt, t.entryId),
+    index().on(t.site, t.item, t.happenedAt, t.entryId),
+    index().on(t.site, t.item, t.day),
     index().on(t.site, t.orderId).where(sql`order_id is not null`),
     index().on(t.site, t.delivery).where(sql`delivery is not null`),
     index().on(t.site, t.machine, t.channel).where(sql`channel is not null`),
@@ -446,6 +446,26 @@ export const stockNow = pgTable(
     lastAt: instant().notNull(),
   },
   (t) => [primaryKey({ columns: [t.site, t.item, t.lot, t.place] })],
+);
+
+/** What was used, thrown away and mixed in of an item on a day at a machine, added up; `listed` where a routine's list said so. */
+export const stockDay = pgTable(
+  "stock_day",
+  {
+    site: text().notNull(),
+    item: text().notNull(),
+    day: date({ mode: "string" }).notNull(),
+    /** Empty: at none. */
+    machine: text().notNull(),
+    event: text().notNull(),
+    listed: boolean().notNull(),
+    amount: numeric({ precision: 16, scale: 3 }).notNull(),
+    moves: integer().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.site, t.item, t.day, t.machine, t.event, t.listed] }),
+    index().on(t.site, t.day, t.item, t.listed, t.event, t.amount),
+  ],
 );
 
 /** Orders that were placed, and whether more is to come. */
@@ -520,7 +540,27 @@ export const roomReading = pgTable(
     celsius: real().notNull(),
     humidity: real().notNull(),
   },
-  (t) => [primaryKey({ columns: [t.site, t.area, t.at, t.sensor] })],
+  (t) => [
+    primaryKey({ columns: [t.site, t.area, t.at, t.sensor] }),
+    /** What no room has is looked for by itself. */
+    index("room_reading_strange_index")
+      .on(t.site, t.area, t.at)
+      .where(sql`humidity not between 2 and 99 or celsius not between -10 and 60`),
+  ],
+);
+
+/** The readings of each hour as one, of those that can be true. */
+export const roomHour = pgTable(
+  "room_hour",
+  {
+    site: text().notNull(),
+    area: text().notNull(),
+    hour: instant().notNull(),
+    celsius: real().notNull(),
+    humidity: real().notNull(),
+    readings: integer().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.site, t.area, t.hour] })],
 );
 
 /** What came from each sensor, good or not; only the last of each is kept. */

@@ -12,7 +12,7 @@ export type WasteMark = {
 };
 
 /** The last looks at waste vessels and emptyings of each machine, oldest first: a bounded number of each. */
-export async function wasteMarks(db: Connection, site: string, machines: string[], limit = 24): Promise<WasteMark[]> {
+export async function wasteMarks(db: Connection, site: string, machines: string[], limit = 12): Promise<WasteMark[]> {
   const { rows } = await db.execute<WasteMark>(sql`
     SELECT m.* FROM unnest(${sql.param(machines)}::text[]) AS x (machine) CROSS JOIN LATERAL (
       SELECT machine, vessel, event, ml, percent, happened_at AS at, entry_id AS entry FROM waste_move w

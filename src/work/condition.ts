@@ -11,7 +11,7 @@ import { TENDS } from "../core/routines/tends.ts";
 import { counterRows } from "../ledger/counters.ts";
 import type { Connection } from "../ledger/database.ts";
 import { lastChecks } from "../ledger/nozzles.ts";
-import { lastBusy, lastDone, lastWasteLevel, type PartRow, partRows } from "../ledger/parts.ts";
+import { lastBusy, lastDone, type PartRow, partRows } from "../ledger/parts.ts";
 import { type Actor, authorise } from "./actor.ts";
 import type { MachineRow } from "./board.ts";
 import { now } from "./clock.ts";
@@ -64,10 +64,9 @@ export async function conditionOf(db: Connection, shop: Shop, machine: Machine, 
   const today = dayAt(shop);
   const at = now();
   const first = machine.counters?.[0]?.name;
-  const [rows, done, level, printed, checks, readings] = await Promise.all([
+  const [rows, done, printed, checks, readings] = await Promise.all([
     partRows(db, shop.id, [machine.id]),
     lastDone(db, shop.id, machine.id),
-    lastWasteLevel(db, shop.id, machine.id, new Date(at.getTime() - 21 * 86_400_000)),
     lastBusy(db, shop.id, machine.id),
     lastChecks(db, shop.id, machine.id, 2),
     first ? counterRows(db, shop.id, machine.id, isoDay(today - 800)) : [],
@@ -133,8 +132,16 @@ export async function conditionOf(db: Connection, shop: Shop, machine: Machine, 
       capped: capped ?? null,
       capPolicy: policiesOf(machine).cap,
       cap: capOf(rows),
-      waste: level
-        ? (machine.waste ?? []).slice(0, 1).map(({ id, limitMl }) => ({ name: id, levelMl: level.ml, limitMl, at: level.at.getTime() }))
+      waste: row.vessel
+        ? [
+            {
+              name: row.vessel.vessel,
+              roomMl: row.vessel.limitMl - row.vessel.ml,
+              full: row.vessel.words,
+              why: row.vessel.why.join("; "),
+              isBad: row.vessel.holdsBack.length > 0 || (row.vessel.days.earliest ?? 99) <= 1,
+            },
+          ]
         : [],
       signs: row.signs.map(({ words, seen }) => ({ words, seen })),
       oldParts: parts

@@ -8,7 +8,7 @@ import type { Connection } from "../ledger/database.ts";
 import { type CounterNeed, type DueRows, dueRows } from "../ledger/due-facts.ts";
 import { dayAt, type Shop } from "./shop.ts";
 import { airNow, withAir } from "./stores/air-now.ts";
-import { type VesselView, vesselsOf, withLevel } from "./stores/vessels.ts";
+import { type VesselView, vesselRows, vesselsOf, withLevel } from "./stores/vessels.ts";
 
 const READINGS_KEPT_DAYS = 400;
 
@@ -18,12 +18,16 @@ export type FactsNow = { facts: MachineFacts[] } & Surroundings;
 
 /** The due engine's facts of machines as they are now, with what their rooms' air and their waste vessels call for. */
 export async function factsNow(db: Connection, shop: Shop, machines: readonly Machine[]): Promise<FactsNow> {
-  const [plain, air] = await Promise.all([dueFactsOn(db, shop, dayAt(shop), machines), airNow(db, shop)]);
+  const [plain, air, rows] = await Promise.all([
+    dueFactsOn(db, shop, dayAt(shop), machines),
+    airNow(db, shop),
+    vesselRows(db, shop, machines),
+  ]);
   const aired = machines.flatMap((machine, index) => {
     const mine = plain[index];
     return mine ? [withAir(shop, air, machine, mine)] : [];
   });
-  const vessels = await vesselsOf(db, shop, machines, aired);
+  const vessels = vesselsOf(shop, machines, aired, rows);
   return { facts: aired.map((mine) => withLevel(shop, vessels.get(mine.id), mine)), air, vessels };
 }
 

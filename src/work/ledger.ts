@@ -10,6 +10,7 @@ import { type EntryRow, entryWithAmendments, type LedgerFilter, ledgerPage } fro
 import { type Actor, authorise } from "./actor.ts";
 import { Refusal } from "./refusal.ts";
 import { loadShop, personName, type Shop } from "./shop.ts";
+import { storesSays } from "./stores/entry-says.ts";
 
 export type EntryView = {
   seq: number;
@@ -230,6 +231,14 @@ export function saysOf({ kind, body }: Pick<EntryRow, "kind" | "body">): string 
     }
     case "sheet-in":
       return `a sheet was typed in: ${body.entries} entries`;
+    case "stock":
+    case "mix":
+    case "order":
+    case "vessel":
+    case "waste-out":
+    case "ink-level":
+    case "air":
+      return storesSays(kind, body);
     case "amendment":
       return `${body.struck ? "struck out" : "changed"}: ${text("why")}`;
     default:

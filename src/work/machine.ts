@@ -1,15 +1,18 @@
-import { isoDay, spokenDay } from "../core/calendar/day.ts";
+import { isoDay, spokenDay, toDay } from "../core/calendar/day.ts";
 import type { ConditionItem } from "../core/condition/condition.ts";
 import { dueOfMachine } from "../core/due/due-work.ts";
 import { reasonSentence } from "../core/due/sentence.ts";
+import { channelsOf } from "../core/fleet/channels.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import type { NozzleDesk } from "../core/nozzles/ladder/what-now.ts";
 import { proposedRoutines } from "../core/routines/assigned.ts";
 import { BUILT_IN } from "../core/routines/built-in.ts";
 import { TENDS } from "../core/routines/tends.ts";
+import { stays } from "../core/stores/trace.ts";
 import { counterRows } from "../ledger/counters.ts";
 import type { Connection } from "../ledger/database.ts";
 import { ledgerPage } from "../ledger/reading.ts";
+import { fillRows, inkLevels } from "../ledger/stock.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { type MachineRow, machineRows } from "./board.ts";
 import { conditionOf, type PartView } from "./condition.ts";
@@ -32,6 +35,8 @@ export type MachineView = {
   routines: { id: string; name: string; proposed: boolean; chosen: boolean }[];
   areas: { id: string; name: string }[];
   desk: NozzleDesk | null;
+  /** The ink in each channel: how much when last read, and which lot since when. */
+  ink: { channel: string; percent: number | null; read: string | null; lot: string | null; item: string | null; since: string | null }[];
 };
 
 const DAYS_AHEAD = 14;
@@ -50,6 +55,8 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
   ]);
   const [row, mine] = [rows[0], facts[0]];
   if (!row || !mine) throw new Refusal(404, "There is no such machine.");
+  const [levels, fills] = await Promise.all([inkLevels(db, shop.id), fillRows(db, shop.id, [id])]);
+  const inIt = stays(fills.map((fill) => ({ ...fill, day: toDay(fill.day) })));
   const condition = await conditionOf(db, shop, machine, row);
   const ahead = dueOfMachine(mine, shop.rules, today, DAYS_AHEAD)
     .filter(({ beat, state }) => !beat && state !== "done" && state !== "skipped")
@@ -91,5 +98,17 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
     })),
     areas: shop.areas,
     desk: desks.get(id) ?? null,
+    ink: channelsOf(machine).map(({ id: channel }) => {
+      const level = levels.find((each) => each.machine === id && each.channel === channel);
+      const stay = inIt.find((each) => each.channel === channel && each.to === null);
+      return {
+        channel,
+        percent: level?.percent ?? null,
+        read: level ? spokenDay(dayAt(shop, level.happenedAt)) : null,
+        lot: stay?.lot ?? null,
+        item: stay?.item ?? null,
+        since: stay ? spokenDay(stay.day) : null,
+      };
+    }),
   };
 }

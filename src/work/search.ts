@@ -5,7 +5,7 @@ import { entryView } from "./ledger.ts";
 import { loadShop } from "./shop.ts";
 import { tagOf } from "./tags.ts";
 
-export type Hit = { kind: "machine" | "person" | "routine" | "note"; title: string; more: string; href: string };
+export type Hit = { kind: "machine" | "person" | "routine" | "item" | "note"; title: string; more: string; href: string };
 const MOST = 8;
 
 /** Machines, people, routines and notes by the beginnings of words. */
@@ -40,11 +40,15 @@ export async function search(db: Connection, actor: Actor, text: string): Promis
   const routines = [...shop.rules.book.values()]
     .filter(({ id, name }) => fits(id, name))
     .map(({ id, name }): Hit => ({ kind: "routine", title: name, more: id, href: `/ledger?text=${encodeURIComponent(id)}` }));
+  const items = shop.items
+    .filter(({ name, names, group }) => fits(name, group, ...(names ?? [])))
+    .map(({ id, name, place }): Hit => ({ kind: "item", title: name, more: `in the store, ${place}`, href: `/stores/items/${id}` }));
   const notes = await searchNotes(db, actor.site, words, MOST);
   return [
     ...machines.slice(0, MOST),
     ...people.slice(0, MOST),
     ...routines.slice(0, MOST),
+    ...items.slice(0, MOST),
     ...notes.map((row): Hit => {
       const entry = entryView(shop, row);
       return {

@@ -15,7 +15,12 @@ import { db, newSite } from "./database.ts";
 let site = "";
 const actor = (): Actor => ({ site, personId: "ottoline", name: "Ottoline Marsh", role: "supervisor", sessionId: "s" });
 const bytes = (text: string) => new TextEncoder().encode(text);
-const all = () => roomReadings(db, site, new Date("2026-11-01T00:00:00Z"), new Date("2026-11-30T00:00:00Z"));
+const all = async () =>
+  (
+    await Promise.all(
+      ROOMS.map(({ area }) => roomReadings(db, site, new Date("2026-11-01T00:00:00Z"), new Date("2026-11-30T00:00:00Z"), area)),
+    )
+  ).flat();
 beforeEach(async () => {
   process.env.ZESTY_NOW = "2026-11-25T09:10:00Z";
   site = await newSite({ stores: true });

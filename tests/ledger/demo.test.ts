@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { sql } from "drizzle-orm";
 import { beforeAll, describe, expect, test } from "vitest";
 import { isoDay, toDay, weekday } from "../../src/core/calendar/day.ts";
@@ -15,6 +16,7 @@ import { ledgerPage } from "../../src/ledger/reading.ts";
 import { board } from "../../src/work/board.ts";
 import { exportFleet, foundSite } from "../../src/work/fleet.ts";
 import { loadShop } from "../../src/work/shop.ts";
+import { solventView } from "../../src/work/stores/solvent.ts";
 import { db } from "./database.ts";
 
 const actor = (site: string) => ({ site, personId: "ottoline", name: "Ottoline Marsh", role: "supervisor" as const, sessionId: "s" });
@@ -98,6 +100,26 @@ describe.each(["2026-11-25T09:10:00Z", "2026-11-25T04:03:00Z", "2026-11-26T02:30
       expect(view.machines.find(({ id }) => id === "teal")?.word).toMatch(/Hold|Unchecked/);
       expect(view.machines.some(({ missed }) => missed?.closing)).toBe(true);
     });
+
+    test.runIf(now === "2026-11-25T09:10:00Z")(
+      "its volatile grams of October are those worked out by hand in docs/worked-example-voc.md",
+      async () => {
+        const text = readFileSync("docs/worked-example-voc.md", "utf8");
+        const byHand = [...text.matchAll(/^\| (\S.*?) +\| +(\d+) \| +([\d.]+) \| +([\d.]+) \| +([\d.]+) \|$/gm)].map(
+          ([, name, ...figures]) => ({ name, figures: figures.map(Number) }),
+        );
+        expect(byHand).toHaveLength(7);
+        for (const {
+          figures: [ml = 0, density = 0, share = 0, grams = 0],
+        } of byHand)
+          expect(ml * density * share).toBeCloseTo(grams, 2);
+        const { byFluid, grams } = await solventView(db, actor(site), "2026-10");
+        expect(byFluid.map(({ name, ml, grams: mine }) => [name, ml, mine.toFixed(3)])).toEqual(
+          byHand.map(({ name, figures }) => [name, figures[0], figures[3]?.toFixed(3)]),
+        );
+        expect(text).toContain(`**${grams.toFixed(3)} g**`);
+      },
+    );
 
     test("its fleet file is read back as the same file", async () => {
       const first = await exportFleet(db, site);

@@ -80,7 +80,7 @@ test("the condition names each thing with its why, and in short what is bad", ()
       capped: { at: 50 * HOUR, how: "wet" },
       capPolicy: "wet",
       cap: { suction: 0.5, baseline: 2, last: 4, labours: false, serviceDay: 5 },
-      waste: [{ name: "bottle", levelMl: 1600, limitMl: 1700, at: 90 * HOUR }],
+      waste: [{ name: "bottle", roomMl: 100, full: "full soon", why: "seen", isBad: true }],
       signs: [{ words: "banding", seen: "today" }],
       oldParts: [],
     },
@@ -91,8 +91,10 @@ test("the condition names each thing with its why, and in short what is bad", ()
     "Last print: 17 h ago",
     "Capped: 2 days ago, wet",
     "Cap: 50 % of its suction left; its service is due",
-    "Waste: bottle: room for 100 mL",
+    "Waste: bottle: room for about 100 mL, full soon",
     "Sign: banding",
   ]);
-  expect(conditionShort(items)).toBe("cap: 50 % of its suction left; its service is due; waste: bottle: room for 100 mL; sign: banding");
+  expect(conditionShort(items)).toBe(
+    "cap: 50 % of its suction left; its service is due; waste: bottle: room for about 100 mL, full soon; sign: banding",
+  );
 });

@@ -1,8 +1,5 @@
 import { CAP, type CapHealth } from "./cap-health.ts";
 
-/** From this share of its limit on a waste vessel is told of; common practice, no source. */
-const WASTE_NEAR_SHARE = 0.9;
-
 /** What a person would want to know of a machine before giving it a job, as facts; times in milliseconds, days as numbers. */
 export type ConditionFacts = {
   now: number;
@@ -17,7 +14,9 @@ export type ConditionFacts = {
   /** The way it is capped where nobody said so. */
   capPolicy: "wet" | "dry";
   cap: CapHealth | undefined;
-  waste: { name: string; levelMl: number; limitMl: number; at: number }[];
+  waste: { name: string; roomMl: number; full: string; why: string; isBad: boolean }[];
+  /** What the air lacks for this class. */
+  air?: string | null;
   signs: { words: string; seen: string }[];
   /** Parts past what is usual: named with their age. */
   oldParts: { name: string; days: number }[];
@@ -67,13 +66,9 @@ export function conditionItems(facts: ConditionFacts, dayWords: (day: number) =>
     isBad: false,
   });
   if (cap) items.push(capItem(cap, facts.today, dayWords));
-  for (const { name, levelMl, limitMl, at } of waste)
-    items.push({
-      topic: "Waste",
-      words: `${name}: room for ${Math.max(0, limitMl - levelMl)} mL`,
-      why: `${levelMl} mL of ${limitMl} when it was read ${hours(now - at)} ago`,
-      isBad: levelMl > limitMl * WASTE_NEAR_SHARE,
-    });
+  for (const { name, roomMl, full, why, isBad } of waste)
+    items.push({ topic: "Waste", words: `${name}: room for about ${Math.round(Math.max(0, roomMl))} mL, ${full}`, why, isBad });
+  if (facts.air) items.push({ topic: "Air", words: facts.air, why: "by the readings of its room (Stores, room air)", isBad: true });
   if (facts.oldParts.length)
     items.push({
       topic: "Parts",

@@ -3,9 +3,11 @@ import type { Use } from "../routines/step.ts";
 import { materials } from "../runs/outlook.ts";
 import { holds, type PlannedStep } from "../runs/plan.ts";
 import { leaptOver, type Trace } from "../runs/run.ts";
+import type { FluidFamily } from "./fluids.ts";
 import { type Item, itemNamed } from "./item.ts";
 import type { StockLine } from "./movement.ts";
 import { type Lot, takeFrom } from "./shelf.ts";
+import { whichFluid } from "./which-fluid.ts";
 
 /**
  * What a run that goes as usual uses. What nobody answered yet is taken as usual: a choice's first answer, a part found with some on it.
@@ -29,6 +31,25 @@ export function usedMaterials(plan: readonly PlannedStep[], trace: readonly Pick
   return materials(trace.flatMap(({ step, passed }) => (passed === undefined ? (plan.find(({ at }) => at === step) ?? []) : [])));
 }
 
+/** What lists call a cleaner of any kind: the one that fits the machine's ink. */
+const ANY_CLEANER = "cleaning fluid";
+const CLEANERS: readonly FluidFamily[] = ["aqueous-cleaner", "uv-cleaner", "solvent-cleaner", "coder-solvent", "approved-cleaner"];
+
+type Listed = Pick<Item, "name" | "unit" | "names"> & { fluid?: Item["fluid"] };
+
+/** The item that a list means at a machine. @param part the kind of part that it would touch, where that is known */
+export function itemFor<Known extends Listed>(
+  items: readonly Known[],
+  { item: name, unit }: Pick<Use, "item" | "unit">,
+  machine: Machine,
+  part?: string,
+): Known | undefined {
+  const fits = (item: Known | undefined) => item?.fluid !== undefined && whichFluid(item.fluid.family, machine, part).verdict === "fits";
+  const named = itemNamed(items, name, unit);
+  if (name !== ANY_CLEANER || fits(named)) return named;
+  return items.find((item) => item.unit === unit && item.fluid && CLEANERS.includes(item.fluid.family) && fits(item)) ?? named;
+}
+
 /** An item as far as a screen on the floor needs it. */
 export type ShelfItem = Pick<Item, "id" | "name" | "unit" | "keeping" | "group"> & {
   names?: Item["names"];
@@ -42,9 +63,10 @@ export type Leaving = { item: ShelfItem; planned: number; lines: StockLine[]; no
  * What leaves the shelf for a list: earliest use-by first. What is kept as two boxes is nobody's to log; an expired lot is never taken by itself, and
  * that is said.
  */
-export function leavesShelf(uses: readonly Use[], items: readonly ShelfItem[]): Leaving[] {
-  return uses.flatMap(({ item: name, amount, unit }): Leaving[] => {
-    const item = itemNamed(items, name, unit);
+export function leavesShelf(uses: readonly Use[], items: readonly ShelfItem[], machine: Machine): Leaving[] {
+  return uses.flatMap((use): Leaving[] => {
+    const { amount } = use;
+    const item = itemFor(items, use, machine);
     if (!item || item.keeping === "two-boxes" || item.keeping === "listed") return [];
     return [leavingOf(item, amount, amount)];
   });

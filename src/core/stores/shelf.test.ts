@@ -3,8 +3,9 @@ import { expect, test } from "vitest";
 import { toDay } from "../calendar/day.ts";
 import type { Machine } from "../fleet/schema.ts";
 import { runPlan } from "../runs/plan.ts";
+import type { FluidFamily } from "./fluids.ts";
 import { amountWords, type Item, itemNamed, itemProblems } from "./item.ts";
-import { leavesShelf, leavingOf, usedMaterials, usualMaterials } from "./run-materials.ts";
+import { itemFor, leavesShelf, leavingOf, usedMaterials, usualMaterials } from "./run-materials.ts";
 import { differenceWords, expiringWithin, type Held, lotsInOrder, takeFrom, usable, useByOf } from "./shelf.ts";
 import { stays, staysAt, staysOfLot } from "./trace.ts";
 
@@ -145,14 +146,30 @@ test("a list leaves the shelf by lots; nobody logs single swabs; only an expired
   const shelf = [
     { ...item, lots: lotsInOrder(item, [held("A", 4, { expiry: "2026-12-01" }), held("B", 50, { expiry: "2027-01-01" })], today) },
   ];
-  expect(leavesShelf(uses(6), shelf)[0]?.lines).toEqual([
+  expect(leavesShelf(uses(6), shelf, machine)[0]?.lines).toEqual([
     { item: "ink", amount: 4, unit: "mL", lot: "A" },
     { item: "ink", amount: 2, unit: "mL", lot: "B" },
   ]);
-  expect(leavesShelf(uses(6), [{ ...item, keeping: "two-boxes", lots: [] }])).toEqual([]);
+  expect(leavesShelf(uses(6), [{ ...item, keeping: "two-boxes", lots: [] }], machine)).toEqual([]);
   const old = { ...item, lots: lotsInOrder(item, [held("A", 40, { expiry: "2026-11-01" })], today) };
   expect(leavingOf(old, 6, 6)).toMatchObject({ lines: [], note: expect.stringContaining("past its day") });
   expect(leavingOf({ ...item, lots: shelf[0]?.lots ?? [] }, 8, 6).lines.every(({ planned }) => planned === 6)).toBe(true);
+});
+
+test("cleaning fluid of a list is the cleaner that fits the machine's ink; what is named otherwise is itself", () => {
+  const cleaner = (id: string, family: FluidFamily, names: string[] = []) => ({ name: id, unit: "mL" as const, names, fluid: { family } });
+  const shelf = [
+    cleaner("water-based", "aqueous-cleaner", ["cleaning fluid"]),
+    cleaner("for UV", "uv-cleaner"),
+    cleaner("for signs", "solvent-cleaner"),
+    cleaner("spirit", "alcohol", ["alcohol"]),
+  ];
+  const at = (rest: Partial<Machine>) => ({ ...machine, ...rest });
+  const use = { item: "cleaning fluid", unit: "mL" };
+  expect(itemFor(shelf, use, at({ class: "dtg" }))?.name).toBe("water-based");
+  expect(itemFor(shelf, use, at({ class: "uv" }))?.name).toBe("for UV");
+  expect(itemFor(shelf, use, at({ class: "wide", family: "solvent" }))?.name).toBe("for signs");
+  expect(itemFor(shelf, { item: "alcohol", unit: "mL" }, at({ class: "dtg" }))?.name).toBe("spirit");
 });
 
 test("a lot is traced to channels and days, and back", () => {

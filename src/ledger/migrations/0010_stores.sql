@@ -21,6 +21,16 @@ CREATE TABLE "purchase" (
 	CONSTRAINT "purchase_site_id_pk" PRIMARY KEY("site","id")
 );
 --> statement-breakpoint
+CREATE TABLE "room_hour" (
+	"site" text NOT NULL,
+	"area" text NOT NULL,
+	"hour" timestamp with time zone NOT NULL,
+	"celsius" real NOT NULL,
+	"humidity" real NOT NULL,
+	"readings" integer NOT NULL,
+	CONSTRAINT "room_hour_site_area_hour_pk" PRIMARY KEY("site","area","hour")
+);
+--> statement-breakpoint
 CREATE TABLE "room_reading" (
 	"site" text NOT NULL,
 	"area" text NOT NULL,
@@ -42,6 +52,18 @@ CREATE TABLE "sensor_now" (
 	"refused_why" text,
 	"refused_at" timestamp with time zone,
 	CONSTRAINT "sensor_now_site_area_sensor_pk" PRIMARY KEY("site","area","sensor")
+);
+--> statement-breakpoint
+CREATE TABLE "stock_day" (
+	"site" text NOT NULL,
+	"item" text NOT NULL,
+	"day" date NOT NULL,
+	"machine" text NOT NULL,
+	"event" text NOT NULL,
+	"listed" boolean NOT NULL,
+	"amount" numeric(16, 3) NOT NULL,
+	"moves" integer NOT NULL,
+	CONSTRAINT "stock_day_site_item_day_machine_event_listed_pk" PRIMARY KEY("site","item","day","machine","event","listed")
 );
 --> statement-breakpoint
 CREATE TABLE "stock_move" (
@@ -102,9 +124,11 @@ CREATE TABLE "waste_move" (
 );
 --> statement-breakpoint
 CREATE INDEX "purchase_site_placed_at_index" ON "purchase" USING btree ("site","placed_at");--> statement-breakpoint
+CREATE INDEX "room_reading_strange_index" ON "room_reading" USING btree ("site","area","at") WHERE humidity not between 2 and 99 or celsius not between -10 and 60;--> statement-breakpoint
+CREATE INDEX "stock_day_site_day_item_listed_event_amount_index" ON "stock_day" USING btree ("site","day","item","listed","event","amount");--> statement-breakpoint
 CREATE INDEX "stock_move_site_item_lot_place_happened_at_index" ON "stock_move" USING btree ("site","item","lot","place","happened_at");--> statement-breakpoint
-CREATE INDEX "stock_move_site_day_event_index" ON "stock_move" USING btree ("site","day","event");--> statement-breakpoint
-CREATE INDEX "stock_move_site_happened_at_entry_id_index" ON "stock_move" USING btree ("site","happened_at","entry_id");--> statement-breakpoint
+CREATE INDEX "stock_move_site_item_happened_at_entry_id_index" ON "stock_move" USING btree ("site","item","happened_at","entry_id");--> statement-breakpoint
+CREATE INDEX "stock_move_site_item_day_index" ON "stock_move" USING btree ("site","item","day");--> statement-breakpoint
 CREATE INDEX "stock_move_site_order_id_index" ON "stock_move" USING btree ("site","order_id") WHERE order_id is not null;--> statement-breakpoint
 CREATE INDEX "stock_move_site_delivery_index" ON "stock_move" USING btree ("site","delivery") WHERE delivery is not null;--> statement-breakpoint
 CREATE INDEX "stock_move_site_machine_channel_index" ON "stock_move" USING btree ("site","machine","channel") WHERE channel is not null;--> statement-breakpoint

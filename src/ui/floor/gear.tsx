@@ -12,7 +12,7 @@ export const needsGear = ({ state, routine }: OpenRun): boolean => !state.gear &
 export function Gear({ found, floor, send }: Part) {
   const { routine, plan } = found;
   const used = usualMaterials(plan, found.machine.machine);
-  const short = leavesShelf(used, floor.view.shelf ?? []).filter(({ note }) => note !== null);
+  const short = leavesShelf(used, floor.view.shelf ?? [], found.machine.machine).filter(({ note }) => note !== null);
   const full = noRoom(found.machine, drawsAt(found.machine, routine.id));
   const windows = windowOutlook(plan, floor.view.pace?.[routine.id]?.[floor.who?.person ?? ""] ?? {});
   return (

@@ -2,7 +2,16 @@ import { useState } from "react";
 import type { PlannedStep } from "../../core/runs/plan.ts";
 import type { Trace } from "../../core/runs/run.ts";
 import { amountWords } from "../../core/stores/item.ts";
-import { type Leaving, leavesShelf, leavingOf, type ShelfItem, usedMaterials, usualMaterials } from "../../core/stores/run-materials.ts";
+import {
+  itemFor,
+  type Leaving,
+  leavesShelf,
+  leavingOf,
+  type ShelfItem,
+  usedMaterials,
+  usualMaterials,
+} from "../../core/stores/run-materials.ts";
+import { whichFluid } from "../../core/stores/which-fluid.ts";
 import type { FloorMachine, FloorView } from "../../work/floor.ts";
 import type { Draft } from "./outbox.ts";
 
@@ -15,7 +24,7 @@ export function useLeaving(
 ) {
   const [amounts, setAmounts] = useState<Record<string, string>>({});
   const uses = "trace" in done ? usedMaterials(plan, done.trace) : usualMaterials(plan, machine.machine, done.answers);
-  const listed = leavesShelf(uses, view.shelf ?? []);
+  const listed = leavesShelf(uses, view.shelf ?? [], machine.machine);
   const leaving = listed.map((each): Leaving => {
     const said = amounts[each.item.id];
     const amount = Number(said?.replace(",", "."));
@@ -66,6 +75,29 @@ export function LeavesShelf({ leaving, amounts, setAmounts }: Omit<ReturnType<ty
       </ul>
     </details>
   );
+}
+
+/** Which fluid of the shelf a step means, and whether it may be poured there. */
+export function PourNote({ floor, machine, step }: { floor: { view: FloorView }; machine: FloorMachine; step: PlannedStep }) {
+  const part = step.lights?.[0];
+  const notes = (step.uses ?? []).flatMap((use) => {
+    const item = itemFor(floor.view.shelf ?? [], use, machine.machine, part);
+    if (!item?.fluid) return [];
+    const lot = item.lots.find((each) => !each.expired && each.amount > 0);
+    return [{ item, lot, amount: use.amount, fit: whichFluid(item.fluid.family, machine.machine, part) }];
+  });
+  return notes.map(({ item, lot, amount, fit }) => (
+    <p key={item.id} className={`text-xl ${fit.verdict === "fits" ? "text-soft" : "border-stop border-l-4 pl-3"}`}>
+      {item.name}, {amountWords(amount, item.unit)}
+      {lot?.lot && `, lot ${lot.lot}`}
+      {fit.verdict !== "fits" && (
+        <strong>
+          . {fit.verdict === "refused" ? "Not there: " : "Sparingly: "}
+          {fit.why}
+        </strong>
+      )}
+    </p>
+  ));
 }
 
 /** Ink or fluid put into a channel: which lot, so that it can be traced. */
@@ -156,6 +188,49 @@ export function FillChannel({
           It is in
         </button>
       )}
+    </form>
+  );
+}
+
+/** How much ink each channel has, read from the panel or by eye. */
+export function InkLevels({
+  machine,
+  enter,
+}: {
+  machine: FloorMachine;
+  enter: (draft: Pick<Draft, "kind" | "body">, said: string) => void;
+}) {
+  const [levels, setLevels] = useState<Record<string, string>>({});
+  const said = machine.channels.flatMap(({ id }) => {
+    const percent = Number(levels[id]);
+    return levels[id] && percent >= 0 && percent <= 100 ? [{ channel: id, percent }] : [];
+  });
+  return (
+    <form
+      aria-label="Ink levels"
+      className="flex flex-wrap items-end gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        enter({ kind: "ink-level", body: { channels: said } }, `${said.length} ink levels entered.`);
+        setLevels({});
+      }}
+    >
+      {machine.channels.map(({ id }) => (
+        <label key={id} className="grid text-sm">
+          {id}, %
+          <input
+            type="number"
+            min={0}
+            max={100}
+            value={levels[id] ?? ""}
+            onChange={({ target }) => setLevels({ ...levels, [id]: target.value })}
+            className="field hand figure w-24 !text-lg"
+          />
+        </label>
+      ))}
+      <button type="submit" disabled={said.length === 0} className="press hand">
+        Enter
+      </button>
     </form>
   );
 }

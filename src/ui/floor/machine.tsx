@@ -5,7 +5,7 @@ import { Comb } from "../comb.tsx";
 import { say } from "../say.ts";
 import { StateMark } from "../state-mark.tsx";
 import { FloorVessel } from "./empty-first.tsx";
-import { FillChannel } from "./leaves-shelf.tsx";
+import { FillChannel, InkLevels } from "./leaves-shelf.tsx";
 import { put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { openRuns } from "./runs.ts";
@@ -100,8 +100,10 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
       </div>
       {machine.channels.length > 0 && (
         <details className="mt-3">
-          <summary className="cursor-pointer py-2">Ink was put in</summary>
+          <summary className="cursor-pointer py-2">Ink: put in, or read off</summary>
           <FillChannel view={view} machine={machine} enter={(draft, said) => void enter(draft, said)} />
+          <h3 className="mt-4 mb-1">Or how much each has</h3>
+          <InkLevels machine={machine} enter={(draft, said) => void enter(draft, said)} />
         </details>
       )}
       <Asks view={view} machine={machine} enter={enter} />

@@ -7,7 +7,7 @@ import { allowSound } from "../ring.ts";
 import { say } from "../say.ts";
 import { Gear, needsGear } from "./gear.tsx";
 import { keepTaken } from "./keep.ts";
-import { FillChannel, LeavesShelf, useLeaving } from "./leaves-shelf.tsx";
+import { FillChannel, LeavesShelf, PourNote, useLeaving } from "./leaves-shelf.tsx";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { clock, type OpenRun, openRun, wallClock } from "./runs.ts";
@@ -108,6 +108,7 @@ function Now({ found, floor, send }: Part) {
         </h2>
         {step.detail && <p className="mt-3 text-2xl text-soft">{step.detail}</p>}
       </section>
+      <PourNote floor={floor} machine={machine} step={step} />
       <StepControls found={found} floor={floor} send={send} step={step} />
       {(lit.size > 0 || state.trace.length === 0) && machine.channels.length > 0 && (
         <figure className="border-hair border-t pt-2">

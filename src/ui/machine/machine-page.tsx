@@ -166,7 +166,7 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
             Head end and parts
           </Tabs.Trigger>
           <Tabs.Trigger value="counters" className={TAB}>
-            Counters
+            Counters and ink
           </Tabs.Trigger>
           {mayRecord && (
             <Tabs.Trigger value="report" className={TAB}>
@@ -184,6 +184,31 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
         </Tabs.Content>
         <Tabs.Content value="counters" className="py-4">
           <Counters view={view} mayRecord={mayRecord} />
+          {view.ink.length > 0 && (
+            <section aria-label="Ink in it" className="mt-6">
+              <h2>Ink in it</h2>
+              <table className="mt-1">
+                <tbody>
+                  {view.ink.map((each) => (
+                    <tr key={each.channel} className="border-hair border-b">
+                      <td className="figure py-1 pr-6">{each.channel}</td>
+                      <td className="figure pr-6 text-right">{each.percent === null ? "not read" : `${each.percent} %`}</td>
+                      <td className="pr-6 text-soft">{each.read && `read ${each.read}`}</td>
+                      <td>
+                        {each.lot && each.item ? (
+                          <Link href={`/stores/trace?${new URLSearchParams({ item: each.item, lot: each.lot })}`} prefetch={false}>
+                            lot {each.lot} since {each.since}
+                          </Link>
+                        ) : (
+                          <span className="text-soft">no lot on record</span>
+                        )}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </section>
+          )}
         </Tabs.Content>
         <Tabs.Content value="report" className="py-4">
           <Report row={row} routines={view.routines} rungs={view.desk?.judging.ladder.rungs ?? []} />

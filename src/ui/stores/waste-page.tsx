@@ -68,7 +68,7 @@ function OneVessel({
           {view.name}
         </Link>
         <span className="text-soft text-sm">
-          {view.kind}, {view.area}; {view.measured ? `last seen ${view.measured}` : "never looked at"}
+          {view.kind}, {view.area}; {view.measured ? `last seen ${view.measured}` : "not looked at of late"}
         </span>
       </h3>
       {view.holdsBack.map(({ routine, name, why }) => (

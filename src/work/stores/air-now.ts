@@ -3,20 +3,24 @@ import type { MachineFacts } from "../../core/due/facts.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { DRY_AIR_SHORTENS } from "../../core/routines/tends.ts";
 import type { Connection } from "../../ledger/database.ts";
-import { airBins } from "../../ledger/room.ts";
+import { hourlyAir, newestAir } from "../../ledger/room.ts";
 import { now } from "../clock.ts";
 import type { Shop } from "../shop.ts";
-
-const BIN_MINUTES = 10;
 
 /** Each area's air as it is now. */
 export async function airNow(db: Connection, shop: Shop): Promise<Map<string, RoomNow>> {
   const at = now();
-  const rows = await airBins(db, shop.id, new Date(at.getTime() - 26 * 3_600_000), at, BIN_MINUTES);
+  const since = new Date(at.getTime() - 26 * 3_600_000);
+  const ids = shop.areas.map(({ id }) => id);
+  const [hours, newest] = await Promise.all([hourlyAir(db, shop.id, since, at), newestAir(db, shop.id, ids, since)]);
   return new Map(
     shop.areas.flatMap(({ id }) => {
       const settings = shop.rooms.get(id);
-      const mine = rows.filter(({ area }) => area === id).map((row) => ({ ...row, at: row.at.getTime() }));
+      // An hour stands as its mean; what it is now, the newest reading says.
+      const mine = [...hours, ...newest.filter((row) => row.at <= at)]
+        .filter(({ area }) => area === id)
+        .map((row) => ({ ...row, at: row.at.getTime() }))
+        .sort((a, b) => a.at - b.at);
       return settings ? [[id, roomNow(mine, settings, at.getTime())] as const] : [];
     }),
   );

@@ -7,7 +7,7 @@ import { DRY_AIR_SHORTENS } from "../../core/routines/tends.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { maintenanceIn } from "../../ledger/due-facts.ts";
 import { headSeq } from "../../ledger/reading.ts";
-import { airBins, roomReadings, sensorRows } from "../../ledger/room.ts";
+import { hourlyAir, roomReadings, sensorRows } from "../../ledger/room.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
 import { Refusal } from "../refusal.ts";
@@ -54,11 +54,11 @@ export async function airView(db: Connection, actor: Actor, asked: { area: strin
   const until = Math.min(now().getTime(), instantOf(last + 1, "04:00", shop.site.timeZone).getTime());
   const from = instantOf(last - days + 1, "04:00", shop.site.timeZone).getTime();
   const here = shop.machines.filter((machine) => machine.area === area.id);
-  // Ninety days are looked at hour by hour, fewer reading by reading.
+  // Some days are looked at reading by reading, more of them hour by hour.
   const [all, current, marks, sensors, seq] = await Promise.all([
-    days <= 30
-      ? roomReadings(db, shop.id, new Date(from), new Date(until), [area.id])
-      : airBins(db, shop.id, new Date(from), new Date(until), 60, area.id),
+    days <= 7
+      ? roomReadings(db, shop.id, new Date(from), new Date(until), area.id, days <= 2 ? 2 : 5)
+      : hourlyAir(db, shop.id, new Date(from), new Date(until), { area: area.id, strange: true }),
     airNow(db, shop),
     maintenanceIn(
       db,

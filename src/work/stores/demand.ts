@@ -2,9 +2,9 @@ import { type Day, isoDay, toDay } from "../../core/calendar/day.ts";
 import { dueOfMachine } from "../../core/due/due-work.ts";
 import type { Use } from "../../core/routines/step.ts";
 import { runPlan } from "../../core/runs/plan.ts";
-import { type Item, itemNamed } from "../../core/stores/item.ts";
+import type { Item } from "../../core/stores/item.ts";
 import { type OrderAdvice, orderAdvice } from "../../core/stores/order-advice.ts";
-import { usualMaterials } from "../../core/stores/run-materials.ts";
+import { itemFor, usualMaterials } from "../../core/stores/run-materials.ts";
 import { lotsInOrder } from "../../core/stores/shelf.ts";
 import { goesOn } from "../../core/tasks/of-day.ts";
 import type { Connection } from "../../ledger/database.ts";
@@ -37,7 +37,7 @@ export async function plannedUse(db: Connection, shop: Shop, today: Day, days: n
       const known = lists.get(routine);
       if (known) return known;
       const list = usualMaterials(runPlan(shop.rules.book.get(routine)?.steps ?? [], machine), machine).flatMap((use) => {
-        const item = itemNamed(shop.items, use.item, use.unit);
+        const item = itemFor(shop.items, use, machine);
         return item ? [{ item, use }] : [];
       });
       lists.set(routine, list);

@@ -61,7 +61,7 @@ export async function ordersView(db: Connection, actor: Actor): Promise<OrdersVi
   authorise(actor, "look");
   const shop = await loadShop(db, actor.site);
   const today = dayAt(shop);
-  const [asked, seq, recent] = await Promise.all([demand(db, shop), headSeq(db, actor.site), purchaseRows(db, shop.id, 60)]);
+  const [asked, seq, recent] = await Promise.all([demand(db, shop), headSeq(db, actor.site), purchaseRows(db, shop.id, 25)]);
   const suppliers = [...shop.suppliers, { id: "", name: "Without a supplier", leadDays: 7, mail: undefined }].map((supplier) => {
     const lines = linesOf(shop, asked, supplier.id);
     return {
@@ -76,7 +76,7 @@ export async function ordersView(db: Connection, actor: Actor): Promise<OrdersVi
       ),
     };
   });
-  const orders = recent.map((row): OpenOrder => {
+  const orders = [...asked.open, ...recent.filter(({ id }) => !asked.open.some((each) => each.id === id))].map((row): OpenOrder => {
     const name = shop.suppliers.find(({ id }) => id === row.supplier)?.name ?? row.supplier;
     const lead = Math.max(
       0,

@@ -6,7 +6,7 @@ import { volatileGPerMl, volatileGrams } from "../../core/stores/volatile.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { headSeq } from "../../ledger/reading.ts";
 import { solventTally } from "../../ledger/runs.ts";
-import { letOut } from "../../ledger/stock.ts";
+import { letOut, letOutByItem } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { dayAt, loadShop, type Shop } from "../shop.ts";
 
@@ -85,7 +85,7 @@ export async function solventView(db: Connection, actor: Actor, asked: string): 
   const uv = shop.machines.filter((machine) => machine.class === "uv").map(({ id }) => id);
   const [moves, wholeYear, seq, tally] = await Promise.all([
     letOut(db, shop.id, ids, from, to),
-    letOut(db, shop.id, ids, `${year}-01-01`, `${year}-12-31`),
+    letOutByItem(db, shop.id, ids, `${year}-01-01`, `${year}-12-31`),
     headSeq(db, actor.site),
     solventTally(db, shop.id, uv),
   ]);
@@ -111,7 +111,10 @@ export async function solventView(db: Connection, actor: Actor, asked: string): 
     })),
     rows,
     grams,
-    yearGrams: sum(outRows(shop, wholeYear)),
+    yearGrams: wholeYear.reduce((all, { item: id, amount }) => {
+      const item = shop.items.find((each) => each.id === id);
+      return all + (item ? volatileGrams(amount, volatileGPerMl(item, shop.items)) : 0);
+    }, 0),
     byDay: [...new Set(rows.map(({ day }) => day))].sort().map((day) => ({ day, grams: sum(rows.filter((row) => row.day === day)) })),
     byFluid: by((row) => row.item).map(({ name: id, grams: mine }) => {
       const item = shop.items.find((each) => each.id === id);

@@ -42,7 +42,7 @@ export type VesselView = {
 };
 
 const AHEAD_DAYS = 45;
-const BACK_DAYS = 120;
+const BACK_DAYS = 60;
 /** A machine that wakes and cleans itself draws more by itself (a first guess; common practice, no source). */
 const OWN_CLEANS_ML_A_DAY = 10;
 
@@ -52,64 +52,67 @@ export const ladderOf = (shop: Shop, machine: Machine): LadderSettings =>
     ["site", machine.class, machine.id].flatMap((id) => shop.ladder.get(id) ?? []),
   );
 
+/** What the levels of waste vessels are reckoned from: looks, and what was drawn at each machine. */
+export type VesselRows = { marks: WasteMark[]; care: Awaited<ReturnType<typeof careSince>>; done: Awaited<ReturnType<typeof doneSince>> };
+
+export async function vesselRows(db: Connection, shop: Shop, machines: readonly Machine[]): Promise<VesselRows> {
+  const ids = machines.filter(({ waste }) => waste?.length).map(({ id }) => id);
+  if (ids.length === 0) return { marks: [], care: [], done: [] };
+  const since = new Map(ids.map((id) => [id, new Date(now().getTime() - BACK_DAYS * 86_400_000)] as const));
+  const [marks, care, done] = await Promise.all([
+    wasteMarks(db, shop.id, ids),
+    careSince(db, shop.id, since),
+    doneSince(db, shop.id, since, Object.keys(DRAWS)),
+  ]);
+  return { marks, care, done };
+}
+
 /** The first waste vessel of each machine that has one: what is drawn runs into it. */
-export async function vesselsOf(
-  db: Connection,
+export function vesselsOf(
   shop: Shop,
   machines: readonly Machine[],
   facts: readonly MachineFacts[],
-): Promise<Map<string, VesselView>> {
-  const withVessel = machines.filter(({ waste }) => waste?.length);
-  if (withVessel.length === 0) return new Map();
-  const at = now();
-  const marks = await wasteMarks(
-    db,
-    shop.id,
-    withVessel.map(({ id }) => id),
-  );
-  const oldest = new Date(at.getTime() - BACK_DAYS * 86_400_000);
-  const since = new Map(
-    withVessel.map(({ id }) => {
-      const first = marks.find(({ machine }) => machine === id)?.at;
-      return [id, first && first > oldest ? first : oldest] as const;
-    }),
-  );
-  const [care, done] = await Promise.all([careSince(db, shop.id, since), doneSince(db, shop.id, since, Object.keys(DRAWS))]);
-  return new Map(
-    withVessel.flatMap((machine) => {
-      const mine = facts[machines.indexOf(machine)];
-      const vessel = machine.waste?.[0];
-      if (!vessel || !mine) return [];
-      const ladder = ladderOf(shop, machine);
-      const inflows: Inflow[] = [
-        ...care
-          .filter((each) => each.machine === machine.id)
-          .map(({ at: when, body }) => ({ at: when.getTime(), ...careDraw(body, ladder) })),
-        ...done
-          .filter((each) => each.machine === machine.id)
-          .map(({ at: when, routine }) => ({
-            at: when.getTime(),
-            ml: drawMl(DRAWS[routine], ladder).ml,
-            what: shop.rules.book.get(routine)?.name ?? routine,
-          })),
-      ].sort((a, b) => a.at - b.at);
-      const estimate = vesselLevel(
-        vessel.volumeMl,
-        marksOf(marks, machine, vessel),
-        inflows,
-        at.getTime(),
-        machine.abilities?.includes("standby-self-clean") ? { ...VESSEL_SETTINGS, besidesMlADay: OWN_CLEANS_ML_A_DAY } : VESSEL_SETTINGS,
-      );
-      return [[machine.id, viewOf(shop, machine, vessel, mine, ladder, estimate)] as const];
-    }),
-  );
+  rows: VesselRows,
+): Map<string, VesselView> {
+  const at = now().getTime();
+  const [marks, care, done] = [byMachine(rows.marks), byMachine(rows.care), byMachine(rows.done)];
+  const found = new Map<string, VesselView>();
+  machines.forEach((machine, index) => {
+    const [mine, vessel] = [facts[index], machine.waste?.[0]];
+    if (!vessel || !mine) return;
+    const ladder = ladderOf(shop, machine);
+    const inflows: Inflow[] = [
+      ...care(machine.id).map(({ at: when, body }) => ({ at: when.getTime(), ...careDraw(body, ladder) })),
+      ...done(machine.id).map(({ at: when, routine }) => ({
+        at: when.getTime(),
+        ml: drawMl(DRAWS[routine], ladder).ml,
+        what: shop.rules.book.get(routine)?.name ?? routine,
+      })),
+    ].sort((a, b) => a.at - b.at);
+    const looks = marksOf(marks(machine.id), vessel).filter((mark) => mark.at >= at - BACK_DAYS * 86_400_000);
+    const settings = machine.abilities?.includes("standby-self-clean")
+      ? { ...VESSEL_SETTINGS, besidesMlADay: OWN_CLEANS_ML_A_DAY }
+      : VESSEL_SETTINGS;
+    found.set(machine.id, viewOf(shop, machine, vessel, mine, ladder, vesselLevel(vessel.volumeMl, looks, inflows, at, settings)));
+  });
+  return found;
+}
+
+function byMachine<Row extends { machine: string }>(rows: readonly Row[]): (machine: string) => Row[] {
+  const groups = new Map<string, Row[]>();
+  for (const row of rows) {
+    const mine = groups.get(row.machine);
+    if (mine) mine.push(row);
+    else groups.set(row.machine, [row]);
+  }
+  return (machine) => groups.get(machine) ?? [];
 }
 
 type Vessel = NonNullable<Machine["waste"]>[number];
 
-function marksOf(marks: readonly WasteMark[], machine: Machine, vessel: Vessel): VesselMark[] {
+function marksOf(marks: readonly WasteMark[], vessel: Vessel): VesselMark[] {
   return marks
-    .filter((mark) => mark.machine === machine.id && (mark.vessel === null || mark.vessel === vessel.id))
+    .filter((mark) => mark.vessel === null || mark.vessel === vessel.id)
     .map(({ at, event, ml, percent, entry }) => ({
       at: at.getTime(),
       // Of a repacked cartridge the machine shows what is left of its room.

@@ -51,10 +51,10 @@ test("the error grows until the next look", () => {
   expect([1, 5, 20].map(spread)).toEqual([...[1, 5, 20].map(spread)].sort((a, b) => a - b));
 });
 
-test("never looked at: it says so, and is unsure by a quarter of the vessel", () => {
+test("not looked at of late: it says so, and is unsure by a quarter of the vessel", () => {
   const found = vesselLevel(2000, [], [], 0);
   expect(found.spreadMl).toBeGreaterThanOrEqual(500);
-  expect(found.why[0]).toContain("never looked at");
+  expect(found.why[0]).toContain("no look on record");
 });
 
 test("four times of five the truth lies within the range, in a simulated house", () => {

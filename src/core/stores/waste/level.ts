@@ -38,7 +38,7 @@ const DAY_MS = 86_400_000;
  * The level of a waste vessel now: the last look (or nothing after an emptying), plus the draws recorded since, plus what the machine
  * draws by itself, learned from what earlier looks found besides the recorded draws. The error grows until the next look.
  *
- * @param marks oldest first; none: the vessel was never looked at, and the estimate says so
+ * @param marks oldest first; none: the vessel was not looked at of late, and the estimate says so
  */
 export function vesselLevel(
   volumeMl: number,
@@ -62,7 +62,7 @@ export function vesselLevel(
   why.push(
     last
       ? `${last.kind === "level" ? "read" : "emptied, left"} ${Math.round(last.ml)} mL ${ago(now - last.at)}`
-      : "never looked at: begun at nothing",
+      : "no look on record of late: begun at nothing",
     `${Math.round(recordedMl)} mL recorded since: ${grouped(after) || "nothing"}`,
     `${oneDigit(learned.mlADay)} mL a day besides, ${learned.spans ? `learned from ${learned.spans} ${learned.spans === 1 ? "span" : "spans"} between looks` : "a first guess for its own idle cleans"}`,
   );
