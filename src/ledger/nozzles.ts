@@ -88,7 +88,9 @@ export async function checkById(db: Connection, site: string, id: string): Promi
 /** What a channel missed in each check of a machine between two days, oldest first. */
 export async function checksBetween(db: Connection, site: string, machine: string, channel: string, from: string, to: string) {
   const { rows } = await db.execute<{ day: string; missing: number }>(sql`
-    SELECT local_day AS day, (c ->> 'missing')::int AS missing FROM effective_entry e, jsonb_array_elements(e.body -> 'channels') c
-    WHERE e.site = ${site} AND e.machine = ${machine} AND e.kind = 'check' AND e.local_day BETWEEN ${from} AND ${to} AND c ->> 'id' = ${channel} ORDER BY e.happened_at LIMIT 2000`);
+    SELECT e.local_day AS day, (c ->> 'missing')::int AS missing
+    FROM entry raw JOIN effective_entry e ON e.site = raw.site AND e.seq = raw.seq, jsonb_array_elements(e.body -> 'channels') c
+    WHERE raw.site = ${site} AND raw.machine = ${machine} AND raw.kind = 'check' AND raw.happened_at BETWEEN ${from}::date - interval '14 days' AND ${to}::date + interval '14 days'
+      AND e.local_day BETWEEN ${from} AND ${to} AND c ->> 'id' = ${channel} ORDER BY e.happened_at LIMIT 2000`);
   return rows;
 }

@@ -97,9 +97,9 @@ export async function runsOf(db: Connection, site: string, routine: string, mach
 export async function solventTally(db: Connection, site: string, machines: string[]) {
   if (machines.length === 0) return [];
   const { rows } = await db.execute<{ machine: string; channel: string; ml: number; times: number; last: string }>(sql`
-    SELECT machine, coalesce(nullif(split_part(body ->> 'step', '@', 2), ''), 'all flushed together') AS channel, sum((body -> 'result' ->> 'value')::float8)::float8 AS ml,
-      count(*)::int AS times, max(local_day) AS last FROM effective_entry
-    WHERE site = ${site} AND kind = 'run' AND routine = 'R34' AND machine = ANY(${sql.param(machines)}) AND body ->> 'step' LIKE 'amount%' AND body -> 'result' ->> 'value' IS NOT NULL
+    SELECT e.machine, coalesce(nullif(split_part(body ->> 'step', '@', 2), ''), 'all flushed together') AS channel, sum((body -> 'result' ->> 'value')::float8)::float8 AS ml,
+      count(*)::int AS times, max(local_day) AS last FROM run r JOIN effective_entry e ON e.site = r.site AND e.run = r.run AND e.kind = 'run'
+    WHERE r.site = ${site} AND r.routine = 'R34' AND r.machine = ANY(${sql.param(machines)}) AND body ->> 'step' LIKE 'amount%' AND body -> 'result' ->> 'value' IS NOT NULL
     GROUP BY 1, 2 ORDER BY 1, 2`);
   return rows;
 }

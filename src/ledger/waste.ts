@@ -20,11 +20,12 @@ export async function wasteMarks(db: Connection, site: string, machines: string[
   return rows.map((row) => ({ ...row, at: new Date(row.at) }));
 }
 
-/** Cleans, loads and flushes entered at machines since each one's moment. */
+/** Cleans, loads and flushes entered at machines since each one's moment; found by when they were entered for, so that old ones are not read. */
 export async function careSince(db: Connection, site: string, since: ReadonlyMap<string, Date>) {
   const { rows } = await db.execute<{ machine: string; at: Date; body: Record<string, unknown> }>(sql`
     SELECT e.machine, e.happened_at AS at, e.body FROM unnest(${sql.param([...since.keys()])}::text[], ${sql.param([...since.values()].map((at) => at.toISOString()))}::timestamptz[]) AS x (machine, since)
-    JOIN effective_entry e ON e.site = ${site} AND e.machine = x.machine AND e.kind = 'care' AND e.happened_at > x.since
+    JOIN entry raw ON raw.site = ${site} AND raw.machine = x.machine AND raw.kind = 'care' AND raw.amends IS NULL AND raw.happened_at > x.since - interval '7 days'
+    JOIN effective_entry e ON e.site = raw.site AND e.seq = raw.seq AND e.happened_at > x.since
     WHERE e.body ->> 'what' IN ('clean', 'load', 'flush', 'seal-test', 'colour-flag') ORDER BY e.happened_at LIMIT 20000`);
   return rows.map((row) => ({ ...row, at: new Date(row.at) }));
 }

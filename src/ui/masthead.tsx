@@ -33,7 +33,7 @@ export function Masthead({ name, role, site }: { name: string; role: string; sit
     location.assign("/sign-in");
   };
   return (
-    <header className="flex flex-wrap items-center gap-x-1 gap-y-1 sm:gap-x-5 border-b border-hair px-4 py-1.5">
+    <header className="flex flex-wrap items-center gap-x-1 gap-y-1 border-b print:hidden sm:gap-x-5 border-hair px-4 py-1.5">
       <span className="font-semibold tracking-tight">{site}</span>
       <nav aria-label="Places" className="flex flex-wrap gap-1">
         {PLACES.filter(({ href }) => href !== "/shop" || role === "supervisor").map(({ href, name: place }) => (

@@ -31,8 +31,8 @@ import { type FactsNow, factsNow, type Surroundings } from "./due.ts";
 import { givenLately } from "./given.ts";
 import { nozzlesOf } from "./patterns.ts";
 import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
-import { classNote, dryAirAt } from "./stores/air-now.ts";
-import type { VesselView } from "./stores/vessels.ts";
+import { type AreaView, areasWithAir, classNote, dryAirAt } from "./stores/air-now.ts";
+import { type VesselView, wasteItems } from "./stores/vessels.ts";
 
 export type ItemView = {
   key: string;
@@ -80,8 +80,6 @@ export type MachineRow = {
   vessel: VesselView | null;
   next: { words: string; routine: string | null; isCheck: boolean };
 };
-/** An area with its air, where that is known. */
-export type AreaView = { id: string; name: string; air: Pick<RoomNow, "word" | "words" | "isDryDay"> | null };
 export type BoardView = {
   seq: number;
   today: string;
@@ -112,12 +110,6 @@ export async function board(db: Connection, actor: Actor, after?: number): Promi
   const rows = await machineRows(db, shop, machines, stands);
   return { ...frame(shop, seq, (await stands).air), machines: rows, partial: machines.length < shop.machines.length };
 }
-
-export const areasWithAir = (shop: Shop, air: ReadonlyMap<string, RoomNow>): AreaView[] =>
-  shop.areas.map(({ id, name }) => {
-    const here = air.get(id);
-    return { id, name, air: here && here.word !== "unknown" ? { word: here.word, words: here.words, isDryDay: here.isDryDay } : null };
-  });
 
 function frame(shop: Shop, seq: number, air: ReadonlyMap<string, RoomNow>): Omit<BoardView, "machines" | "partial"> {
   const today = dayAt(shop);
@@ -298,17 +290,6 @@ function rowOf(
       isCheck: routine?.isCheck ?? action.kind === "recover",
     },
   };
-}
-
-/** What a waste vessel asks for, in short: nothing while there is room enough. */
-function wasteItems({ holdsBack, days, kind, ml, limitMl }: VesselView) {
-  const first = holdsBack[0];
-  if (first)
-    return [
-      { topic: "Waste", words: `empty the ${kind} before ${holdsBack.map(({ name }) => name).join(", ")}`, why: first.why, isBad: true },
-    ];
-  const near = days.earliest !== null && days.earliest <= 1;
-  return near ? [{ topic: "Waste", words: `about ${Math.round(ml)} of ${limitMl} mL, full by tomorrow`, why: "", isBad: true }] : [];
 }
 
 /** The state word of a machine with what it rests on. */

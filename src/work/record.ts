@@ -17,6 +17,7 @@ import { heldAgainstRecord } from "./held-against-record.ts";
 import { claimIsProven } from "./pin.ts";
 import { Refusal } from "./refusal.ts";
 import { dayAt, loadShop, type Shop } from "./shop.ts";
+import { heldStores } from "./stores/held-stores.ts";
 
 /** How far a device's clock may run ahead, and how far back something may have happened. */
 const AHEAD_MINUTES = 10;
@@ -170,10 +171,30 @@ async function amendmentOf(tx: Connection, shop: Shop, who: Who, sent: Sent, hap
   if (!struck && !replace && !instead) throw new Refusal(400, "What should it say instead? Or strike it out.");
   const at = instead ? new Date(instead) : undefined;
   if (at) checkInstant(at);
-  if (replace && ["run", "one-off-over", "sign-over", "sign-reset", "handover", "handover-seen", "repair"].includes(target.kind))
+  if (
+    replace &&
+    [
+      "run",
+      "one-off-over",
+      "sign-over",
+      "sign-reset",
+      "handover",
+      "handover-seen",
+      "repair",
+      "mix",
+      "order",
+      "vessel",
+      "waste-out",
+    ].includes(target.kind)
+  )
     throw new Refusal(400, "An entry of this kind is struck out, or another is entered after it.");
   const kind = target.kind as EntryKind;
   const replaced = replace ? bodyOf(shop, kind, replace, target.machine ?? undefined, target.routine ?? undefined) : undefined;
+  // What is said instead is held against the store as it would have been at once.
+  if (replaced) {
+    const { id, localDay, machine } = target;
+    await heldStores(tx, shop, who.person, { id, kind, machine, localDay, happenedAt: at ?? target.happenedAt, body: replaced, words: "" });
+  }
   return {
     id: sent.id,
     kind: "amendment",

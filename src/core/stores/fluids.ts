@@ -1,8 +1,8 @@
 import { type Static, Type } from "typebox";
 
 /**
- * What a fluid is, so that it can be held against what it would meet. Water has a family of its own kind each: what is
- * distilled stands in for tap water, never the other way round.
+ * What a fluid is, so that it can be held against what it would meet. Water has two: what is distilled may
+ * take the place of tap water, never the other way round.
  */
 export const FLUID_FAMILIES = [
   "distilled-water",

@@ -34,7 +34,7 @@ export function whichFluid(fluid: FluidFamily, machine: Machine, part?: string):
   if (machine.class === "uv") {
     if (is("uv-cleaner")) return fits("UV ink takes UV cleaner.");
     return is("alcohol")
-      ? sparingly("alcohol stands in for UV cleaner sparingly: it dries UV channels and swells seals.")
+      ? sparingly("alcohol takes the place of UV cleaner sparingly: it dries UV channels and swells seals.")
       : refused(`UV ink takes UV cleaner, or alcohol sparingly; ${name} can set the ink in the channel.`);
   }
   if (kind === "solvent")

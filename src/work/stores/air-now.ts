@@ -53,3 +53,11 @@ export function classNote(machine: Pick<Machine, "class">, here: RoomNow | undef
     ? `${Math.round(here.humidity)} %; ${machine.class.toUpperCase()} does better from ${aim} % on`
     : null;
 }
+
+/** An area with its air, where that is known. */
+export type AreaView = { id: string; name: string; air: Pick<RoomNow, "word" | "words" | "isDryDay"> | null };
+export const areasWithAir = (shop: Shop, air: ReadonlyMap<string, RoomNow>): AreaView[] =>
+  shop.areas.map(({ id, name }) => {
+    const here = air.get(id);
+    return { id, name, air: here && here.word !== "unknown" ? { word: here.word, words: here.words, isDryDay: here.isDryDay } : null };
+  });

@@ -1,4 +1,5 @@
 import { type Day, spokenDay } from "../../core/calendar/day.ts";
+import type { ConditionItem } from "../../core/condition/condition.ts";
 import { dueOfMachine } from "../../core/due/due-work.ts";
 import type { MachineFacts } from "../../core/due/facts.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
@@ -201,4 +202,15 @@ export function withLevel(shop: Shop, vessel: VesselView | undefined, facts: Mac
       [routine, { day, words: `about ${Math.round(vessel.ml)} of ${vessel.limitMl} mL in the ${vessel.kind}, ${vessel.words}` }],
     ]),
   };
+}
+
+/** What a waste vessel asks for, in short: nothing while there is room enough. */
+export function wasteItems({ holdsBack, days, kind, ml, limitMl }: VesselView): ConditionItem[] {
+  const first = holdsBack[0];
+  if (first)
+    return [
+      { topic: "Waste", words: `empty the ${kind} before ${holdsBack.map(({ name }) => name).join(", ")}`, why: first.why, isBad: true },
+    ];
+  const near = days.earliest !== null && days.earliest <= 1;
+  return near ? [{ topic: "Waste", words: `about ${Math.round(ml)} of ${limitMl} mL, full by tomorrow`, why: "", isBad: true }] : [];
 }

@@ -1,0 +1,196 @@
+import { uuidv7 } from "uuidv7";
+import { beforeEach, describe, expect, test } from "vitest";
+import { STEPS } from "../../src/core/routines/steps/steps.ts";
+import { stepsVersion } from "../../src/core/runs/version.ts";
+import { compareSite } from "../../src/ledger/compare.ts";
+import { board } from "../../src/work/board.ts";
+import { floor } from "../../src/work/floor.ts";
+import { roundView } from "../../src/work/rounds.ts";
+import { monthCsv, monthView } from "../../src/work/stores/month.ts";
+import { saveStoreSetting } from "../../src/work/stores/settings.ts";
+import { solventCsv, solventView } from "../../src/work/stores/solvent.ts";
+import { traceView } from "../../src/work/stores/trace.ts";
+import { wasteView, wasteYear, wasteYearCsv } from "../../src/work/stores/waste.ts";
+import { db } from "./database.ts";
+import { actor, at, entry, freshHouse, ottoline, said, send, site, stock } from "./store-house.ts";
+
+/** Waste, what fluids let out, where lots were and what a month cost, over a real database. */
+beforeEach(freshHouse);
+
+describe("waste", () => {
+  const level = (ml: number, clock: string, machine = "sprat") =>
+    entry("vessel", { vessel: "bottle", event: "level", ml }, { machine, happenedAt: at(clock) });
+
+  test("a bottle that would overflow holds the work back, calls for its emptying, and that comes first in the round", async () => {
+    await send("bram", level(1690, "08:00"));
+    const row = (await board(db, ottoline())).machines.find(({ id }) => id === "sprat");
+    expect(row?.vessel?.holdsBack.map(({ routine }) => routine)).toContain("R04");
+    expect(row?.condition).toContain("empty the bottle before");
+    const called = row?.also.find(({ routine }) => routine === "R45");
+    expect(called).toMatchObject({ state: "due", due: "2026-11-25" });
+    const { problem } = await roundView(db, ottoline(), { on: "2026-11-25", what: "opening", safe: false });
+    const cleans = problem.tasks.find(({ id }) => id.startsWith("sprat/R04/"));
+    expect(cleans?.after).toContain(called?.key);
+    const tablet = await floor(db, { site, actor: actor("bram") });
+    expect(tablet.machines.find(({ id }) => id === "sprat")?.vessel?.holdsBack.length).toBeGreaterThan(0);
+  });
+
+  test("emptied into a container: the machine has room again, the container holds it, the year tells of what left", async () => {
+    await send("bram", level(1690, "08:00"));
+    expect(
+      await said(
+        "bram",
+        entry(
+          "vessel",
+          { vessel: "bottle", event: "emptied", beforeMl: 1690, into: "drum-water" },
+          { machine: "sprat", happenedAt: at("08:30") },
+        ),
+      ),
+    ).toContain("added");
+    const view = await wasteView(db, ottoline());
+    expect(view.vessels.find(({ machine }) => machine === "sprat")).toMatchObject({ holdsBack: [] });
+    expect(view.containers.find(({ id }) => id === "drum-water")).toMatchObject({ ml: 1690, percent: 7, since: "Wed 25 Nov" });
+    expect(
+      await said(
+        "ottoline",
+        entry("waste-out", { container: "drum-water", ml: 1700, taker: "Carriers", papers: "P-1" }, { happenedAt: at("09:00") }),
+      ),
+    ).toContain("added");
+    expect((await wasteView(db, ottoline())).containers.find(({ id }) => id === "drum-water")?.ml).toBe(0);
+    expect(await wasteYear(db, ottoline(), 2026)).toMatchObject({
+      rows: [{ ml: 1700, papers: "P-1" }],
+      byKind: [{ kind: "water-based waste ink", words: "1.7 L" }],
+    });
+    expect(await wasteYearCsv(db, ottoline(), 2026)).toContain("1.70,Carriers,P-1");
+    expect(await compareSite(db, site)).toEqual([]);
+  });
+
+  test("readings in a run count as looks", async () => {
+    const run = uuidv7();
+    const version = stepsVersion(STEPS.R08 ?? []);
+    const event = (body: Record<string, unknown>, minute: number) =>
+      entry("run", body, { machine: "smelt", routine: "R08", run, happenedAt: at(`08:0${minute}`) });
+    await send(
+      "bram",
+      event({ event: "start", form: "short", version, gear: true }, 0),
+      event({ event: "step", step: "level", result: { value: 640 } }, 1),
+      event({ event: "step", step: "room", result: { choice: "room" } }, 2),
+      event({ event: "end" }, 3),
+    );
+    expect((await wasteView(db, ottoline())).vessels.find(({ machine }) => machine === "smelt")?.ml).toBeCloseTo(640, -1);
+    expect(await compareSite(db, site)).toEqual([]);
+  });
+
+  test("what can't be is refused: more than it holds, an emptied cartridge, a reset without proof, a full container", async () => {
+    expect(await said("bram", level(2500, "08:00"))).toContain("holds 2000 mL to the brim");
+    expect(await said("bram", entry("vessel", { vessel: "cartridge", event: "emptied" }, { machine: "compass" }))).toContain(
+      "replaced, or repacked",
+    );
+    expect(await said("bram", entry("vessel", { vessel: "cartridge", event: "reset" }, { machine: "compass" }))).toContain("R44");
+    expect(await said("bram", entry("vessel", { vessel: "cartridge", event: "reset", proof: uuidv7() }, { machine: "compass" }))).toContain(
+      "floods the machine",
+    );
+    expect(await said("bram", entry("vessel", { vessel: "bottle", event: "replaced" }, { machine: "sprat" }))).toContain(
+      "emptied, not replaced",
+    );
+    expect(await said("bram", entry("vessel", { vessel: "bottle", event: "level" }, { machine: "sprat" }))).toContain("How much is in it");
+    for (let times = 0; times < 3; times++)
+      await send(
+        "bram",
+        entry(
+          "vessel",
+          { vessel: "tank", event: "emptied", beforeMl: 3800, into: "drum-solvent" },
+          { machine: "fathom", happenedAt: at(`08:1${times}`) },
+        ),
+      );
+    expect((await wasteView(db, ottoline())).containers.find(({ id }) => id === "drum-solvent")?.ml).toBe(7600);
+  });
+});
+
+test("volatile grams: what was used and spilt × density × share, by day, machine and area; received and counted let out nothing", async () => {
+  const mek = (amount: number) => ({ item: "coder-solvent", amount, unit: "mL", lot: "MEK" });
+  await send(
+    "bram",
+    stock("received", [mek(3000)]),
+    stock("used", [mek(100)], {}, { machine: "tally" }),
+    stock("discarded", [mek(20)], { reason: "spilt" }, { machine: "stave" }),
+    stock("counted", [mek(2000)]),
+  );
+  const view = await solventView(db, ottoline(), "2026-11");
+  // 120 mL of MEK at 0.805 g/mL (NIOSH Pocket Guide, from memory): 96.6 g.
+  expect(view.grams).toBeCloseTo(96.6, 6);
+  expect(view.byMachine).toEqual([
+    { name: "Tally", grams: expect.closeTo(80.5, 6) },
+    { name: "Stave", grams: expect.closeTo(16.1, 6) },
+  ]);
+  expect(view.byArea[0]?.name).toBe("Packing line");
+  expect(view.over).toBeNull();
+  await saveStoreSetting(db, ottoline(), { subject: "stores", id: "site", body: { ...view_stores(), volatileGramsAMonth: 50 } });
+  expect((await solventView(db, ottoline(), "2026-11")).over).toBe("over");
+  expect((await solventCsv(db, ottoline(), "2026-11")).text).toContain("Tally");
+});
+const view_stores = () => ({
+  serviceLevel: 0.95,
+  coverDays: 30,
+  alpha: 0.1,
+  planSpread: 0.25,
+  orderCostCents: 1500,
+  holdingShare: 0.2,
+  hourCents: 2600,
+  inkCentsAMl: 12,
+});
+
+test("a bad lot is traced to machines, days and prints, and back from a machine and day to its lots", async () => {
+  const ink = (lot: string, channel: string) => ({ item: "dtf-white", amount: 500, unit: "mL", lot, channel });
+  await send(
+    "bram",
+    stock(
+      "received",
+      [
+        { item: "dtf-white", amount: 3000, unit: "mL", lot: "BAD" },
+        { item: "dtf-white", amount: 3000, unit: "mL", lot: "GOOD" },
+      ],
+      {},
+      { happenedAt: at("08:00", "2026-11-01") },
+    ),
+  );
+  await send(
+    "ottoline",
+    entry("counter", { counter: "prints", value: 1000 }, { machine: "sprat", happenedAt: at("08:00", "2026-11-02") }),
+    entry("counter", { counter: "prints", value: 1900 }, { machine: "sprat", happenedAt: at("08:00", "2026-11-20") }),
+  );
+  await send(
+    "bram",
+    stock("used", [ink("BAD", "H2/W1")], {}, { machine: "sprat", happenedAt: at("08:00", "2026-11-02") }),
+    stock("used", [ink("BAD", "H2/W2")], {}, { machine: "smelt", happenedAt: at("08:00", "2026-11-05") }),
+    stock("used", [ink("GOOD", "H2/W1")], {}, { machine: "sprat", happenedAt: at("08:00", "2026-11-20") }),
+  );
+  const lot = await traceView(db, ottoline(), { item: "dtf-white", lot: "BAD" });
+  expect(lot.stays.map(({ machineName, channel, from, to, printed }) => [machineName, channel, from, to, printed])).toEqual([
+    ["Sprat", "H2/W1", "2026-11-02", "2026-11-20", "900 prints"],
+    ["Smelt", "H2/W2", "2026-11-05", null, "not counted"],
+  ]);
+  const back = await traceView(db, ottoline(), { machine: "sprat", from: "2026-11-21", to: "2026-11-24" });
+  expect(back.stays.map(({ lot: name }) => name)).toEqual(["GOOD"]);
+});
+
+test("a month: hands, ink, fluids, parts and holds by machine, against the month before", async () => {
+  await send(
+    "bram",
+    stock("received", [{ item: "cap-assembly", amount: 2, unit: "pieces" }]),
+    stock("used", [{ item: "cap-assembly", amount: 1, unit: "pieces" }], {}, { machine: "teal" }),
+  );
+  await send(
+    "bram",
+    entry("routine", { outcome: "done" }, { machine: "teal", routine: "R17" }),
+    entry("care", { what: "clean", strength: "strong" }, { machine: "teal" }),
+  );
+  const view = await monthView(db, ottoline(), "2026-11");
+  const teal = view.machines.find(({ id }) => id === "teal");
+  // R17: 20 min by its handbook row; ink: a strong clean of 12 mL and R17's own light clean of 2; a cap assembly at 84.00.
+  expect(teal?.now).toMatchObject({ handsMinutes: 20, inkMl: 14, partCents: 8400 });
+  expect(teal?.now.cents).toBeCloseTo((20 / 60) * 2600 + 14 * 12 + 8400, 6);
+  expect(teal?.before.cents).toBe(0);
+  expect(view.total.now.partCents).toBe(8400);
+  expect((await monthCsv(db, ottoline(), "2026-11")).text).toContain("Teal,Garment room,November 2026,20");
+});
