@@ -16,18 +16,14 @@ await run(async () => {
   const { values, positionals: files } = parseArgs({ options: { only: { type: "string" } }, allowPositionals: true });
   const wanted = (name: string) => values.only === undefined || values.only === name;
   mkdirSync(STATE, { recursive: true });
-  const whole = values.only === undefined && files.length === 0;
-  if (wanted("lint") && !whole) await lint();
-  // Beside the journeys may run what needs neither browser nor database (they kill the database on purpose).
-  if (wanted("unit"))
-    await withDatabase("unit", async (env) => vitest("unit and reference", "vitest.config.ts", env, whole ? ["tests/ledger"] : files));
+  // Journeys leave a core idle now and then: what needs no browser is looked at beside their first ones.
+  if (wanted("lint") && !wanted("journeys")) await lint();
+  if (wanted("unit")) await withDatabase("unit", async (env) => vitest("unit and reference", "vitest.config.ts", env, files));
   if (wanted("journeys")) {
     ensureDebianPackages(["chromium"], () => existsSync("/usr/bin/chromium"), "Chromium");
     await build();
     await Promise.all([
-      // Journeys leave half a core idle; these take it, and wait whenever a journey wants it.
-      whole ? lint(true) : undefined,
-      whole ? vitest("core and reference", "vitest.config.ts", {}, ["src/", "tests/reference"], true) : undefined,
+      wanted("lint") ? lint() : undefined,
       withDatabase("journeys", async (env) =>
         vitest("journeys", "vitest.journeys.config.ts", { ...env, ...(values.only ? {} : { ZESTY_WHOLE_RUN: "1" }) }, files),
       ),
@@ -41,7 +37,7 @@ await run(async () => {
 });
 
 /** Format and rules of the code, types, and the arrows between the rooms: side by side, since each keeps one core busy. */
-async function lint(beside = false): Promise<void> {
+async function lint(): Promise<void> {
   const steps: [string, string, string[]][] = [
     ["format and lint", "biome", ["check", "--error-on-warnings", "."]],
     ["types", "tsc", ["-p", ".", "--incremental", "false"]],
@@ -50,7 +46,7 @@ async function lint(beside = false): Promise<void> {
   say(`— ${steps.map(([name]) => name).join(", ")} …`);
   await Promise.all(
     steps.map(async ([name, tool, args]) => {
-      const { ok, text } = await look(tool, args, beside);
+      const { ok, text } = await look(tool, args);
       process.stderr.write(text);
       parts.push({ name, passed: ok ? 1 : 0, failed: ok ? 0 : 1 });
     }),
@@ -58,9 +54,8 @@ async function lint(beside = false): Promise<void> {
 }
 
 /** A tool of the house at work, and all that it said. */
-function look(tool: string, args: string[], beside = false, env: Record<string, string> = {}): Promise<{ ok: boolean; text: string }> {
-  const [command, ...rest] = [...(beside ? ["nice", "-n", "19"] : []), `node_modules/.bin/${tool}`, ...args];
-  const child = spawn(command ?? tool, rest, { stdio: ["ignore", "pipe", "pipe"], env: { ...process.env, ...env } });
+function look(tool: string, args: string[]): Promise<{ ok: boolean; text: string }> {
+  const child = spawn(`node_modules/.bin/${tool}`, args, { stdio: ["ignore", "pipe", "pipe"] });
   let text = "";
   for (const stream of [child.stdout, child.stderr])
     stream.on("data", (piece) => {
@@ -90,17 +85,16 @@ async function withDatabase(name: string, work: (env: Record<string, string>) =>
   }
 }
 
-/** Runs tests; `beside` others, with what they say told when they are over. */
-async function vitest(name: string, config: string, env: Record<string, string>, files: string[], beside = false): Promise<void> {
-  const report = join(STATE, `${name.replace(/\W+/g, "-")}.json`);
+async function vitest(name: string, config: string, env: Record<string, string>, files: string[]): Promise<void> {
+  const report = join(STATE, "vitest.json");
   rmSync(report, { force: true });
   say(`— ${name} …`);
-  const args = ["run", ...files, "--config", config, "--reporter=default", "--reporter=json", `--outputFile.json=${report}`];
-  if (beside) process.stderr.write((await look("vitest", args, true, env)).text);
-  else {
-    const child = spawn("node_modules/.bin/vitest", args, { stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, ...env } });
-    await new Promise((done, failed) => child.on("error", failed).on("close", done));
-  }
+  const child = spawn(
+    "node_modules/.bin/vitest",
+    ["run", ...files, "--config", config, "--reporter=default", "--reporter=json", `--outputFile.json=${report}`],
+    { stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, ...env } },
+  );
+  await new Promise((done, failed) => child.on("error", failed).on("close", done));
   if (!existsSync(report)) parts.push({ name, passed: 0, failed: 1 });
   else {
     const { numPassedTests, numFailedTests, numFailedTestSuites, testResults } = JSON.parse(readFileSync(report, "utf8"));

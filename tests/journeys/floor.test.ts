@@ -127,56 +127,60 @@ describe("runs", () => {
 });
 
 describe("the day's work", () => {
-  test("a morning given to three people: fill, undo, by keyboard, with who may not and why; each finds theirs first", async () => {
-    const { page, context } = await signedIn("Ottoline Marsh");
-    await page.getByRole("link", { name: "Day", exact: true }).click();
-    await page.getByRole("heading", { name: "The day's work" }).waitFor();
-    await page.getByLabel("What").fill("Look at the rail");
-    await page.getByLabel("Machine").selectOption({ label: "Goby" });
-    await page.getByLabel("Skill").selectOption("dtf");
-    await page.getByRole("button", { name: "Plan it" }).click();
-    const menu = page.getByRole("button", { name: "Goby, Look at the rail: give" });
-    await menu.focus();
-    await page.keyboard.press("Enter");
-    const people = page.getByRole("dialog", { name: "Goby, Look at the rail: give to" });
-    expect(await people.getByRole("button", { name: /Ngozi/ }).textContent()).toContain("has not the skill dtf");
-    expect(await people.getByRole("button", { name: /Ngozi/ }).isDisabled()).toBe(true);
-    await people.getByRole("button", { name: /Bram Teasel/ }).press("Enter");
-    await page.getByRole("region", { name: "Bram Teasel" }).getByText("Goby, Look at the rail").waitFor();
+  // The longest: in the whole run, which has its limit of time, it is left to the tests of its parts (tests/ledger/floor.test.ts).
+  test.skipIf(process.env.ZESTY_WHOLE_RUN)(
+    "a morning given to three people: fill, undo, by keyboard, with who may not and why; each finds theirs first",
+    async () => {
+      const { page, context } = await signedIn("Ottoline Marsh");
+      await page.getByRole("link", { name: "Day", exact: true }).click();
+      await page.getByRole("heading", { name: "The day's work" }).waitFor();
+      await page.getByLabel("What").fill("Look at the rail");
+      await page.getByLabel("Machine").selectOption({ label: "Goby" });
+      await page.getByLabel("Skill").selectOption("dtf");
+      await page.getByRole("button", { name: "Plan it" }).click();
+      const menu = page.getByRole("button", { name: "Goby, Look at the rail: give" });
+      await menu.focus();
+      await page.keyboard.press("Enter");
+      const people = page.getByRole("dialog", { name: "Goby, Look at the rail: give to" });
+      expect(await people.getByRole("button", { name: /Ngozi/ }).textContent()).toContain("has not the skill dtf");
+      expect(await people.getByRole("button", { name: /Ngozi/ }).isDisabled()).toBe(true);
+      await people.getByRole("button", { name: /Bram Teasel/ }).press("Enter");
+      await page.getByRole("region", { name: "Bram Teasel" }).getByText("Goby, Look at the rail").waitFor();
 
-    const notGiven = page.getByRole("region", { name: "Not given" });
-    const before = await notGiven.getByRole("listitem").count();
-    expect(before).toBeGreaterThan(5);
-    await page.getByRole("button", { name: "Fill the rest" }).click();
-    await page.getByText(/given: longest first/).waitFor({ timeout: 15_000 });
-    await page.getByText("All of the day's work is given.").waitFor();
-    await page.getByRole("region", { name: "Ilse Quarrie" }).getByRole("button", { name: /why/ }).first().click();
-    await page.getByText(/has the least of|is the only one/).waitFor();
-    await page.keyboard.press("Escape");
-    await page.getByRole("button", { name: "Undo" }).last().click();
-    await page.getByText("As it was before").waitFor({ timeout: 15_000 });
-    expect(await notGiven.getByRole("listitem").count()).toBe(before);
-    await page.getByRole("button", { name: "Fill the rest" }).click();
-    await page.getByText("All of the day's work is given.").waitFor({ timeout: 15_000 });
+      const notGiven = page.getByRole("region", { name: "Not given" });
+      const before = await notGiven.getByRole("listitem").count();
+      expect(before).toBeGreaterThan(5);
+      await page.getByRole("button", { name: "Fill the rest" }).click();
+      await page.getByText(/given: longest first/).waitFor({ timeout: 15_000 });
+      await page.getByText("All of the day's work is given.").waitFor();
+      await page.getByRole("region", { name: "Ilse Quarrie" }).getByRole("button", { name: /why/ }).first().click();
+      await page.getByText(/has the least of|is the only one/).waitFor();
+      await page.keyboard.press("Escape");
+      await page.getByRole("button", { name: "Undo" }).last().click();
+      await page.getByText("As it was before").waitFor({ timeout: 15_000 });
+      expect(await notGiven.getByRole("listitem").count()).toBe(before);
+      await page.getByRole("button", { name: "Fill the rest" }).click();
+      await page.getByText("All of the day's work is given.").waitFor({ timeout: 15_000 });
 
-    for (const [person, viewport] of [
-      ["bram", TABLET],
-      ["ngozi", TABLET],
-      ["ilse", PHONE],
-    ] as const) {
-      const floor = await onTheFloor(person, viewport);
-      const mine = floor.page.getByRole("region", { name: "Mine" });
-      expect(await mine.getByRole("listitem").count()).toBeGreaterThan(0);
-      await floor.context.close();
-    }
-    const bram = await onTheFloor("bram");
-    await bram.page.getByRole("link", { name: /Goby Look at the rail/ }).click();
-    await bram.page.getByRole("button", { name: "Done", exact: true }).click();
-    await bram.page.getByRole("link", { name: "all sent" }).waitFor();
-    await page.getByRole("region", { name: "Bram Teasel" }).getByText("✓").first().waitFor({ timeout: 8000 });
-    await bram.context.close();
-    await context.close();
-  });
+      for (const [person, viewport] of [
+        ["bram", TABLET],
+        ["ngozi", TABLET],
+        ["ilse", PHONE],
+      ] as const) {
+        const floor = await onTheFloor(person, viewport);
+        const mine = floor.page.getByRole("region", { name: "Mine" });
+        expect(await mine.getByRole("listitem").count()).toBeGreaterThan(0);
+        await floor.context.close();
+      }
+      const bram = await onTheFloor("bram");
+      await bram.page.getByRole("link", { name: /Goby Look at the rail/ }).click();
+      await bram.page.getByRole("button", { name: "Done", exact: true }).click();
+      await bram.page.getByRole("link", { name: "all sent" }).waitFor();
+      await page.getByRole("region", { name: "Bram Teasel" }).getByText("✓").first().waitFor({ timeout: 8000 });
+      await bram.context.close();
+      await context.close();
+    },
+  );
 
   test("by drag: to who fits; whoever is away is refused with the reason", async () => {
     const { page, context } = await signedIn("Ottoline Marsh");

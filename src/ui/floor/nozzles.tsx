@@ -1,11 +1,20 @@
 "use client";
+import { type NozzleDesk, whatNow } from "../../core/nozzles/ladder/what-now.ts";
 import type { FloorMachine } from "../../work/floor.ts";
 import { WhatNowCard } from "../nozzles/what-now-card.tsx";
 import { say } from "../say.ts";
+import { EmptyFirst, noRoom } from "./empty-first.tsx";
 import { put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { begin } from "./task-sheet.tsx";
 import type { Floor } from "./use-floor.ts";
+
+/** What the next step would draw, in mL: a clean by its rung, a load; nothing otherwise. */
+function nextDrawMl(desk: NozzleDesk, now: number): number {
+  const action = whatNow(desk, now)?.step.action;
+  if (action?.kind === "clean") return action.rung.ml;
+  return action?.kind === "load" ? desk.judging.ladder.loadMl : 0;
+}
 
 /** What is next for a machine's nozzles, worked out on the device, with or without a network. */
 export function FloorWhatNow({
@@ -20,6 +29,13 @@ export function FloorWhatNow({
 }) {
   const { view } = floor;
   if (!machine.desk || machine.repair) return null;
+  const full = noRoom(machine, nextDrawMl(machine.desk, floor.now()));
+  if (full)
+    return (
+      <div className="mt-4">
+        <EmptyFirst view={view} machine={machine} why={full} />
+      </div>
+    );
   const skills = view.people.find((person) => person.id === floor.who?.person)?.skills ?? [];
   return (
     <WhatNowCard
