@@ -33,6 +33,7 @@ class Store {
   private readonly random = randomFrom(77);
   private readonly shelf = new Map<string, Lot[]>();
   private readonly coming: { day: Day; order: string; supplier: string; lines: { item: Item; amount: number }[] }[] = [];
+  private readonly lists = new Map<string, { item: Item; amount: number }[]>();
   private readonly level = new Map<string, number>();
   private deliveries = 4100;
   private lots = 310;
@@ -130,16 +131,25 @@ class Store {
 
   /** A routine's list leaves the shelf; swabs are nobody's to log. */
   private uses({ machine, routine, at, person, run }: DoneRoutine): void {
-    const steps = this.shop.rules.book.get(routine)?.steps;
-    if (!steps) return;
-    const lines = usualMaterials(runPlan(steps, machine), machine).flatMap(({ item: name, amount, unit }) => {
-      const item = itemFor(this.shop.items, { item: name, unit }, machine);
-      if (!item || item.keeping === "two-boxes" || item.keeping === "listed") return [];
+    const lines = this.listOf(machine, routine).flatMap(({ item, amount }) => {
       const real = item.unit === "pieces" ? amount : Math.max(1, Math.round(amount * (0.85 + this.random() * 0.4)));
       const line = this.take(item, real);
       return line ? [{ ...line, ...(real === amount ? {} : { planned: amount }) }] : [];
     });
     if (lines.length) this.add("stock", machine.id, person, at, { event: "used", lines }, { run, routine });
+  }
+
+  /** What of a routine's list is kept in the store, worked out once for each machine. */
+  private listOf(machine: Machine, routine: string): { item: Item; amount: number }[] {
+    const key = `${machine.id}/${routine}`;
+    const known = this.lists.get(key);
+    if (known) return known;
+    const list = usualMaterials(runPlan(this.shop.rules.book.get(routine)?.steps ?? [], machine), machine).flatMap((use) => {
+      const item = itemFor(this.shop.items, use, machine);
+      return !item || item.keeping === "two-boxes" || item.keeping === "listed" ? [] : [{ item, amount: use.amount }];
+    });
+    this.lists.set(key, list);
+    return list;
   }
 
   private workDay(day: Day, from: Day): void {

@@ -67,7 +67,7 @@ const putInForce = async (page: Page) => {
   await page.getByText(/^In force since/).waitFor();
 };
 
-test.skipIf(process.env.ZESTY_OWN_DATABASE)(
+test.skipIf(process.env.ZESTY_OWN_DATABASE || process.env.ZESTY_WHOLE_RUN)(
   "a round is planned by one press, laid by hand, put in force, followed on two tablets, and mended when somebody is gone and a machine breaks",
   async () => {
     const page = await at(early, "ottoline", "/rounds");

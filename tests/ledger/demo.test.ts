@@ -21,115 +21,111 @@ import { db } from "./database.ts";
 
 const actor = (site: string) => ({ site, personId: "ottoline", name: "Ottoline Marsh", role: "supervisor" as const, sessionId: "s" });
 
-/** The demo at a work day's morning, just after the day begins, at night, and on a Sunday. */
-describe.each(["2026-11-25T09:10:00Z", "2026-11-25T04:03:00Z", "2026-11-26T02:30:00Z", "2026-11-29T15:00:00Z"])(
-  "the demo house as seen at %s",
-  (now) => {
-    const site = `demo-${process.pid}-${now.replace(/\W/g, "")}`;
-    const today = localDay(new Date(now), "Europe/Lisbon");
-    beforeAll(async () => {
-      process.env.ZESTY_NOW = now;
-      await foundSite(db, site, demoHouse(today), (shop) => demoHistory(shop, today, new Date(now)), storeSettings());
-    });
+/** The demo at a work day's morning, at night, and on a Sunday. */
+describe.each(["2026-11-25T09:10:00Z", "2026-11-26T02:30:00Z", "2026-11-29T15:00:00Z"])("the demo house as seen at %s", (now) => {
+  const site = `demo-${process.pid}-${now.replace(/\W/g, "")}`;
+  const today = localDay(new Date(now), "Europe/Lisbon");
+  beforeAll(async () => {
+    process.env.ZESTY_NOW = now;
+    await foundSite(db, site, demoHouse(today), (shop) => demoHistory(shop, today, new Date(now)), storeSettings());
+  });
 
-    test("is a valid fleet of sixteen machines of all classes, seven people, a 16-day closure ahead", () => {
-      const house = demoHouse(today);
-      expect(fleetProblems(house)).toEqual([]);
-      expect(house.machines).toHaveLength(16);
-      expect(new Set(house.machines.map((machine) => machine.class)).size).toBe(5);
-      expect(house.people).toHaveLength(7);
-      const closure = house.calendar.closures?.[0];
-      expect(closure && toDay(closure.to) - toDay(closure.from) + 1).toBe(16);
-      expect(closure && toDay(closure.from)).toBeGreaterThan(today);
-      expect(closure && weekday(toDay(closure.from))).toBe(6);
-    });
+  test("is a valid fleet of sixteen machines of all classes, seven people, a 16-day closure ahead", () => {
+    const house = demoHouse(today);
+    expect(fleetProblems(house)).toEqual([]);
+    expect(house.machines).toHaveLength(16);
+    expect(new Set(house.machines.map((machine) => machine.class)).size).toBe(5);
+    expect(house.people).toHaveLength(7);
+    const closure = house.calendar.closures?.[0];
+    expect(closure && toDay(closure.to) - toDay(closure.from) + 1).toBe(16);
+    expect(closure && toDay(closure.from)).toBeGreaterThan(today);
+    expect(closure && weekday(toDay(closure.from))).toBe(6);
+  });
 
-    test("its ledger rebuilds equal, goes back ninety days and lies in no future", async () => {
-      expect(await compareSite(db, site)).toEqual([]);
-      const all = await ledgerPage(db, site, { limit: 100_000 });
-      const days = all
-        .filter(({ kind }) => kind !== "settings")
-        .map(({ localDay: day }) => day)
-        .sort();
-      expect(days[0]).toBe(isoDay(today - 90));
-      for (const { happenedAt } of all) expect(happenedAt.getTime()).toBeLessThanOrEqual(new Date(now).getTime());
-    });
+  test("its ledger rebuilds equal, goes back ninety days and lies in no future", async () => {
+    expect(await compareSite(db, site)).toEqual([]);
+    const all = await ledgerPage(db, site, { limit: 100_000 });
+    const days = all
+      .filter(({ kind }) => kind !== "settings")
+      .map(({ localDay: day }) => day)
+      .sort();
+    expect(days[0]).toBe(isoDay(today - 90));
+    for (const { happenedAt } of all) expect(happenedAt.getTime()).toBeLessThanOrEqual(new Date(now).getTime());
+  });
 
-    test("nobody works outside a shift or without the skill's shift", async () => {
-      const shop = await loadShop(db, site);
-      const shifts = new Map((shop.calendar.shifts ?? []).map((shift) => [shift.id, shift]));
-      for (const { person, happenedAt, kind, localDay: day } of await ledgerPage(db, site, { limit: 100_000 })) {
-        if (!person || kind === "settings") continue;
-        const time = clockTime(happenedAt, "Europe/Lisbon");
-        const mine = shop.people.find(({ id }) => id === person)?.shifts?.flatMap((id) => shifts.get(id) ?? []) ?? [];
-        expect(
-          mine.some((shift) => time >= shift.from && time <= shift.to && shift.days?.includes(weekday(toDay(day)))),
-          `${person} ${day} ${time} ${kind}`,
-        ).toBe(true);
-      }
-    });
+  test("nobody works outside a shift or without the skill's shift", async () => {
+    const shop = await loadShop(db, site);
+    const shifts = new Map((shop.calendar.shifts ?? []).map((shift) => [shift.id, shift]));
+    for (const { person, happenedAt, kind, localDay: day } of await ledgerPage(db, site, { limit: 100_000 })) {
+      if (!person || kind === "settings") continue;
+      const time = clockTime(happenedAt, "Europe/Lisbon");
+      const mine = shop.people.find(({ id }) => id === person)?.shifts?.flatMap((id) => shifts.get(id) ?? []) ?? [];
+      expect(
+        mine.some((shift) => time >= shift.from && time <= shift.to && shift.days?.includes(weekday(toDay(day)))),
+        `${person} ${day} ${time} ${kind}`,
+      ).toBe(true);
+    }
+  });
 
-    test("counters rise", async () => {
-      const { rows } = await db.execute<{ falls: number; readings: number }>(sql`
+  test("counters rise", async () => {
+    const { rows } = await db.execute<{ falls: number; readings: number }>(sql`
       SELECT count(*) FILTER (WHERE value < before)::int AS falls, count(*)::int AS readings FROM (
         SELECT value, lag(value) OVER (PARTITION BY machine, counter ORDER BY day) AS before FROM counter_reading WHERE site = ${site}) r`);
-      expect(rows[0]?.falls).toBe(0);
-      expect(rows[0]?.readings).toBeGreaterThan(500);
-    });
+    expect(rows[0]?.falls).toBe(0);
+    expect(rows[0]?.readings).toBeGreaterThan(500);
+  });
 
-    test("today is partly done, and what the Board shows agrees with what the ledger holds", async () => {
-      const view = await board(db, actor(site));
-      const items = view.machines.flatMap((row) =>
-        [...row.beats.opening, ...row.beats.midday, ...row.beats.closing].map((item) => ({ ...item, machine: row.id })),
-      );
-      const done = items.filter(({ state }) => state === "done");
-      expect(done.length).toBeGreaterThan(5);
-      expect(done.length).toBeLessThan(items.length);
-      const { rows } = await db.execute<{ machine: string; routine: string }>(
-        sql`SELECT machine, routine FROM settled_day WHERE site = ${site} AND day = ${isoDay(today)} AND outcome = 'done'`,
-      );
-      const held = new Set(rows.map(({ machine, routine }) => `${machine}/${routine}`));
-      const shop = await loadShop(db, site);
-      for (const { machine, routine } of done)
-        expect(
-          [...shop.rules.reach].some(([id, reach]) => reach.includes(routine) && held.has(`${machine}/${id}`)),
-          `${machine} ${routine}`,
-        ).toBe(true);
-      for (const { machine, routine } of items.filter(({ state }) => state === "due"))
-        expect(held.has(`${machine}/${routine}`)).toBe(false);
-      expect(view.machines.find(({ id }) => id === "teal")?.word).toMatch(/Hold|Unchecked/);
-      expect(view.machines.some(({ missed }) => missed?.closing)).toBe(true);
-    });
-
-    test.runIf(now === "2026-11-25T09:10:00Z")(
-      "its volatile grams of October are those worked out by hand in docs/worked-example-voc.md",
-      async () => {
-        const text = readFileSync("docs/worked-example-voc.md", "utf8");
-        const byHand = [...text.matchAll(/^\| (\S.*?) +\| +(\d+) \| +([\d.]+) \| +([\d.]+) \| +([\d.]+) \|$/gm)].map(
-          ([, name, ...figures]) => ({ name, figures: figures.map(Number) }),
-        );
-        expect(byHand).toHaveLength(7);
-        for (const {
-          figures: [ml = 0, density = 0, share = 0, grams = 0],
-        } of byHand)
-          expect(ml * density * share).toBeCloseTo(grams, 2);
-        const { byFluid, grams } = await solventView(db, actor(site), "2026-10");
-        expect(byFluid.map(({ name, ml, grams: mine }) => [name, ml, mine.toFixed(3)])).toEqual(
-          byHand.map(({ name, figures }) => [name, figures[0], figures[3]?.toFixed(3)]),
-        );
-        expect(text).toContain(`**${grams.toFixed(3)} g**`);
-      },
+  test("today is partly done, and what the Board shows agrees with what the ledger holds", async () => {
+    const view = await board(db, actor(site));
+    const items = view.machines.flatMap((row) =>
+      [...row.beats.opening, ...row.beats.midday, ...row.beats.closing].map((item) => ({ ...item, machine: row.id })),
     );
+    const done = items.filter(({ state }) => state === "done");
+    expect(done.length).toBeGreaterThan(5);
+    expect(done.length).toBeLessThan(items.length);
+    const { rows } = await db.execute<{ machine: string; routine: string }>(
+      sql`SELECT machine, routine FROM settled_day WHERE site = ${site} AND day = ${isoDay(today)} AND outcome = 'done'`,
+    );
+    const held = new Set(rows.map(({ machine, routine }) => `${machine}/${routine}`));
+    const shop = await loadShop(db, site);
+    for (const { machine, routine } of done)
+      expect(
+        [...shop.rules.reach].some(([id, reach]) => reach.includes(routine) && held.has(`${machine}/${id}`)),
+        `${machine} ${routine}`,
+      ).toBe(true);
+    for (const { machine, routine } of items.filter(({ state }) => state === "due")) expect(held.has(`${machine}/${routine}`)).toBe(false);
+    expect(view.machines.find(({ id }) => id === "teal")?.word).toMatch(/Hold|Unchecked/);
+    expect(view.machines.some(({ missed }) => missed?.closing)).toBe(true);
+  });
 
-    test("its fleet file is read back as the same file", async () => {
-      const first = await exportFleet(db, site);
-      expect(fleetProblems(first)).toEqual([]);
-      const copy = `${site}-copy`;
-      await foundSite(db, copy, JSON.parse(JSON.stringify(first)));
-      expect(JSON.parse(JSON.stringify(await exportFleet(db, copy)))).toEqual(JSON.parse(JSON.stringify(first)));
-    });
-  },
-);
+  test.runIf(now === "2026-11-25T09:10:00Z")(
+    "its volatile grams of October are those worked out by hand in docs/worked-example-voc.md",
+    async () => {
+      const text = readFileSync("docs/worked-example-voc.md", "utf8");
+      const byHand = [...text.matchAll(/^\| (\S.*?) +\| +(\d+) \| +([\d.]+) \| +([\d.]+) \| +([\d.]+) \|$/gm)].map(
+        ([, name, ...figures]) => ({ name, figures: figures.map(Number) }),
+      );
+      expect(byHand).toHaveLength(7);
+      for (const {
+        figures: [ml = 0, density = 0, share = 0, grams = 0],
+      } of byHand)
+        expect(ml * density * share).toBeCloseTo(grams, 2);
+      const { byFluid, grams } = await solventView(db, actor(site), "2026-10");
+      expect(byFluid.map(({ name, ml, grams: mine }) => [name, ml, mine.toFixed(3)])).toEqual(
+        byHand.map(({ name, figures }) => [name, figures[0], figures[3]?.toFixed(3)]),
+      );
+      expect(text).toContain(`**${grams.toFixed(3)} g**`);
+    },
+  );
+
+  test("its fleet file is read back as the same file", async () => {
+    const first = await exportFleet(db, site);
+    expect(fleetProblems(first)).toEqual([]);
+    const copy = `${site}-copy`;
+    await foundSite(db, copy, JSON.parse(JSON.stringify(first)));
+    expect(JSON.parse(JSON.stringify(await exportFleet(db, copy)))).toEqual(JSON.parse(JSON.stringify(first)));
+  });
+});
 
 test("the routine that the demo house wrote for itself holds together", () => {
   const read = readText(OWN_ROUTINE);
