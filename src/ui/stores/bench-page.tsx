@@ -123,7 +123,7 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
         step="any"
         value={numbers[name]}
         onChange={({ target }) => setNumbers({ ...numbers, [name]: target.value })}
-        className="field hand figure w-28"
+        className="field hand figure w-28 !text-lg"
       />
     </label>
   );
@@ -201,7 +201,7 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
                 step="any"
                 value={amount}
                 onChange={({ target }) => setAmount(target.value)}
-                className="field hand figure w-28"
+                className="field hand figure w-28 !text-lg"
               />
             </label>
             <button
@@ -223,45 +223,47 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
           )}
           {result && (
             <div className="mt-4">
-              <table className="w-full max-w-2xl">
-                <thead>
-                  <tr className="border-soft border-b text-sm">
-                    <th className={TH}>Pour</th>
-                    <th className={THR}>Measured</th>
-                    <th className={THR}>Exactly</th>
-                    <th className={THR}>On the shelf</th>
-                    <th className={TH}>From lot</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {result.parts.map((part) => (
-                    <tr key={part.item} className="border-hair border-b">
-                      <td className="py-1.5 pr-4 text-lg">{part.name}</td>
-                      <td className="figure pr-4 text-right font-semibold !text-xl">{amountWords(part.ml, "mL")}</td>
-                      <td className="figure pr-4 text-right text-soft">{part.exactMl.toFixed(1)} mL</td>
-                      <td className="figure pr-4 text-right">{part.onShelf === null ? "–" : amountWords(part.onShelf, "mL")}</td>
-                      <td>
-                        {(fluidOf(part.item)?.lots.length ?? 0) > 0 && fluidOf(part.item)?.lots[0]?.lot ? (
-                          <select
-                            aria-label={`Lot of ${part.name}`}
-                            value={chosen[part.item] ?? `${lotOf(part.item, part.ml)?.lot}~${lotOf(part.item, part.ml)?.place}`}
-                            onChange={({ target }) => setChosen({ ...chosen, [part.item]: target.value })}
-                            className="field"
-                          >
-                            {fluidOf(part.item)?.lots.map(({ lot, place, amount: there }) => (
-                              <option key={`${lot}~${place}`} value={`${lot}~${place}`}>
-                                {lot}, {amountWords(there, "mL")}
-                              </option>
-                            ))}
-                          </select>
-                        ) : (
-                          "–"
-                        )}
-                      </td>
+              <div className="overflow-x-auto" tabIndex={-1}>
+                <table className="w-full max-w-2xl">
+                  <thead>
+                    <tr className="border-soft border-b text-sm">
+                      <th className={TH}>Pour</th>
+                      <th className={THR}>Measured</th>
+                      <th className={THR}>Exactly</th>
+                      <th className={THR}>On the shelf</th>
+                      <th className={TH}>From lot</th>
                     </tr>
-                  ))}
-                </tbody>
-              </table>
+                  </thead>
+                  <tbody>
+                    {result.parts.map((part) => (
+                      <tr key={part.item} className="border-hair border-b">
+                        <td className="py-1.5 pr-4 text-lg">{part.name}</td>
+                        <td className="figure pr-4 text-right font-semibold !text-xl">{amountWords(part.ml, "mL")}</td>
+                        <td className="figure pr-4 text-right text-soft">{part.exactMl.toFixed(1)} mL</td>
+                        <td className="figure pr-4 text-right">{part.onShelf === null ? "–" : amountWords(part.onShelf, "mL")}</td>
+                        <td>
+                          {(fluidOf(part.item)?.lots.length ?? 0) > 0 && fluidOf(part.item)?.lots[0]?.lot ? (
+                            <select
+                              aria-label={`Lot of ${part.name}`}
+                              value={chosen[part.item] ?? `${lotOf(part.item, part.ml)?.lot}~${lotOf(part.item, part.ml)?.place}`}
+                              onChange={({ target }) => setChosen({ ...chosen, [part.item]: target.value })}
+                              className="field"
+                            >
+                              {fluidOf(part.item)?.lots.map(({ lot, place, amount: there }) => (
+                                <option key={`${lot}~${place}`} value={`${lot}~${place}`}>
+                                  {lot}, {amountWords(there, "mL")}
+                                </option>
+                              ))}
+                            </select>
+                          ) : (
+                            "–"
+                          )}
+                        </td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </div>
               <p className="mt-2">
                 Makes {amountWords(result.amountMl, "mL")}. Backwards:{" "}
                 {result.backwards

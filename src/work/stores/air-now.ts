@@ -47,10 +47,13 @@ export const withAir = (shop: Shop, air: ReadonlyMap<string, RoomNow>, machine: 
 /** What a class of machine would have besides the room's own floor, where the air is under it. */
 export function classNote(machine: Pick<Machine, "class">, here: RoomNow | undefined, settings: RoomSettings | undefined): string | null {
   if (!here || here.humidity === null || !settings || here.word === "silent" || here.word === "unknown") return null;
+  // A coder's solvent ink asks for no moist air.
+  if (machine.class === "cij") return null;
   const { floor, aim } = CLASS_FLOOR[machine.class];
-  if (here.humidity < floor) return `${Math.round(here.humidity)} % is below the ${floor} % that ${machine.class.toUpperCase()} needs`;
+  const percent = here.humidity.toFixed(1);
+  if (here.humidity < floor) return `${percent} % is below the ${floor} % that ${machine.class.toUpperCase()} needs`;
   return machine.class === "dtg" && here.humidity < aim
-    ? `${Math.round(here.humidity)} %; ${machine.class.toUpperCase()} does better from ${aim} % on`
+    ? `${percent} %; ${machine.class.toUpperCase()} does better from ${aim} % on`
     : null;
 }
 
