@@ -4,17 +4,22 @@ export type Fill = { machine: string; channel: string; item: string; lot: string
 export type Stay = Fill & { to: number | null };
 
 /**
- * Where lots were, from when to when: one stays in its channel until another is put in; what was left in the line mixes into the next, so that the
- * day of the change belongs to both.
+ * Where lots were, from when to when: one stays in its channel until another is put in, topped up or not; what was left in the line mixes into the
+ * next, so that the day of the change belongs to both.
  */
 export function stays(fills: readonly Fill[]): Stay[] {
-  const sorted = [...fills].sort((a, b) => a.day - b.day || (a.entry < b.entry ? -1 : 1));
-  return sorted.map((fill, index) => {
-    const next = sorted
-      .slice(index + 1)
-      .find(({ machine, channel, lot }) => machine === fill.machine && channel === fill.channel && lot !== fill.lot);
-    return { ...fill, to: next?.day ?? null };
-  });
+  const found: Stay[] = [];
+  const inChannel = new Map<string, Stay>();
+  for (const fill of [...fills].sort((a, b) => a.day - b.day || (a.entry < b.entry ? -1 : 1))) {
+    const key = `${fill.machine}/${fill.channel}`;
+    const before = inChannel.get(key);
+    if (before?.item === fill.item && before.lot === fill.lot) continue;
+    if (before) before.to = fill.day;
+    const stay = { ...fill, to: null };
+    inChannel.set(key, stay);
+    found.push(stay);
+  }
+  return found;
 }
 
 /** The stays of a lot, or those of a machine over some days: the same record asked both ways. */
