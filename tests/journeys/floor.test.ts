@@ -182,7 +182,8 @@ describe("the day's work", () => {
     },
   );
 
-  test("by drag: to who fits; whoever is away is refused with the reason", async () => {
+  // It goes on from the morning that was given, so it is left out with it.
+  test.skipIf(process.env.ZESTY_WHOLE_RUN)("by drag: to who fits; whoever is away is refused with the reason", async () => {
     const { page, context } = await signedIn("Ottoline Marsh");
     await page.goto(`${new URL(page.url()).origin}/day`);
     await page.getByLabel("What").fill("Sort the swabs");
