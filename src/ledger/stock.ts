@@ -180,3 +180,14 @@ export async function lastMixes(db: Connection, site: string, limit: number) {
     WHERE site = ${site} AND event = 'mixed' ORDER BY happened_at DESC LIMIT ${limit}`);
   return rows;
 }
+
+/** The expiry that another entry than one says of a lot. */
+export async function expiryElsewhere(
+  db: Connection,
+  site: string,
+  of: { item: string; lot: string; not: string },
+): Promise<string | undefined> {
+  const { rows } = await db.execute<{ expiry: string }>(sql`
+    SELECT expiry FROM stock_move WHERE site = ${site} AND item = ${of.item} AND lot = ${of.lot} AND expiry IS NOT NULL AND entry_id <> ${of.not} LIMIT 1`);
+  return rows[0]?.expiry;
+}

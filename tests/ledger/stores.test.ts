@@ -68,7 +68,11 @@ describe("movements", () => {
 
   test("what an amendment says instead is held against the store as well", async () => {
     const used = stock("used", [fluid("A", 100)]);
-    await send("bram", stock("received", [fluid("A", 1000)]), used);
+    const came = stock("received", [fluid("A", 1000, { expiry: "2027-03-01" })]);
+    await send("bram", came, used);
+    // A mistyped expiry of the lot's only entry is put right.
+    const right = { event: "received", lines: [fluid("A", 1000, { expiry: "2027-04-01" })] };
+    expect(await said("bram", entry("amendment", { why: "misread", replace: right }, { amends: came.id }))).toContain("added");
     const amend = (body: Record<string, unknown>) =>
       said("bram", entry("amendment", { why: "mistyped", replace: body }, { amends: used.id }));
     expect(await amend({ event: "used", lines: [{ ...fluid("A", 100), unit: "g" }] })).toContain("kept in mL, not in g");

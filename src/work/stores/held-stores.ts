@@ -9,7 +9,7 @@ import { differenceWords, useByOf } from "../../core/stores/shelf.ts";
 import { whichFluid } from "../../core/stores/which-fluid.ts";
 import type { NewEntry } from "../../ledger/append.ts";
 import type { Connection } from "../../ledger/database.ts";
-import { deliveredBefore, purchaseRow, stockAt, stockRows } from "../../ledger/stock.ts";
+import { deliveredBefore, expiryElsewhere, purchaseRow, stockAt, stockRows } from "../../ledger/stock.ts";
 import { containerRows, endedRun } from "../../ledger/waste.ts";
 import { Refusal } from "../refusal.ts";
 import { dayAt, machineOf, personName, type Shop } from "../shop.ts";
@@ -75,10 +75,11 @@ async function heldStock(tx: Connection, shop: Shop, who: Person, made: NewEntry
     const mine = held.filter((each) => each.item === line.item && each.lot === lot);
     const known = mine.find(({ expiry }) => expiry !== null);
     if (body.event === "received") {
-      if (known?.expiry && line.expiry && known.expiry !== line.expiry)
+      const expiry = lot && line.expiry ? await expiryElsewhere(tx, shop.id, { item: item.id, lot, not: made.id }) : undefined;
+      if (expiry && expiry !== line.expiry)
         throw new Refusal(
           409,
-          `Lot ${lot} of ${item.name} is known with the expiry ${known.expiry}, and one lot has one. Look at the label: is it another lot, or was the first one mistyped? Then amend that entry.`,
+          `Lot ${lot} of ${item.name} is known with the expiry ${expiry}, and one lot has one. Look at the label: is it another lot, or was the first one mistyped? Then amend that entry.`,
         );
       if (line.expiry && readDay(line.expiry) !== undefined && toDay(line.expiry) < today)
         messages.push(`${item.name}, lot ${lot}, came past its day (${line.expiry}): it will not be offered for use.`);
