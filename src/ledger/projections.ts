@@ -1,6 +1,7 @@
 import { type SQL, sql } from "drizzle-orm";
 import { VOIDING_CARE } from "../core/record/care.ts";
 import type { Connection } from "./database.ts";
+import { SLEEP_ROUTINES, STANDBY_OF_KIND, STANDBY_PROJECTIONS } from "./standby-projections.ts";
 import {
   movedBy,
   refoldStock,
@@ -211,11 +212,12 @@ export const PROJECTIONS: Record<string, Projection> = {
       ON x.site = b.site AND x.of = b.id::text`,
   },
   ...STOCK_PROJECTIONS,
+  ...STANDBY_PROJECTIONS,
 };
 
 /** Which projections an entry of a kind changes. */
 const OF_KIND: Record<string, string[]> = {
-  routine: ["settledDay"],
+  routine: ["settledDay", "sleep"],
   check: ["settledDay", "latestCheck", "machineFact"],
   counter: ["counterReading"],
   busy: ["machineFact"],
@@ -226,7 +228,7 @@ const OF_KIND: Record<string, string[]> = {
   sign: ["report", "openSign"],
   "sign-over": ["openSign"],
   move: ["occurrenceMove"],
-  run: ["settledDay", "run", "foundAs", "wasteMove"],
+  run: ["settledDay", "run", "foundAs", "wasteMove", "sleep"],
   task: ["task"],
   "one-off": ["oneOff"],
   "one-off-over": ["oneOff"],
@@ -235,6 +237,7 @@ const OF_KIND: Record<string, string[]> = {
   "handover-seen": ["handover"],
   repair: ["repair"],
   ...STOCK_OF_KIND,
+  ...STANDBY_OF_KIND,
 };
 
 const EFFECTIVE = sql`effective_entry`;
@@ -265,6 +268,12 @@ export async function refold(tx: Connection, touched: Touched): Promise<void> {
     if (!projection) continue;
     // Only a step of a run can read a waste vessel.
     if (name === "wasteMove" && kind === "run" && plain && touched.body.event !== "step") continue;
+    if (
+      name === "sleep" &&
+      kind !== "sleep" &&
+      !(SLEEP_ROUTINES.includes(routine ?? "") && !(kind === "run" && plain && touched.body.event !== "end"))
+    )
+      continue;
     if (name === "settledDay") {
       if (kind === "run" && plain && touched.body.event !== "end") continue;
       if (routine !== null) await refoldSettled(tx, projection, sql`${ofMachine} AND routine = ${routine}`, days);

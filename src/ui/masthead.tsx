@@ -10,6 +10,7 @@ const PLACES = [
   { href: "/rounds", name: "Rounds" },
   { href: "/floor", name: "Floor" },
   { href: "/nozzles", name: "Nozzles" },
+  { href: "/standby", name: "Standby" },
   { href: "/stores", name: "Stores" },
   { href: "/ledger", name: "Ledger" },
   { href: "/shop", name: "Shop" },

@@ -15,6 +15,7 @@ import { stateSentence } from "../core/nozzles/state-sentence.ts";
 import type { ChannelReading } from "../core/record/entries.ts";
 import { skillFor } from "../core/routines/routine.ts";
 import { signHolds, signWords } from "../core/signs/guide.ts";
+import type { Sleep } from "../core/standby/sleep.ts";
 import { goesOn } from "../core/tasks/of-day.ts";
 import { type ConditionRows, conditionRows } from "../ledger/condition.ts";
 import type { Connection } from "../ledger/database.ts";
@@ -31,6 +32,7 @@ import { type FactsNow, factsNow, type Surroundings } from "./due.ts";
 import { givenLately } from "./given.ts";
 import { nozzlesOf } from "./patterns.ts";
 import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
+import { sleepWords } from "./standby/sleeps.ts";
 import { type AreaView, areasWithAir, classNote, dryAirAt } from "./stores/air-now.ts";
 import { type VesselView, wasteItems } from "./stores/vessels.ts";
 
@@ -204,6 +206,7 @@ function rowOf(
     repair,
     signs: overlay.signs.filter((each) => each.machine === machine.id),
     dryAir: dryAirAt(shop, overlay.air, machine),
+    sleep: overlay.sleeps.get(machine.id),
   });
   const vessel = overlay.vessels.get(machine.id) ?? null;
   const airWords = classNote(machine, overlay.air.get(machine.area ?? ""), shop.rooms.get(machine.area ?? ""));
@@ -299,7 +302,12 @@ function stateOf(
   facts: MachineFacts,
   rows: ConditionRows,
   today: Day,
-  { repair, signs, dryAir }: { repair?: RepairRow; signs: readonly SignRow[]; dryAir?: { share: number; words: string } },
+  {
+    repair,
+    signs,
+    dryAir,
+    sleep,
+  }: { repair?: RepairRow; signs: readonly SignRow[]; dryAir?: { share: number; words: string }; sleep?: Sleep },
 ) {
   // A release covers what was seen before it: the newest sign decides.
   const holding = signs.filter(({ sign }) => signHolds(sign)).at(-1);
@@ -331,7 +339,7 @@ function stateOf(
         by: personName(shop, release.person),
         reason: String(release.body.reason),
       },
-      asleep: facts.days.asleep(today),
+      asleep: sleep ? sleepWords(sleep) : facts.days.asleep(today),
       ...(dryAir ? { dryAir } : {}),
       ...(holding ? { holdingSign: { sign: holding.sign, at: holding.seenAt } } : {}),
       ...(repair

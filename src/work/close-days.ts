@@ -8,6 +8,7 @@ import { goesOn } from "../core/tasks/of-day.ts";
 import { append, type NewEntry } from "../ledger/append.ts";
 import type { Connection, Database } from "../ledger/database.ts";
 import { allSites } from "../ledger/settings.ts";
+import { sleepRows } from "../ledger/standby.ts";
 import { type RepairRow, repairsOnDay } from "../ledger/tasks.ts";
 import { now } from "./clock.ts";
 import { database, isDatabaseAway } from "./database.ts";
@@ -40,7 +41,14 @@ export async function closeDays(db: Database): Promise<number> {
 
 /** The entry that says what became of each occurrence of a day, under the settings now in force. */
 async function closingEntry(db: Connection, shop: Shop, day: Day): Promise<NewEntry> {
-  const [facts, repairs] = await Promise.all([dueFacts(db, shop, day, shop.machines, day - 400), repairsOnDay(db, shop.id, isoDay(day))]);
+  const on = isoDay(day);
+  const [facts, repairs, slept] = await Promise.all([
+    dueFacts(db, shop, day, shop.machines, day - 400),
+    repairsOnDay(db, shop.id, on),
+    sleepRows(db, shop.id, on, on),
+  ]);
+  // Put to sleep on that day, its remaining work was silent from then on.
+  const wentDown = new Set(slept.filter(({ downDay }) => downDay === on).map(({ machine }) => machine));
   return dayClosedEntry(
     shop,
     day,
@@ -50,7 +58,7 @@ async function closingEntry(db: Connection, shop: Shop, day: Day): Promise<NewEn
         each,
         day,
         repairs.find(({ machine }) => machine === each.id),
-      ),
+      ).filter(({ machine, outcome }) => !wentDown.has(machine) || outcome !== "missed"),
     ),
   );
 }

@@ -4,31 +4,45 @@ import { counterSeries } from "../core/due/counter.ts";
 import { type MachineFacts, machineSettings } from "../core/due/facts.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { routinesOf } from "../core/routines/assigned.ts";
+import type { Sleep } from "../core/standby/sleep.ts";
 import type { Connection } from "../ledger/database.ts";
 import { type CounterNeed, type DueRows, dueRows } from "../ledger/due-facts.ts";
+import { type SleepRow, sleepRows } from "../ledger/standby.ts";
 import { dayAt, type Shop } from "./shop.ts";
+import { asleepSpans, sleepOf } from "./standby/sleeps.ts";
 import { airNow, withAir } from "./stores/air-now.ts";
 import { type VesselView, vesselRows, vesselsOf, withLevel } from "./stores/vessels.ts";
 
 const READINGS_KEPT_DAYS = 400;
 
-/** What stands about machines besides the due engine's own facts: their rooms' air, their waste vessels. */
-export type Surroundings = { air: ReadonlyMap<string, RoomNow>; vessels: ReadonlyMap<string, VesselView> };
+/** What stands about machines besides the due engine's own facts: their rooms' air, their waste vessels, their sleep. */
+export type Surroundings = {
+  air: ReadonlyMap<string, RoomNow>;
+  vessels: ReadonlyMap<string, VesselView>;
+  sleeps: ReadonlyMap<string, Sleep>;
+};
 export type FactsNow = { facts: MachineFacts[] } & Surroundings;
 
 /** The due engine's facts of machines as they are now, with what their rooms' air and their waste vessels call for. */
 export async function factsNow(db: Connection, shop: Shop, machines: readonly Machine[]): Promise<FactsNow> {
-  const [plain, air, rows] = await Promise.all([
+  const today = isoDay(dayAt(shop));
+  const [plain, air, rows, slept] = await Promise.all([
     dueFactsOn(db, shop, dayAt(shop), machines),
     airNow(db, shop),
     vesselRows(db, shop, machines),
+    sleepRows(db, shop.id, today, today),
   ]);
   const aired = machines.flatMap((machine, index) => {
     const mine = plain[index];
     return mine ? [withAir(shop, air, machine, mine)] : [];
   });
   const vessels = vesselsOf(shop, machines, aired, rows);
-  return { facts: aired.map((mine) => withLevel(shop, vessels.get(mine.id), mine)), air, vessels };
+  return {
+    facts: aired.map((mine) => withLevel(shop, vessels.get(mine.id), mine)),
+    air,
+    vessels,
+    sleeps: new Map(slept.flatMap((row) => (row.upAt === null ? [[row.machine, sleepOf(shop, row)] as const] : []))),
+  };
 }
 
 /** The due engine's facts of machines, as known at the end of `on`; of today, with what air and waste call for. */
@@ -45,15 +59,26 @@ async function dueFactsOn(
   from: Day = mondayOf(on) - 7,
 ): Promise<MachineFacts[]> {
   const few = machines.length < shop.machines.length ? machines.map(({ id }) => id) : undefined;
-  const rows = await dueRows(
-    db,
-    shop.id,
-    { from: isoDay(from), until: isoDay(on), readingsFrom: isoDay(on - READINGS_KEPT_DAYS) },
-    machines.flatMap((machine) => counterNeeds(shop, machine)),
-    few,
-  );
+  const [rows, slept] = await Promise.all([
+    dueRows(
+      db,
+      shop.id,
+      { from: isoDay(from), until: isoDay(on), readingsFrom: isoDay(on - READINGS_KEPT_DAYS) },
+      machines.flatMap((machine) => counterNeeds(shop, machine)),
+      few,
+    ),
+    sleepRows(db, shop.id, isoDay(from), isoDay(on), few),
+  ]);
   const of = groupAll(rows);
-  return machines.map((machine) => factsOf(shop, machine, of(machine.id), on));
+  return machines.map((machine) =>
+    factsOf(
+      shop,
+      machine,
+      of(machine.id),
+      on,
+      slept.filter((row) => row.machine === machine.id),
+    ),
+  );
 }
 
 function counterNeeds(shop: Shop, machine: Machine): CounterNeed[] {
@@ -66,9 +91,13 @@ function counterNeeds(shop: Shop, machine: Machine): CounterNeed[] {
   ]);
 }
 
-function factsOf(shop: Shop, machine: Machine, rows: DueRows, on: Day): MachineFacts {
+function factsOf(shop: Shop, machine: Machine, rows: DueRows, on: Day, slept: readonly SleepRow[]): MachineFacts {
   const settings = machineSettings(
-    { ...machine, printDayChanges: rows.changes.map(({ day, prints }) => ({ date: day, prints })) },
+    {
+      ...machine,
+      printDayChanges: rows.changes.map(({ day, prints }) => ({ date: day, prints })),
+      ...(slept.length ? { asleep: [...(machine.asleep ?? []), ...asleepSpans(slept, on, dayAt(shop))] } : {}),
+    },
     shop.rules,
   );
   const counters = new Map<string, { on: string; value: number; reset: boolean }[]>();
@@ -83,8 +112,11 @@ function factsOf(shop: Shop, machine: Machine, rows: DueRows, on: Day): MachineF
     ofRoutine.set(toDay(due), toDay(to));
     moves.set(routine, ofRoutine);
   }
+  // What was carried over stays silent too while it sleeps; the regime's own work is asked for by itself.
+  const sleeps = slept.length > 0 && settings.days.asleep(on);
   return {
     ...settings,
+    ...(sleeps ? { routines: [] } : {}),
     doings: rows.settled.map(({ routine, day, outcome }) => ({ routine, day: toDay(day), outcome })),
     counters: new Map([...counters].map(([name, readings]) => [name, counterSeries(readings, on)])),
     prompts: rows.reports.filter(({ kind }) => kind === "prompt").map(({ what, day }) => ({ routine: what, day: toDay(day) })),

@@ -314,6 +314,8 @@ function shopOfNothing(siteId: string, { site, calendar }: FleetFile): Shop {
     containers: [],
     stores: STORES_SETTINGS,
     rooms: new Map(),
+    standby: new Map(),
+    plumbing: new Map(),
     settings: [],
   };
 }

@@ -8,6 +8,7 @@ import type { LadderSettings } from "../core/nozzles/ladder/settings.ts";
 import type { NozzlePattern } from "../core/nozzles/pattern.ts";
 import type { ReadinessSettings } from "../core/nozzles/readiness.ts";
 import type { Routine } from "../core/routines/routine.ts";
+import type { Plumbing, StandbyChange } from "../core/standby/settings.ts";
 import { type Container, type Item, STORES_SETTINGS, type StoresSettings, type Supplier } from "../core/stores/item.ts";
 import type { Connection } from "../ledger/database.ts";
 import { currentSettings, type Setting, settingsMark } from "../ledger/settings.ts";
@@ -41,6 +42,10 @@ export type Shop = {
   stores: StoresSettings;
   /** By area: its room and the air it is to have. */
   rooms: ReadonlyMap<string, RoomSettings>;
+  /** How standing machines are held: by site, class, machine. */
+  standby: ReadonlyMap<string, StandbyChange>;
+  /** Lines, dampers, pump and own cleans, by machine, where they are known. */
+  plumbing: ReadonlyMap<string, Plumbing>;
   settings: Setting[];
 };
 
@@ -96,6 +101,8 @@ export function shopOf(siteId: string, mark: number, settings: Setting[]): Shop 
         { ...ROOM_SETTINGS, ...settings.find((each) => each.subject === "room" && each.id === id)?.body },
       ]),
     ),
+    standby: new Map(settings.filter(({ subject }) => subject === "standby").map(({ id, body }) => [id, body as StandbyChange])),
+    plumbing: new Map(settings.filter(({ subject }) => subject === "plumbing").map(({ id, body }) => [id, body as Plumbing])),
     settings,
   };
 }

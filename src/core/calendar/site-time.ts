@@ -30,3 +30,19 @@ export function clockTime(instant: Date, timeZone: string): string {
   }
   return clock.format(instant);
 }
+
+/** The instant of a wall-clock date and time (`2026-11-27T18:00`); in an hour that a clock change leaves out, the one after it. `undefined` where it is none. */
+export function instantOfLocal(text: string, timeZone: string): Date | undefined {
+  if (!/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(text)) return undefined;
+  try {
+    return new Date(Temporal.PlainDateTime.from(text, { overflow: "reject" }).toZonedDateTime(timeZone).epochMilliseconds);
+  } catch {
+    return undefined;
+  }
+}
+
+/** `2026-11-27T18:00` of an instant, as the shop's clock shows it. */
+export function localText(instant: Date, timeZone: string): string {
+  const local = Temporal.Instant.fromEpochMilliseconds(instant.getTime()).toZonedDateTimeISO(timeZone);
+  return local.toPlainDateTime().toString({ smallestUnit: "minute" });
+}

@@ -37,7 +37,8 @@ export type ReadinessFacts = {
   /** Known not to have stood idle until then: the end of its last printing. */
   busyUntil?: Date;
   release?: { at: Date; until: Date; by: string; reason: string };
-  asleep: boolean;
+  /** Put to sleep; the words say since when and what is in it, where that is known. */
+  asleep: boolean | string;
   /** A sign that holds the machine, reported and not explained yet. */
   holdingSign?: { sign: string; at: Date };
   /** An open repair. */
@@ -52,7 +53,7 @@ export type ReadinessFacts = {
 
 /** Why a machine's word is what it is, as data. */
 export type StateReason =
-  | { kind: "asleep" }
+  | { kind: "asleep"; words?: string }
   | { kind: "out-of-order"; since: string; symptom: string; waitsFor?: string; expected?: string }
   | { kind: "busy"; until: Date }
   | { kind: "no-check-class" }
@@ -81,7 +82,8 @@ export const faultCount = ({ missing, weak, deflected }: ChannelCheck) => missin
  */
 export function machineState(facts: ReadinessFacts, settings: ReadinessSettings): MachineState {
   if (facts.outOfOrder) return { word: "Out of order", reasons: [{ kind: "out-of-order", ...facts.outOfOrder }] };
-  if (facts.asleep) return { word: "Asleep", reasons: [{ kind: "asleep" }] };
+  if (facts.asleep)
+    return { word: "Asleep", reasons: [{ kind: "asleep", ...(typeof facts.asleep === "string" ? { words: facts.asleep } : {}) }] };
   const checked = judge(facts, settings);
   const { release, now, holdingSign } = facts;
   const judged: MachineState = holdingSign ? { word: "Hold", reasons: [{ kind: "sign", ...holdingSign }, ...checked.reasons] } : checked;

@@ -10,7 +10,7 @@ export function stateReasonSentence(reason: StateReason, timeZone: string): stri
   const at = (instant: Date) => clockTime(instant, timeZone);
   switch (reason.kind) {
     case "asleep":
-      return "put to sleep; no print days until it is woken";
+      return reason.words ? `${reason.words}; not to be switched on or off` : "put to sleep; no print days until it is woken";
     case "out-of-order":
       return [
         `${reason.symptom}, since ${spokenDay(toDay(reason.since))}`,

@@ -1,6 +1,7 @@
 import { type Static, Type } from "typebox";
 import { COUNTERS, SIGNS } from "../fleet/vocabulary.ts";
 import { RunBody } from "../runs/events.ts";
+import { DoorBody, SeasonBody, SleepBody } from "../standby/said.ts";
 import { AirBody, InkLevelBody, MixBody, OrderBody, StockBody, VesselBody, WasteOutBody } from "../stores/movement.ts";
 import { CARE } from "./care.ts";
 
@@ -264,6 +265,12 @@ export const BODIES = {
   "waste-out": WasteOutBody,
   "ink-level": InkLevelBody,
   air: AirBody,
+  /** A machine put to sleep or woken, where no storage routine says so. */
+  sleep: SleepBody,
+  /** What was seen of a machine at the door. */
+  door: DoorBody,
+  /** The plan of a closure put in force. */
+  season: SeasonBody,
   settings: Type.Object({ subject: text(40), id: text(200), version: Type.Integer({ minimum: 1 }), what: text(500) }, closed),
   "day-closed": Type.Object(
     {
@@ -329,6 +336,8 @@ export const SENT_KINDS = [
   "waste-out",
   "ink-level",
   "air",
+  "sleep",
+  "door",
   "amendment",
 ] as const;
 
@@ -350,6 +359,7 @@ export const WITHOUT_MACHINE: readonly EntryKind[] = [
   "order",
   "waste-out",
   "air",
+  "season",
 ];
 
 /** Kinds whose entry names a routine. */

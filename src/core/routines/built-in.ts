@@ -59,6 +59,12 @@ const SHORT: Record<string, string> = {
   R44: "Repack",
   R47: "Surround",
   R48: "Interior",
+  R50: "Storage agreed",
+  R51: "Storage flush",
+  R52: "Cartridges",
+  R53: "Line flush",
+  R54: "Head out",
+  R55: "Wake-up",
 };
 
 /** How the machine stands before or in it. */
@@ -84,6 +90,8 @@ const MACHINE_STATE: Record<string, string> = {
   R38: "off and unplugged",
   R39: "off and unplugged",
   R48: "off and unplugged",
+  R52: "on, in its program",
+  R53: "on, nothing printing",
 };
 
 const routine = (id: string, name: string, handsMinutes: number, waitMinutes: number, rest: Omit<Routine, "id" | "name">): Routine => ({
@@ -303,12 +311,25 @@ export const BUILT_IN: readonly Routine[] = [
     trigger: { sign: "mist-on-rails" },
     hazards: ["moving-parts", "electricity", "waste-ink"],
   }),
-  routine("R50", "Storage agreed", 10, 0, {}),
-  routine("R51", "Flush for storage", 15, 10, { voidsCheck: true, hazards: wet }),
-  routine("R52", "Cleaning-cartridge storage", 60, 30, { voidsCheck: true, hazards: wet }),
-  routine("R53", "Line-by-line flush", 120, 30, { voidsCheck: true, hazards: [...wet, "mouth", "electricity"] }),
-  routine("R54", "Head out", 60, 0, { skill: "technician", voidsCheck: true, hazards: [...wet, "electricity", "mouth"] }),
-  routine("R55", "Wake-up", 60, 30, { voidsCheck: true, hazards: wet }),
+  routine("R50", "Storage agreed", 9, 0, { calledFor: {} }),
+  routine("R51", "Flush for storage", 15, 10, { calledFor: { abilities: ["automatic-flush"] }, voidsCheck: true, hazards: wet }),
+  routine("R52", "Cleaning-cartridge storage", 25, 11, {
+    calledFor: { abilities: ["storage-cartridges"] },
+    voidsCheck: true,
+    hazards: [...wet, "mixing"],
+  }),
+  routine("R53", "Line-by-line flush", 70, 20, {
+    calledFor: { abilities: ["bottles"] },
+    voidsCheck: true,
+    hazards: [...wet, "mouth", "electricity", "mixing"],
+  }),
+  routine("R54", "Head out", 45, 0, {
+    calledFor: { abilities: ["removable-head"] },
+    skill: "technician",
+    voidsCheck: true,
+    hazards: [...wet, "electricity", "mouth", "mixing"],
+  }),
+  routine("R55", "Wake-up", 35, 6, { calledFor: { notClasses: ["cij"] }, voidsCheck: true, hazards: [...wet, "electricity"] }),
 ];
 
 export const BUILT_IN_IDS: readonly string[] = BUILT_IN.map(({ id }) => id);

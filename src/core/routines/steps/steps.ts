@@ -2,14 +2,18 @@ import type { Gear, Step } from "../step.ts";
 import { CLEAN_AND_CAP, EXERCISE, SHUTDOWN, WIPE_AND_FLUSH } from "./closing.ts";
 import { CUTTER, DRYING_CAP, FOAMS, INTERIOR, REPACK, REPLACE_INK, WASTE_CARTRIDGE } from "./counted.ts";
 import { EMPTY_WASTE, OPENING_CHECK, THREE_POINTS, WASTE_LOOK, WATER_CAP } from "./daily.ts";
+import { HEAD_OUT } from "./head-out.ts";
+import { LINE_FLUSH } from "./line-flush.ts";
 import { AIR_FILTERS, CAP_SOAK, ENCODER_STRIP, GREASE_RAILS, SEAL_TEST, WIPERS_AND_PADS } from "./monthly.ts";
 import { AGITATE_WHITE, CHECK_AGAIN, OPENING_CLEANS, PAUSE_CAP, PRE_PRINT, UV_OPENING } from "./opening.ts";
 import { CHANNEL_FLUSH, HEAD_REPLACEMENT, SERVICE_OF_CAP, SOAK_AND_BRUSH, SUPPLY_CHECK } from "./recovery.ts";
 import { BASIC_CLEAN, CAP_AND_FILTER, COLOUR_SYSTEM, STATION_AND_SUMP, SURROUND_BY_MENU, WHITE_SYSTEM } from "./station.ts";
+import { CARTRIDGE_STORAGE, FLUSH_FOR_STORAGE, STORAGE_AGREED } from "./storage.ts";
+import { WAKE_UP } from "./wake.ts";
 import { BY_HAND, CAPS_AND_BOX, CODER_HEAD, DEEP_CLEAN, SHIFT_WHITE } from "./weekly.ts";
 import { SERVICE_STATION, SOLVENT_WEEKLY, SURROUND_BY_MENU_WEEKLY } from "./wide.ts";
 
-/** The steps of the built-in routines. Storage and the way back (R50 to R55) are planned machine by machine. */
+/** The steps of the built-in routines. */
 export const STEPS: Readonly<Record<string, readonly Step[]>> = {
   R01: OPENING_CHECK,
   R02: AGITATE_WHITE,
@@ -59,6 +63,12 @@ export const STEPS: Readonly<Record<string, readonly Step[]>> = {
   R46: REPLACE_INK,
   R47: SURROUND_BY_MENU,
   R48: INTERIOR,
+  R50: STORAGE_AGREED,
+  R51: FLUSH_FOR_STORAGE,
+  R52: CARTRIDGE_STORAGE,
+  R53: LINE_FLUSH,
+  R54: HEAD_OUT,
+  R55: WAKE_UP,
 };
 
 const GLOVES = "nitrile gloves";
@@ -110,4 +120,9 @@ export const GEAR: Readonly<Record<string, Gear>> = {
   R46: [GLOVES],
   R47: [GLOVES, "foam swabs for white and for colour"],
   R48: [GLOVES, "mask", "lint-free wipes", "a light"],
+  R51: [GLOVES, "goggles", "labelled waste container"],
+  R52: [GLOVES, "goggles", "cleaning cartridges, one a slot", "container of about 4 L", "labelled waste container"],
+  R53: [GLOVES, "goggles", "bottles of fluid, two full sets", "clips", "lint-free wipes", "labelled waste container"],
+  R54: [GLOVES, "goggles", "matched cleaner", "storage liquid", "cup", "clean tubes", "tissue and tape", "folded towel", "the head's box"],
+  R55: [GLOVES, "goggles", "ink, shaken", "lint-free wipes"],
 };

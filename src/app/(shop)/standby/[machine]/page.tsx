@@ -1,0 +1,39 @@
+import { mayDo } from "../../../../core/safety/who-may.ts";
+import { MachinePage } from "../../../../ui/standby/machine-page.tsx";
+import { StandbyFrame } from "../../../../ui/standby/standby-frame.tsx";
+import { database } from "../../../../work/database.ts";
+import { Refusal } from "../../../../work/refusal.ts";
+import { standbyView } from "../../../../work/standby/machine.ts";
+import { pageActor } from "../../../page-actor.ts";
+
+export const metadata = { title: "Standby of a machine" };
+
+type Props = { params: Promise<{ machine: string }>; searchParams: Promise<{ from?: string; to?: string; regime?: string }> };
+
+export default async function Machine({ params, searchParams }: Props) {
+  const actor = await pageActor();
+  const [{ machine }, ask] = await Promise.all([params, searchParams]);
+  try {
+    const view = await standbyView(database(), actor, decodeURIComponent(machine), ask);
+    return (
+      <MachinePage
+        key={`${view.seq}${JSON.stringify(ask)}`}
+        view={view}
+        mayRecord={mayDo(actor.role, "record")}
+        maySetUp={mayDo(actor.role, "set-up")}
+      />
+    );
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    return (
+      <StandbyFrame title="Standby">
+        <p role="alert" className="border-stop border-l-4 pl-2">
+          {error.message}
+        </p>
+        <p className="mt-3">
+          <a href={`/standby/${encodeURIComponent(decodeURIComponent(machine))}`}>Begin again from tonight's gap</a>
+        </p>
+      </StandbyFrame>
+    );
+  }
+}

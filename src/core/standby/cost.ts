@@ -1,0 +1,82 @@
+/** Keeping a machine alive against putting it to sleep: cost lines over the gap, each part open to see and change. */
+
+export type CostPart = {
+  id: string;
+  words: string;
+  amount: number;
+  unit: string;
+  /** In hundredths of the shop's money. */
+  centsEach: number;
+};
+export type AliveOrAsleep = { daily: CostPart[]; once: CostPart[] };
+
+export const centsOf = (parts: readonly CostPart[]): number => parts.reduce((sum, { amount, centsEach }) => sum + amount * centsEach, 0);
+
+/** Break-even gap in days = (sleep cost) / (daily cost); `null` where a day alive costs nothing. */
+export function breakEvenDays({ daily, once }: AliveOrAsleep): number | null {
+  const aDay = centsOf(daily);
+  return aDay > 0 ? centsOf(once) / aDay : null;
+}
+
+export type CostFacts = {
+  ownCleansADay: number;
+  /** One's own and what they draw, per day alive. */
+  aliveCleans: number;
+  cleanMl: number;
+  lightMl: number;
+  designMl: number;
+  /** Film or garments for a test print and a design. */
+  sheets: number;
+  sheetCents: number;
+  dailyMinutes: number;
+  inkCentsAMl: number;
+  minuteCents: number;
+  fluidCentsAMl: number;
+  cartridgeCents: number;
+  inkLostMl: number;
+  fluidMl: number;
+  cartridges: number;
+  fluidCleansMl: number;
+  minutesBefore: number;
+  minutesAfter: number;
+  chargeMl: number;
+  cleansAfter: number;
+  checksAfter: number;
+};
+
+/** The parts of both, by the handbook's list. */
+export function aliveOrAsleep(facts: CostFacts): AliveOrAsleep {
+  const part = (id: string, words: string, amount: number, unit: string, centsEach: number): CostPart => ({
+    id,
+    words,
+    amount: Math.round(amount * 100) / 100,
+    unit,
+    centsEach,
+  });
+  const ink = facts.inkCentsAMl;
+  return {
+    daily: [
+      part("cleans", `${facts.aliveCleans} cleans`, facts.aliveCleans * facts.cleanMl, "mL ink", ink),
+      part("own-cleans", `${facts.ownCleansADay} cleans of its own`, facts.ownCleansADay * facts.lightMl, "mL ink", ink),
+      part("print", "test print and design", facts.designMl, "mL ink", ink),
+      part("sheet", "film or garment", facts.sheets, "pieces", facts.sheetCents),
+      part("hands", "hands", facts.dailyMinutes, "min", facts.minuteCents),
+    ].filter(({ amount }) => amount > 0),
+    once: [
+      part("ink", "ink lost in lines, dampers and head", facts.inkLostMl, "mL ink", ink),
+      part("fluid", "fluid", facts.fluidMl, "mL fluid", facts.fluidCentsAMl),
+      part("cartridges", "cleaning cartridges", facts.cartridges, "pieces", facts.cartridgeCents),
+      part("fluid-cleans", "head cleans in fluid, of that fluid", facts.fluidCleansMl, "mL fluid", facts.fluidCentsAMl),
+      part("before", "hands before", facts.minutesBefore, "min", facts.minuteCents),
+      part("after", "hands after", facts.minutesAfter, "min", facts.minuteCents),
+      part("charge", "ink to charge it again", facts.chargeMl, "mL ink", ink),
+      part(
+        "back",
+        `${facts.cleansAfter} cleans and ${facts.checksAfter} checks on the way back`,
+        facts.cleansAfter * facts.cleanMl + facts.checksAfter * 0.5,
+        "mL ink",
+        ink,
+      ),
+    ].filter(({ amount }) => amount > 0),
+  };
+}

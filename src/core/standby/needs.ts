@@ -1,0 +1,159 @@
+import { familyOf } from "../fleet/rule.ts";
+import type { Machine } from "../fleet/schema.ts";
+import type { LadderSettings } from "../nozzles/ladder/settings.ts";
+import type { Use } from "../routines/step.ts";
+import { rungMl } from "../stores/waste/draws.ts";
+import { type FlushPlan, flushPlan, headOutMl, type Line, volumesFor, type WasteStep } from "./flush.ts";
+import { hasWhite } from "./regimes.ts";
+import { type Plumbing, REGIME_NAMES, type Regime, type StandbySettings } from "./settings.ts";
+
+/** What a regime asks of one machine: routines, materials, ink, waste, minutes. */
+export type Needs = {
+  regime: Regime;
+  before: { routine: string; minutes: number; waitMinutes: number; skill: string }[];
+  after: { routine: string; minutes: number; waitMinutes: number; skill: string }[];
+  /** Words of what is done meanwhile. */
+  meanwhile: string;
+  uses: Use[];
+  flush: FlushPlan | null;
+  waste: WasteStep[];
+  inkLostMl: number;
+  chargeMl: number;
+  cleansAfter: number;
+};
+
+/** What minutes a routine takes at a machine, and whose it is. */
+export type RoutineMinutes = (routine: string) => { hands: number; wait: number; skill: string };
+
+export type NeedsFacts = {
+  plumbing: Required<Plumbing>;
+  ladder: LadderSettings;
+  whiteFactor: number;
+  minutes: RoutineMinutes;
+};
+
+/** The channels of a machine as lines. */
+export const linesOf = (machine: Pick<Machine, "heads">): Line[] =>
+  (machine.heads ?? []).flatMap((head) => (head.channels ?? []).map(({ id, ink }) => ({ id: `${head.id}/${id}`, ink })));
+
+/** The fluid that fits a machine's ink, as the store calls it (handbook, Which fluid where; common practice). */
+export function fluidFor(machine: Pick<Machine, "class" | "family">): string {
+  if (machine.class === "uv") return "UV cleaner";
+  if (machine.class === "cij") return "coder solvent";
+  return familyOf(machine as Machine) === "solvent" ? "solvent cleaner" : "cleaning fluid";
+}
+
+/** Of a routine's planned seconds a line, so many are in its own minutes already. */
+const LINE_MINUTES_IN_R53 = 2;
+
+/** What a regime needs at a machine. @throws RangeError where the pump moves nothing */
+export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbySettings, facts: NeedsFacts): Needs {
+  const { plumbing, ladder, whiteFactor, minutes } = facts;
+  const lines = linesOf(machine);
+  const cleanMl = rungMl(ladder, "normal");
+  const fluid = fluidFor(machine);
+  const volumeMl = lines.length
+    ? flushPlan(lines, plumbing, settings, { whiteFactor, cleanMl }).lines.reduce((sum, line) => sum + line.volumeMl, 0)
+    : 0;
+  const chambersMl = lines.length * (plumbing.damperMl + plumbing.headMl);
+  const of = (routine: string, more = 0) => {
+    const { hands, wait, skill } = minutes(routine);
+    return { routine, minutes: Math.round((hands + more) * 10) / 10, waitMinutes: wait, skill };
+  };
+  const cleansAfter = settings.cleansAfter[regime];
+  const needs: Needs = {
+    regime,
+    before: [],
+    after: [],
+    meanwhile: "nothing",
+    uses: [],
+    flush: null,
+    waste: [],
+    inkLostMl: 0,
+    chargeMl: 0,
+    cleansAfter,
+  };
+  const use = (item: string, amount: number, unit: string) => {
+    if (amount > 0) needs.uses.push({ item, amount: Math.ceil(amount - 1e-9), unit });
+  };
+  const bottleFlush = () => {
+    const plan = flushPlan(lines, plumbing, settings, { whiteFactor, cleanMl });
+    needs.flush = plan;
+    needs.waste.push(...plan.steps);
+    needs.inkLostMl += volumeMl;
+    needs.chargeMl = volumeMl * settings.chargeFactor;
+    use(fluid, plan.fluidMl, "mL");
+    // The tips foul the first set, so a second full one stands ready; it stays in the bottles.
+    needs.before.push(of("R53", plan.seconds / 60 - LINE_MINUTES_IN_R53 * lines.length));
+  };
+  switch (regime) {
+    case "night":
+      needs.meanwhile = "its own standby or shutdown cycle, where it has one";
+      break;
+    case "powered":
+      needs.meanwhile = `it cleans itself about ${plumbing.ownCleansADay} times a day: ink and waste are counted`;
+      needs.after.push(of("R15"));
+      break;
+    case "wet":
+      needs.before.push(of("R10"));
+      use("distilled water", 5, "mL");
+      needs.after.push(of("R15"));
+      break;
+    case "solution":
+      needs.before.push(of("R10"));
+      needs.meanwhile = `a look at the cap every ${settings.capLookDays} days`;
+      use("distilled water", 5, "mL");
+      use("capping concentrate", 1, "mL");
+      needs.after.push(of("R15"));
+      break;
+    case "alive":
+      needs.meanwhile = `R14 on each day${machine.abilities?.includes("standby-self-clean") ? "; it stays powered" : ""}`;
+      break;
+    case "flush":
+      needs.before.push(of("R51"));
+      use(fluid, chambersMl * volumesFor(0.05), "mL");
+      needs.waste.push({ what: "automatic flush", ml: chambersMl * volumesFor(0.05) });
+      needs.inkLostMl = chambersMl;
+      needs.chargeMl = chambersMl * settings.chargeFactor;
+      needs.after.push(of(WAY_BACK));
+      break;
+    case "drained":
+      needs.before.push(of("R52"));
+      use("cleaning cartridges", lines.length, "pieces");
+      needs.waste.push(
+        { what: "the ink in its lines", ml: volumeMl },
+        { what: "wash and charge with fluid", ml: volumeMl * 2 },
+        { what: "discharge", ml: volumeMl },
+      );
+      needs.inkLostMl = volumeMl;
+      needs.chargeMl = volumeMl * settings.chargeFactor;
+      needs.after.push(of(WAY_BACK));
+      break;
+    case "full":
+      bottleFlush();
+      needs.meanwhile = "off and unplugged";
+      needs.after.push(of(WAY_BACK));
+      break;
+    case "head-out": {
+      if (hasWhite(machine) && machine.abilities?.includes("bottles")) bottleFlush();
+      const { fluidMl, storageMl } = headOutMl(lines.length, settings);
+      needs.before.push(of("R54"));
+      use(fluid, fluidMl, "mL");
+      use("storage liquid", storageMl, "mL");
+      // Into a cup below the head, and from there as waste.
+      needs.waste.push({ what: "fluid through the head", ml: fluidMl }, { what: "storage liquid through the head", ml: storageMl });
+      if (!needs.inkLostMl) {
+        needs.inkLostMl = chambersMl;
+        needs.chargeMl = chambersMl * settings.chargeFactor;
+      }
+      needs.meanwhile = "head in its case, level, in a dry place";
+      needs.after.push(of(WAY_BACK));
+    }
+  }
+  return needs;
+}
+const WAY_BACK = "R55";
+
+/** A regime with its steps in a sentence. */
+export const needsWords = ({ regime, before, after, meanwhile }: Needs, name: (routine: string) => string): string =>
+  `${REGIME_NAMES[regime]}: before, ${before.map(({ routine }) => name(routine)).join(" and ") || "closing"}; meanwhile, ${meanwhile}; after, ${after.map(({ routine }) => name(routine)).join(" and ") || "opening"}`;

@@ -1,0 +1,60 @@
+import jstat from "jstat";
+import { REGIME_NAMES, type Regime, type StandbySettings } from "./settings.ts";
+
+/** A spell in which a machine stood, and how it came back. */
+export type IdleSpell = {
+  machine: string;
+  hours: number;
+  regime: Regime;
+  hold: boolean;
+  day: string;
+  entry?: string;
+  recoveryMinutes?: number;
+};
+
+export type Risk = {
+  /** Mean of the share, and the limits it lies between nine times of ten. */
+  share: number;
+  low: number;
+  high: number;
+  spells: number;
+  held: number;
+  why: string;
+};
+
+/** Spells count as of about the same length from half to twice as long. */
+const ABOUT = 2;
+
+/**
+ * The share of idle spells of about this length and regime that came back on hold: a beta posterior over a prior (Bayes; the quantiles
+ * from the jstat library). With few spells the interval is wide, and the prior is said.
+ */
+export function idleRisk(
+  spells: readonly IdleSpell[],
+  regime: Regime,
+  hours: number,
+  { holdShare, holdWeight }: Pick<StandbySettings, "holdShare" | "holdWeight">,
+): Risk {
+  const like = spells.filter((each) => each.regime === regime && each.hours >= hours / ABOUT && each.hours <= hours * ABOUT);
+  const held = like.filter(({ hold }) => hold).length;
+  const prior = holdShare[regime];
+  const alpha = prior * holdWeight + held;
+  const beta = (1 - prior) * holdWeight + like.length - held;
+  const [low, high] = [betaQuantile(0.05, alpha, beta), betaQuantile(0.95, alpha, beta)];
+  const share = alpha / (alpha + beta);
+  const percent = (value: number) => `${Math.round(value * 100)} %`;
+  return {
+    share,
+    low,
+    high,
+    spells: like.length,
+    held,
+    why: `${like.length ? `${held} of ${like.length} spells “${REGIME_NAMES[regime]}” of ${spoken(hours / ABOUT)} to ${spoken(hours * ABOUT)} in the house's record came back on hold` : `no spell “${REGIME_NAMES[regime]}” of about this length on record yet`}; over a first guess of ${percent(prior)} that weighs ${holdWeight} spells: ${percent(share)}, between ${percent(low)} and ${percent(high)} nine times of ten`,
+  };
+}
+
+/** The p-quantile of a beta distribution. */
+export const betaQuantile = (p: number, alpha: number, beta: number): number => jstat.beta.inv(p, alpha, beta);
+
+/** `14 h` or `3.5 days`. */
+export const spoken = (hours: number): string => (hours < 72 ? `${Math.round(hours)} h` : `${Number((hours / 24).toFixed(1))} days`);

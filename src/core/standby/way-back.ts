@@ -1,0 +1,66 @@
+import type { IdleSpell } from "./risk.ts";
+import { spoken } from "./risk.ts";
+import type { Regime, StandbySettings } from "./settings.ts";
+
+/** The way back planned from the first print: what must stand when. */
+export type WayBackStep = { at: number; minutes: number; what: string; why: string };
+export type WayBack = { startAt: number; spareHours: number; steps: WayBackStep[]; why: string };
+
+const MINUTE = 60_000;
+
+/** Spare hours for a recovery on the morning: by length of sleep, or what nine of ten of the house's own returns took, if that is more. */
+export function spareHours(
+  sleepHours: number,
+  spells: readonly IdleSpell[],
+  { base, aWeek, most }: StandbySettings["spareHours"],
+): { hours: number; why: string } {
+  const byLength = Math.min(most, base + (aWeek * sleepHours) / 168);
+  const took = spells
+    .filter(({ hours, recoveryMinutes }) => recoveryMinutes !== undefined && hours >= sleepHours / 2 && hours <= sleepHours * 2)
+    .map(({ recoveryMinutes = 0 }) => recoveryMinutes / 60)
+    .sort((a, b) => a - b);
+  const own = took.length >= 3 ? took[Math.ceil(0.9 * took.length) - 1] : undefined;
+  const rounded = (hours: number) => Math.ceil(hours * 4 - 1e-9) / 4;
+  const said = `${base} h, and ${aWeek} h for each week of ${spoken(sleepHours)}, at most ${most} h`;
+  return own !== undefined && own > byLength
+    ? {
+        hours: rounded(own),
+        why: `nine of ten of ${took.length} returns of about this length took ${own.toFixed(1)} h or less; more than ${said}`,
+      }
+    : {
+        hours: rounded(byLength),
+        why: `${said}${took.length ? `; ${took.length} returns on record took no more` : "; no return of this length on record"}`,
+      };
+}
+
+/** Steps of a return, latest times first reckoned from the first print back. */
+export function wayBack(
+  firstPrint: number,
+  { regime, handsMinutes, waitMinutes, sleepHours }: { regime: Regime; handsMinutes: number; waitMinutes: number; sleepHours: number },
+  spells: readonly IdleSpell[],
+  settings: StandbySettings,
+): WayBack {
+  const spare = spareHours(sleepHours, spells, settings.spareHours);
+  const steps: WayBackStep[] = [];
+  let at = firstPrint;
+  const back = (minutes: number, what: string, why: string) => {
+    at -= minutes * MINUTE;
+    steps.unshift({ at, minutes, what, why });
+  };
+  back(5, "colour flag, released to print", "mixed ink is drawn out before the first print");
+  back(spare.hours * 60, "spare time for a recovery: the ladder, where the check is worse than the pinned one", spare.why);
+  back(5, "nozzle check, held against the one pinned before storage", "what it was like when it went to sleep");
+  back(
+    handsMinutes + waitMinutes,
+    regime === "head-out" ? "R55: head refitted, ink in, loaded, cleaned" : "R55: ink in, loaded until no fluid shows, cleaned",
+    `${Math.round(handsMinutes)} min with hands, ${Math.round(waitMinutes)} min waiting`,
+  );
+  const startAt = at;
+  steps.unshift({
+    at: startAt - 18 * 3_600_000,
+    minutes: 10,
+    what: "the day before: ink shaken and in date, parts at hand, who",
+    why: "what is missing can still be fetched",
+  });
+  return { startAt, spareHours: spare.hours, steps, why: spare.why };
+}

@@ -1,0 +1,122 @@
+import { sql } from "drizzle-orm";
+import type { Connection } from "./database.ts";
+
+export type SleepRow = {
+  machine: string;
+  entryId: string;
+  downAt: Date;
+  downDay: string;
+  regime: string;
+  routines: string[];
+  contents: string | null;
+  until: string | null;
+  person: string | null;
+  upAt: Date | null;
+  upDay: string | null;
+  upEntry: string | null;
+};
+
+const COLUMNS = sql`machine, entry_id AS "entryId", down_at AS "downAt", down_day AS "downDay", regime, routines, contents, until, person,
+  up_at AS "upAt", up_day AS "upDay", up_entry AS "upEntry"`;
+const dated = (row: SleepRow): SleepRow => ({ ...row, downAt: new Date(row.downAt), upAt: row.upAt ? new Date(row.upAt) : null });
+
+/** Sleeps that touch a span of days, of some machines or all; one that is not over touches all days after it. */
+export async function sleepRows(db: Connection, site: string, from: string, to: string, machines?: readonly string[]): Promise<SleepRow[]> {
+  const mine = machines ? sql`AND machine = ANY(${sql.param([...machines])})` : sql``;
+  const { rows } = await db.execute<SleepRow>(sql`
+    SELECT ${COLUMNS} FROM sleep WHERE site = ${site} AND down_day <= ${to} AND (up_day IS NULL OR up_day >= ${from}) ${mine} ORDER BY machine, down_at LIMIT 5000`);
+  return rows.map(dated);
+}
+
+/** The sleep that a moment lies in at a machine. */
+export async function sleepAt(db: Connection, site: string, machine: string, at: Date): Promise<SleepRow | undefined> {
+  const { rows } = await db.execute<SleepRow>(sql`
+    SELECT ${COLUMNS} FROM sleep WHERE site = ${site} AND machine = ${machine} AND down_at < ${at} AND (up_at IS NULL OR up_at > ${at}) ORDER BY down_at DESC LIMIT 1`);
+  return rows.map(dated)[0];
+}
+
+export type SeasonRow = { from: string; entryId: string; happenedAt: Date; person: string | null; body: Record<string, unknown> };
+
+/** Plans in force of closures that begin from a day on, the next first. */
+export async function seasonRows(db: Connection, site: string, from: string): Promise<SeasonRow[]> {
+  const { rows } = await db.execute<SeasonRow>(sql`
+    SELECT from_day AS "from", entry_id AS "entryId", happened_at AS "happenedAt", person, body FROM season_plan
+    WHERE site = ${site} AND (from_day >= ${from} OR (body ->> 'to')::date >= ${from}::date - 30) ORDER BY from_day LIMIT 50`);
+  return rows.map((row) => ({ ...row, happenedAt: new Date(row.happenedAt) }));
+}
+
+/** How often each closure's plan was put in force. */
+export async function seasonVersions(
+  db: Connection,
+  site: string,
+  from: string,
+): Promise<{ id: string; person: string | null; at: Date }[]> {
+  const { rows } = await db.execute<{ id: string; person: string | null; at: Date }>(sql`
+    SELECT id, person, happened_at AS at FROM effective_entry WHERE site = ${site} AND kind = 'season' AND body ->> 'from' = ${from} ORDER BY happened_at DESC LIMIT 50`);
+  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
+}
+
+export type DoorRow = { machine: string; person: string | null; happenedAt: Date; body: Record<string, unknown> };
+
+export async function doorRows(db: Connection, site: string, day: string): Promise<DoorRow[]> {
+  const { rows } = await db.execute<DoorRow>(
+    sql`SELECT machine, person, happened_at AS "happenedAt", body FROM door_seen WHERE site = ${site} AND day = ${day}`,
+  );
+  return rows.map((row) => ({ ...row, happenedAt: new Date(row.happenedAt) }));
+}
+
+/** When some routines were last done at each machine, and the last step answered of one. */
+export async function lastDoneOf(db: Connection, site: string, routines: readonly string[], since: string) {
+  const { rows } = await db.execute<{ machine: string; routine: string; at: Date; day: string; entry: string; person: string | null }>(sql`
+    SELECT DISTINCT ON (s.machine, s.routine) s.machine, s.routine, s.happened_at AS at, s.day, s.entry_id AS entry, e.person
+    FROM settled_day s JOIN entry e ON e.site = s.site AND e.id = s.entry_id
+    WHERE s.site = ${site} AND s.routine = ANY(${sql.param([...routines])}) AND s.day >= ${since} AND s.outcome = 'done'
+    ORDER BY s.machine, s.routine, s.happened_at DESC`);
+  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
+}
+
+/** What was answered at one step in runs of one routine since a moment, by machine: the newest of each. */
+export async function lastAnswers(db: Connection, site: string, routine: string, step: string, since: Date) {
+  const { rows } = await db.execute<{ machine: string; choice: string; at: Date }>(sql`
+    SELECT DISTINCT ON (machine) machine, body -> 'result' ->> 'choice' AS choice, happened_at AS at FROM effective_entry
+    WHERE site = ${site} AND kind = 'run' AND routine = ${routine} AND happened_at >= ${since} AND body ->> 'step' = ${step} AND machine IS NOT NULL
+    ORDER BY machine, happened_at DESC, id DESC`);
+  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
+}
+
+/** The checks of some machines since a day, oldest first; with the first of each day, when anything was last done there on an earlier one. */
+export async function checksSince(db: Connection, site: string, machines: readonly string[], since: string) {
+  const { rows } = await db.execute<{
+    machine: string;
+    day: string;
+    at: Date;
+    entry: string;
+    body: Record<string, unknown>;
+    before: Date | null;
+    first: boolean;
+  }>(sql`
+    SELECT c.machine, c.local_day AS day, c.happened_at AS at, c.id AS entry, c.body, p.at AS before, c.n = 1 AS first FROM (
+      SELECT machine, local_day, happened_at, id, body, row_number() OVER (PARTITION BY machine, local_day ORDER BY happened_at, id) AS n FROM effective_entry
+      WHERE site = ${site} AND machine = ANY(${sql.param([...machines])}) AND kind = 'check' AND local_day >= ${since}) c
+    LEFT JOIN LATERAL (SELECT happened_at AS at FROM settled_day s WHERE s.site = ${site} AND s.machine = c.machine AND s.day < c.local_day AND s.outcome = 'done'
+      AND s.day >= c.local_day - 200 ORDER BY s.day DESC, s.happened_at DESC LIMIT 1) p ON c.n = 1
+    ORDER BY c.machine, c.happened_at LIMIT 20000`);
+  return rows.map((row) => ({ ...row, at: new Date(row.at), before: row.before ? new Date(row.before) : null }));
+}
+
+/** Seconds logged at one step of a routine's runs, by what it was done on. */
+export async function loggedSeconds(db: Connection, site: string, routine: string, step: string, machines: readonly string[]) {
+  const { rows } = await db.execute<{ machine: string; step: string; seconds: number; at: Date }>(sql`
+    SELECT machine, body ->> 'step' AS step, (body ->> 'tookSeconds')::float8 AS seconds, happened_at AS at FROM effective_entry
+    WHERE site = ${site} AND kind = 'run' AND routine = ${routine} AND machine = ANY(${sql.param([...machines])}) AND body ->> 'step' LIKE ${`${step}@%`}
+      AND body ->> 'tookSeconds' IS NOT NULL ORDER BY happened_at DESC LIMIT 500`);
+  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
+}
+
+/** When each machine was last known to print or be checked, or its ink moved: until then it did not stand. */
+export async function lastActive(db: Connection, site: string, machines: readonly string[]): Promise<Map<string, Date>> {
+  const { rows } = await db.execute<{ machine: string; at: Date }>(sql`
+    SELECT machine, max(CASE WHEN fact = 'busy' THEN greatest(happened_at, (body ->> 'until')::timestamptz) ELSE happened_at END) AS at FROM machine_fact
+    WHERE site = ${site} AND machine = ANY(${sql.param([...machines])}) AND fact IN ('busy', 'active', 'voided') GROUP BY machine`);
+  return new Map(rows.map(({ machine, at }) => [machine, new Date(at)]));
+}

@@ -1,0 +1,101 @@
+import type { StandbyView } from "../../work/standby/machine.ts";
+import { TH, THR } from "../stores/stores-frame.tsx";
+
+/** Millilitres and seconds line by line, and where the waste must be emptied. */
+export function FlushTable({ flush }: { flush: NonNullable<StandbyView["flush"]> }) {
+  const ml = (value: number) => value.toFixed(value < 100 ? 1 : 0);
+  const before = (index: number) => flush.empties.filter((each) => each.before === index);
+  return (
+    <section aria-label="Flush" className="mt-8">
+      <h2>The flush, line by line</h2>
+      <p className="max-w-prose">
+        <span className="figure">{ml(flush.fluidMl)}</span> mL {flush.fluid} in all,{" "}
+        <span className="figure">{Math.ceil(flush.seconds / 60)}</span> min of pumping for the lines. The person has the last word: clear by
+        eye, down to the low points, then some seconds more; the entry keeps the real time.{" "}
+        {flush.whiteWhy.charAt(0).toUpperCase() + flush.whiteWhy.slice(1)}.
+      </p>
+      <div className="overflow-x-auto">
+        <table className="mt-2 min-w-[36rem]">
+          <thead>
+            <tr className="border-hair border-b">
+              <th scope="col" className={TH}>
+                Line
+              </th>
+              <th scope="col" className={THR}>
+                holds, mL
+              </th>
+              <th scope="col" className={THR}>
+                volumes
+              </th>
+              <th scope="col" className={THR}>
+                pump, mL
+              </th>
+              <th scope="col" className={THR}>
+                seconds
+              </th>
+              <th scope="col" className={TH}>
+                how
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {flush.lines.map((line, index) => (
+              <FlushRow key={line.id} empties={before(index)} limitMl={flush.limitMl}>
+                <th scope="row" className="py-1 pr-4 text-left font-normal">
+                  {line.id} <span className="text-soft">{line.ink}</span>
+                </th>
+                <td className="figure pr-4 text-right">{ml(line.volumeMl)}</td>
+                <td className="figure pr-4 text-right">{line.volumes.toFixed(2)}</td>
+                <td className="figure pr-4 text-right">{ml(line.ml)}</td>
+                <td className="figure pr-4 text-right">{Math.round(line.seconds)}</td>
+                <td>
+                  <details>
+                    <summary className="cursor-pointer text-accent text-sm underline">How</summary>
+                    <p className="max-w-prose text-soft text-sm">{line.why}</p>
+                  </details>
+                </td>
+              </FlushRow>
+            ))}
+            {flush.steps.slice(flush.lines.length).map((step, index) => (
+              <FlushRow key={step.what} empties={before(flush.lines.length + index)} limitMl={flush.limitMl}>
+                <th scope="row" colSpan={3} className="py-1 pr-4 text-left font-normal">
+                  {step.what}
+                </th>
+                <td className="figure pr-4 text-right">{ml(step.ml)}</td>
+                <td colSpan={2} />
+              </FlushRow>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+function FlushRow({
+  empties,
+  limitMl,
+  children,
+}: {
+  empties: { before: number; after: number }[];
+  limitMl: number | null;
+  children: React.ReactNode;
+}) {
+  return (
+    <>
+      {empties.map(({ after, before }) => (
+        <tr key={`${before}/${after}`}>
+          <td colSpan={6} className="border-stop border-l-4 py-0.5 pl-2">
+            <strong>Empty the waste</strong>
+            {after > 0
+              ? `, after ${Math.round(after)} mL of the next step: it alone holds more than the ${limitMl} mL under the mark`
+              : before === 0
+                ? ": a flush begins with an empty vessel"
+                : `: the next step would pass the mark at ${limitMl} mL`}
+          </td>
+        </tr>
+      ))}
+      <tr className="border-hair border-b">{children}</tr>
+    </>
+  );
+}

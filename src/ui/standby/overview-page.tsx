@@ -1,0 +1,90 @@
+"use client";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import type { OverviewView } from "../../work/standby/overview.ts";
+import { Because, TH } from "../stores/stores-frame.tsx";
+import { useLive } from "../use-live.ts";
+import { StandbyFrame } from "./standby-frame.tsx";
+
+/** Every machine with the gap it stands in from tonight; closures ahead. */
+export function OverviewPage({ view }: { view: OverviewView }) {
+  const router = useRouter();
+  useLive((seq) => {
+    if (seq === "resync" || seq > view.seq) router.refresh();
+  });
+  return (
+    <StandbyFrame title="Standby">
+      <section aria-label="Closures ahead">
+        <h2>Closures ahead</h2>
+        {view.closures.length === 0 && <p className="text-soft">None in the calendar. A supervisor adds one under Shop, Calendar.</p>}
+        <ul className="my-2 grid gap-2">
+          {view.closures.map((closure) => (
+            <li key={closure.from} className="flex flex-wrap items-baseline gap-x-4 border-hair border-t py-2">
+              <Link href={`/standby/closures/${closure.from}`} className="font-semibold">
+                {closure.name}
+              </Link>
+              <span>
+                {closure.words}, <span className="figure">{closure.days}</span> days
+              </span>
+              <span className={closure.planned ? "" : closure.soon ? "text-stop" : "text-soft"}>
+                {closure.planned
+                  ? `Plan ${closure.planned}`
+                  : closure.soon
+                    ? `Begins in ${closure.startsIn} days, not planned yet`
+                    : `Begins in ${closure.startsIn} days`}
+              </span>
+            </li>
+          ))}
+        </ul>
+        {view.overlaps.map((words) => (
+          <p key={words} className="border-care border-l-4 pl-2">
+            {words}.
+          </p>
+        ))}
+      </section>
+      <section aria-label="Machines" className="mt-6">
+        <h2>From tonight</h2>
+        <div className="overflow-x-auto">
+          <table className="mt-1 w-full min-w-[44rem]">
+            <thead>
+              <tr className="border-hair border-b">
+                {["Machine", "Stands until", "Gap", "How", ""].map((head) => (
+                  <th key={head} scope="col" className={TH}>
+                    {head || <span className="sr-only">Why</span>}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {view.rows.map((row) => (
+                <tr key={row.id} className="border-hair border-b align-baseline">
+                  <th scope="row" className="py-1.5 pr-4 text-left font-normal">
+                    <Link href={`/standby/${row.id}`} className="font-semibold">
+                      {row.name}
+                    </Link>{" "}
+                    <span className="text-soft text-sm">{row.area}</span>
+                  </th>
+                  {row.asleep ? (
+                    <td colSpan={3} className="pr-4">
+                      <strong>Asleep</strong>: {row.asleep.replace(/^asleep /, "")}
+                    </td>
+                  ) : (
+                    <>
+                      <td className="pr-4">{row.until}</td>
+                      <td className="figure pr-4">{row.gapWords}</td>
+                      <td className="pr-4">
+                        {row.regime}
+                        {row.tooLong && <p className="border-stop border-l-4 pl-2 text-sm">Stands too long: {row.tooLong}.</p>}
+                      </td>
+                    </>
+                  )}
+                  <td>{!row.asleep && <Because why={row.why.split("; ")} />}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </section>
+    </StandbyFrame>
+  );
+}

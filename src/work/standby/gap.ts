@@ -1,0 +1,108 @@
+import { type Day, isoDay } from "../../core/calendar/day.ts";
+import { instantOf, instantOfLocal, localDay, localText } from "../../core/calendar/site-time.ts";
+import { machineDays } from "../../core/calendar/work-days.ts";
+import type { Machine } from "../../core/fleet/schema.ts";
+import { spoken } from "../../core/standby/risk.ts";
+import { now } from "../clock.ts";
+import { Refusal } from "../refusal.ts";
+import { dayAt, type Shop } from "../shop.ts";
+
+/** From parking to the first care. */
+export type Gap = { from: Date; to: Date | null; hours: number | null; fromDay: Day; toDay: Day; words: string };
+const CLOSING = "21:30";
+const OPENING = "08:00";
+const LOOK_AHEAD_DAYS = 400;
+
+export const closingOf = (shop: Shop, day: Day): Date => instantOf(day, shop.calendar.beats?.closing?.by ?? CLOSING, shop.site.timeZone);
+export const openingOf = (shop: Shop, day: Day): Date => instantOf(day, shop.calendar.beats?.opening?.by ?? OPENING, shop.site.timeZone);
+
+/** The next day after `day` on which a machine prints by its calendar, whether it sleeps or not. */
+export function nextPrintDay(shop: Shop, machine: Machine, day: Day, changes: { date: string; prints: boolean }[] = []): Day | null {
+  const days = machineDays({ ...machine, printDayChanges: changes, asleep: [] }, shop.calendar, shop.rules.works);
+  for (let next = day + 1; next <= day + LOOK_AHEAD_DAYS; next++) if (days.prints(next)) return next;
+  return null;
+}
+
+/** The gap that a machine stands in tonight: from today's closing to the opening of its next print day. */
+export function tonight(shop: Shop, machine: Machine, changes: { date: string; prints: boolean }[] = []): Gap {
+  const today = dayAt(shop);
+  const next = nextPrintDay(shop, machine, today, changes);
+  const closing = closingOf(shop, today);
+  const from = closing > now() ? closing : now();
+  return gapOf(shop, from, next === null ? null : openingOf(shop, next));
+}
+
+function gapOf(shop: Shop, from: Date, to: Date | null): Gap {
+  const zone = shop.site.timeZone;
+  // Instants, so that a night with a clock change has the hours that it really has.
+  const hours = to === null ? null : (to.getTime() - from.getTime()) / 3_600_000;
+  return {
+    from,
+    to,
+    hours,
+    fromDay: localDay(from, zone),
+    toDay: localDay(to ?? from, zone),
+    words: hours === null ? "of unknown end" : spoken(hours),
+  };
+}
+
+/** A gap as a person asks for it. @throws Refusal 400 where it is none, or ends before it begins */
+export function askedGap(
+  shop: Shop,
+  machine: Machine,
+  ask: { from?: string | null; to?: string | null },
+  changes: { date: string; prints: boolean }[],
+): Gap {
+  const usual = tonight(shop, machine, changes);
+  const read = (text: string | null | undefined, what: string, or: Date | null): Date | null => {
+    if (text === null || text === undefined || text === "") return or;
+    const at = instantOfLocal(text, shop.site.timeZone);
+    if (!at)
+      throw new Refusal(
+        400,
+        `“${text.slice(0, 40)}” is no ${what}; expected a day and time like ${localText(usual.from, shop.site.timeZone)}.`,
+      );
+    return at;
+  };
+  const from = read(ask.from, "moment of parking", usual.from) as Date;
+  const to =
+    ask.to === "unknown" ? null : read(ask.to, "moment of the first care", ask.from ? nextCare(shop, machine, from, changes) : usual.to);
+  if (to !== null && to <= from)
+    throw new Refusal(400, "The gap ends before it begins: the first care comes after parking. Change one of the two.");
+  if (to !== null && to.getTime() - from.getTime() > LOOK_AHEAD_DAYS * 86_400_000)
+    throw new Refusal(400, `Gaps are planned up to ${LOOK_AHEAD_DAYS} days. For a longer one leave its end unknown.`);
+  return gapOf(shop, from, to);
+}
+
+function nextCare(shop: Shop, machine: Machine, from: Date, changes: { date: string; prints: boolean }[]): Date | null {
+  const next = nextPrintDay(shop, machine, localDay(from, shop.site.timeZone), changes);
+  return next === null ? null : openingOf(shop, next);
+}
+
+/** Closures of the calendar that overlap each other, in words. */
+export function overlappingClosures(shop: Shop): string[] {
+  const closures = [...(shop.calendar.closures ?? [])].sort((a, b) => (a.from < b.from ? -1 : 1));
+  return closures.flatMap((each, index) =>
+    closures
+      .slice(index + 1)
+      .filter((other) => other.from <= each.to)
+      .map(
+        (other) =>
+          `“${each.name ?? each.from}” (${each.from} to ${each.to}) and “${other.name ?? other.from}” (${other.from} to ${other.to}) overlap: they are planned as one`,
+      ),
+  );
+}
+
+/** Closures as they are planned: those that touch or overlap, or have no work day between them, made one. */
+export function plannedClosures(shop: Shop, from: Day): { from: string; to: string; name: string }[] {
+  const closures = (shop.calendar.closures ?? []).filter((each) => each.to >= isoDay(from)).sort((a, b) => (a.from < b.from ? -1 : 1));
+  const joined: { from: string; to: string; name: string }[] = [];
+  for (const { from: first, to, name } of closures) {
+    const last = joined.at(-1);
+    if (last && first <= last.to) {
+      if (to > last.to) last.to = to;
+      if (name && !last.name.includes(name)) last.name = `${last.name} and ${name}`;
+    } else joined.push({ from: first, to, name: name ?? `closure of ${first}` });
+  }
+  return joined;
+}

@@ -1,0 +1,191 @@
+import { isoDay } from "../../core/calendar/day.ts";
+import { CLASS_FLOOR } from "../../core/condition/room/room.ts";
+import { policiesOf } from "../../core/fleet/rule.ts";
+import type { Machine } from "../../core/fleet/schema.ts";
+import type { LadderSettings } from "../../core/nozzles/ladder/settings.ts";
+import { outsideTolerance } from "../../core/nozzles/tolerance.ts";
+import type { ChannelReading } from "../../core/record/entries.ts";
+import { piecesOf } from "../../core/rounds/stretches-of.ts";
+import { skillFor } from "../../core/routines/routine.ts";
+import { flushPlan, learnedWhiteFactor } from "../../core/standby/flush.ts";
+import { linesOf, type RoutineMinutes } from "../../core/standby/needs.ts";
+import type { GapFacts } from "../../core/standby/regimes.ts";
+import type { IdleSpell } from "../../core/standby/risk.ts";
+import { type Plumbing, plumbingOf, type Regime, type StandbySettings, standbySettings } from "../../core/standby/settings.ts";
+import type { Sleep } from "../../core/standby/sleep.ts";
+import { rungMl } from "../../core/stores/waste/draws.ts";
+import type { Connection } from "../../ledger/database.ts";
+import { checksSince, loggedSeconds, sleepRows } from "../../ledger/standby.ts";
+import { judgingOf, printsChecks } from "../nozzles.ts";
+import { dayAt, type Shop } from "../shop.ts";
+import { airNow } from "../stores/air-now.ts";
+import { ladderOf } from "../stores/vessels.ts";
+import { sleepOf } from "./sleeps.ts";
+
+/** What the standby pages reckon with, read once for some machines. */
+export type StandbyMaterial = {
+  of: (machine: Machine) => MachineMaterial;
+  skills: ReadonlySet<string>;
+};
+export type MachineMaterial = {
+  settings: StandbySettings;
+  plumbing: Required<Plumbing>;
+  /** What of it is only its class's default. */
+  rough: (keyof Plumbing)[];
+  ladder: LadderSettings;
+  white: ReturnType<typeof learnedWhiteFactor>;
+  minutes: RoutineMinutes;
+  sleep: Sleep | undefined;
+  humidity: number | null;
+  lowHumidity: number;
+  lastCheck: string | null;
+  lastCheckEntry: string | null;
+  lastCheckAt: Date | null;
+  /** Its own and its class's idle spells. */
+  spells: IdleSpell[];
+};
+
+const BACK_DAYS = 400;
+const HOUR_MS = 3_600_000;
+/** A shorter pause is no idle spell. */
+const SPELL_HOURS = 8;
+
+export const standbyOf = (shop: Shop, machine: Pick<Machine, "id" | "class">): StandbySettings =>
+  standbySettings(
+    machine.class,
+    ["site", machine.class, machine.id].flatMap((id) => shop.standby.get(id) ?? []),
+  );
+
+export async function standbyMaterial(db: Connection, shop: Shop, machines: readonly Machine[]): Promise<StandbyMaterial> {
+  const today = dayAt(shop);
+  const since = isoDay(today - BACK_DAYS);
+  const classes = new Set(machines.map((each) => each.class));
+  const alike = shop.machines.filter((each) => classes.has(each.class) && printsChecks(each)).map(({ id }) => id);
+  const [air, slept, checks, logged] = await Promise.all([
+    airNow(db, shop),
+    sleepRows(db, shop.id, since, isoDay(today)),
+    checksSince(db, shop.id, alike, since),
+    loggedSeconds(db, shop.id, "R53", "clear", alike),
+  ]);
+  const sleeps = slept.map((row) => ({ machine: row.machine, upAt: row.upAt, sleep: sleepOf(shop, row) }));
+  const judged = checks.map((check) => {
+    const machine = shop.machines.find(({ id }) => id === check.machine) as Machine;
+    const { readiness, nozzles } = judgingOf(shop, machine);
+    // A check's body passed its schema when it was written.
+    const channels = (check.body.channels ?? []) as ChannelReading[];
+    return {
+      ...check,
+      hold: outsideTolerance(channels, readiness, nozzles).length > 0,
+      missing: channels.some(({ missing, weak, deflected }) => missing + weak + deflected > 0),
+    };
+  });
+  const spells = judged.flatMap((check, index): IdleSpell[] => {
+    if (!check.first) return [];
+    const machine = shop.machines.find(({ id }) => id === check.machine) as Machine;
+    const slept = sleeps.find(
+      (each) =>
+        each.machine === check.machine && each.upAt && each.upAt <= check.at && each.upAt.getTime() > check.at.getTime() - 36 * HOUR_MS,
+    );
+    const from = slept ? slept.sleep.since : check.before?.getTime();
+    if (from === undefined) return [];
+    const hours = (check.at.getTime() - from) / HOUR_MS;
+    if (hours < SPELL_HOURS) return [];
+    const good = check.hold
+      ? judged
+          .slice(index + 1)
+          .find((later) => later.machine === check.machine && !later.hold && later.at.getTime() - check.at.getTime() < 24 * HOUR_MS)
+      : undefined;
+    return [
+      {
+        machine: check.machine,
+        hours,
+        regime: slept ? slept.sleep.regime : usualRegime(machine, hours, standbyOf(shop, machine)),
+        hold: check.hold,
+        day: check.day,
+        entry: check.entry,
+        ...(check.hold ? (good ? { recoveryMinutes: (good.at.getTime() - check.at.getTime()) / 60_000 } : {}) : { recoveryMinutes: 0 }),
+      },
+    ];
+  });
+  const skills = new Set(shop.people.flatMap((person) => person.skills ?? []));
+  return {
+    skills,
+    of: (machine) => {
+      const settings = standbyOf(shop, machine);
+      const { plumbing, rough } = plumbingOf(machine, shop.plumbing.get(machine.id));
+      const ladder = ladderOf(shop, machine);
+      const last = judged.filter((check) => check.machine === machine.id).at(-1);
+      const here = air.get(machine.area ?? "");
+      return {
+        settings,
+        plumbing,
+        rough,
+        ladder,
+        white: whiteOf(shop, machine, logged, settings),
+        minutes: minutesAt(shop, machine),
+        sleep: sleeps.find((each) => each.machine === machine.id && each.upAt === null)?.sleep,
+        humidity: here && here.word !== "silent" && here.word !== "unknown" ? here.humidity : null,
+        lowHumidity: CLASS_FLOOR[machine.class].idle,
+        lastCheck: last ? (last.hold ? "Hold" : last.missing ? "With care" : "Ready") : null,
+        lastCheckEntry: last?.entry ?? null,
+        lastCheckAt: last?.at ?? null,
+        spells: spells.filter(({ machine: id }) => shop.machines.find((each) => each.id === id)?.class === machine.class),
+      };
+    },
+  };
+}
+
+/** How a machine stood over a gap in which nobody put it to sleep: by its house's way of closing. */
+export function usualRegime(machine: Machine, hours: number, { bounds }: Pick<StandbySettings, "bounds">): Regime {
+  const { cap, power } = policiesOf(machine);
+  if (hours <= (bounds.night.to ?? 24)) return "night";
+  if (machine.abilities?.includes("automatic-flush")) return "flush";
+  if (machine.abilities?.includes("standby-self-clean") && power === "on") return "powered";
+  if (machine.class !== "cij" && cap === "wet") return hours <= (bounds.wet.to ?? 72) ? "wet" : "solution";
+  return "night";
+}
+
+/** How much longer white takes here: what white lines of this class took at bottle flushes, against what was planned for colour. */
+function whiteOf(shop: Shop, machine: Machine, logged: Awaited<ReturnType<typeof loggedSeconds>>, settings: StandbySettings) {
+  const lines = logged.flatMap(({ machine: id, step, seconds }) => {
+    const at = shop.machines.find((each) => each.id === id);
+    if (at?.class !== machine.class) return [];
+    const line = linesOf(at).find((each) => step === `clear@${each.id}`);
+    if (line?.ink !== "white") return [];
+    const { plumbing } = plumbingOf(at, shop.plumbing.get(at.id));
+    const planned = flushPlan([{ ...line, ink: "black" }], plumbing, settings, {
+      whiteFactor: 1,
+      cleanMl: rungMl(ladderOf(shop, at), "normal"),
+    });
+    return [{ seconds, plannedSeconds: planned.seconds }];
+  });
+  return learnedWhiteFactor(lines, settings.whiteFactor);
+}
+
+export const minutesAt =
+  (shop: Shop, machine: Machine): RoutineMinutes =>
+  (id) => {
+    const routine = shop.rules.book.get(id);
+    if (!routine) return { hands: 0, wait: 0, skill: "" };
+    const pieces = piecesOf(routine, machine);
+    const sum = (kind: "hands" | "wait") => pieces.filter((piece) => piece.kind === kind).reduce((all, { minutes }) => all + minutes, 0);
+    return { hands: sum("hands"), wait: sum("wait"), skill: skillFor(routine, machine) };
+  };
+
+/** What the advice for a gap rests on. */
+export function gapFacts(
+  material: MachineMaterial,
+  skills: ReadonlySet<string>,
+  hours: number | null,
+  staffedDaily: boolean,
+  short: GapFacts["short"],
+): GapFacts {
+  const { humidity, lowHumidity, lastCheck } = material;
+  return { hours, staffedDaily, skills, humidity, lowHumidity, lastCheck, short };
+}
+
+/** Whether somebody is there on each day that lies wholly in a gap. */
+export function isStaffed(shop: Shop, fromDay: number, toDay_: number): boolean {
+  for (let day = fromDay + 1; day < toDay_; day++) if (!shop.rules.works(day)) return false;
+  return true;
+}
