@@ -19,10 +19,12 @@ type Asked = {
   random: () => number;
   /** Enters a check of that moment; gives back its id. */
   check: (at: Date) => string;
+  /** What is chosen at a step, where it is not the first answer. */
+  answers?: Readonly<Record<string, string>>;
 };
 
 /** An untroubled run of a routine, at the pace of whoever does it. @throws Error where an answer does not fit the routine */
-export function guidedRun({ machine, routine, person, at, random, check }: Asked): RunEvent[] {
+export function guidedRun({ machine, routine, person, at, random, check, answers = {} }: Asked): RunEvent[] {
   const steps = routine.steps ?? [];
   const plan = runPlan(steps, machine);
   const events: RunEvent[] = [];
@@ -36,7 +38,8 @@ export function guidedRun({ machine, routine, person, at, random, check }: Asked
     const minutes = step.kind === "wait" ? step.waitMinutes * (1 + random() * 0.2) : (step.minutes ?? 0.5) * pace;
     time += Math.round(minutes * 60) * 1000;
     if (step.kind === "hold") enter({ event: "clear", step: step.at });
-    const result = answerTo(step, person, () => check(new Date(time)));
+    const choice = answers[step.id];
+    const result = choice ? { choice } : answerTo(step, person, () => check(new Date(time)));
     enter({ event: "step", step: step.at, ...(result ? { result } : {}), tookSeconds: Math.round(minutes * 60) });
   }
   enter({ event: "end" });

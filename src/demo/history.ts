@@ -209,11 +209,19 @@ class House {
   }
 
   /** A routine followed step by step: what rounds learn durations from. */
-  private guided(machine: Machine, routine: Routine, person: string, day: Day, at: Date): void {
+  private guided(machine: Machine, routine: Routine, person: string, day: Day, at: Date, answers?: Readonly<Record<string, string>>): void {
     const run = uuidv7();
     const check = (when: Date) =>
       this.add("check", machine.id, null, person, when, { channels: this.check(machine, day, this.guidedRandom), source: "tap" });
-    for (const { at: when, body } of guidedRun({ machine, routine, person, at, random: this.guidedRandom, check }))
+    for (const { at: when, body } of guidedRun({
+      machine,
+      routine,
+      person,
+      at,
+      random: this.guidedRandom,
+      check,
+      ...(answers ? { answers } : {}),
+    }))
       this.add("run", machine.id, routine.id, person, new Date(when), body, { run, step: body.event === "step" ? body.step : null });
   }
 
@@ -302,10 +310,17 @@ class House {
       this.add("note", "pochard", null, "ottoline", at("09:05"), {
         text: "Humidifier out since Friday; 34 % at the wall. Spare one ordered.",
       });
-    if (on(5))
-      this.add("care", "dory", null, "mirko", at("10:40"), { what: "wake", note: "Back from storage: loaded line by line, three cleans." });
+    // Put to sleep full of fluid, line by line; woken five weeks later.
+    if (on(42)) this.storage("dory", "R53", day, at("15:10"));
+    if (on(5)) this.storage("dory", "R55", day, at("04:40"), { stored: "full" });
     if (back === 1) this.report("prompt", "wigeon", "R41", day, at("10:15"), "mirko");
     if (back === 2) this.report("sign", "pochard", "mist-on-rails", day, at("09:30"), "ottoline");
+  }
+
+  private storage(id: string, routine: string, day: Day, at: Date, answers?: Readonly<Record<string, string>>): void {
+    const machine = this.shop.machines.find((each) => each.id === id);
+    const found = this.shop.rules.book.get(routine);
+    if (machine && found?.steps && machine.heads?.length) this.guided(machine, found, "mirko", day, at, answers);
   }
 
   /** The late shift's handover waits to be read; somebody is away soon. */

@@ -5,9 +5,11 @@ import { Type } from "typebox";
 import { type Day, isoDay, toDay } from "../core/calendar/day.ts";
 import { accept } from "../core/record/validate.ts";
 import { firstPerson } from "../core/rounds/by-hand.ts";
+import type { SeasonBody } from "../core/standby/said.ts";
 import { feed } from "../ledger/auth-tables.ts";
 import type { Database } from "../ledger/database.ts";
 import { newestRounds } from "../ledger/rounds.ts";
+import { seasonRows } from "../ledger/standby.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { now } from "./clock.ts";
 import { Refusal } from "./refusal.ts";
@@ -88,6 +90,9 @@ export async function feedText(db: Database, token: string): Promise<string> {
   const inRounds = await addRounds(db, shop, calendar, today, (person, machine) =>
     what === "person" ? person === of : what === "machine" ? machine === of : true,
   );
+  await addSeasons(db, shop, calendar, today, (person, machine) =>
+    what === "person" ? person === of : what === "machine" ? machine === of : true,
+  );
   const { work } = await workAhead(db, shop, today, AHEAD_DAYS);
   for (const each of work) {
     const mine = what === "person" ? each.person === of : what === "machine" ? each.machine === of : true;
@@ -105,6 +110,30 @@ export async function feedText(db: Database, token: string): Promise<string> {
     });
   }
   return calendar.toString();
+}
+
+/** Work of closures' plans in force, with its times. */
+async function addSeasons(
+  db: Database,
+  shop: Shop,
+  calendar: ICalCalendar,
+  today: Day,
+  wants: (person: string | undefined, machine: string | undefined) => boolean,
+): Promise<void> {
+  for (const { body, happenedAt } of await seasonRows(db, shop.id, isoDay(today))) {
+    // The body passed its schema when it was written.
+    for (const { key, machine, routine, person, from, to, minutes } of (body as unknown as SeasonBody).tasks) {
+      if (!wants(person, machine)) continue;
+      calendar.createEvent({
+        id: `season/${body.from}/${key}@${shop.id}`,
+        start: new Date(from),
+        end: new Date(to),
+        stamp: happenedAt,
+        summary: `${machineName(shop, machine)}: ${shop.rules.book.get(routine)?.name ?? routine}`,
+        description: `${person ? personName(shop, person) : "nobody yet"}, ${minutes} min with hands; ${String(body.name ?? "closure")}`,
+      });
+    }
+  }
 }
 
 const machineName = (shop: Shop, id: string | null | undefined) => shop.machines.find((machine) => machine.id === id)?.name ?? "Shop";

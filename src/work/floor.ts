@@ -13,6 +13,7 @@ import { stepsVersion } from "../core/runs/version.ts";
 import { DEFERENCE, hazardView } from "../core/safety/hazards.ts";
 import { causesInOrder, type RankedCause } from "../core/signs/causes.ts";
 import { signHolds, signWords } from "../core/signs/guide.ts";
+import type { Sleep } from "../core/standby/sleep.ts";
 import type { ShelfItem } from "../core/stores/run-materials.ts";
 import { lotsInOrder } from "../core/stores/shelf.ts";
 import type { LeftItem } from "../core/tasks/left-for-next.ts";
@@ -38,6 +39,7 @@ import { roundSettings } from "./rounds.ts";
 import { runBook } from "./run-book.ts";
 import { sheetsFor } from "./safety.ts";
 import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
+import { daysWords } from "./standby/sleeps.ts";
 import type { VesselView } from "./stores/vessels.ts";
 import { tagOf } from "./tags.ts";
 
@@ -102,6 +104,8 @@ export type FloorMachine = {
   desk?: NozzleDesk | null;
   /** Its waste vessel; likewise. */
   vessel?: VesselView | null;
+  /** Where it sleeps: how, since when, what is in it; likewise. */
+  sleep?: (Pick<Sleep, "regime" | "routines" | "contents" | "sinceDay"> & { sinceWords: string }) | null;
 };
 export type FloorRoutine = {
   id: string;
@@ -172,6 +176,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
     stockRows(db, shop.id),
   ]);
   const book = await runBook(db, shop, runs);
+  const { sleeps } = await stands;
   const rowOf = new Map(rows.map((row) => [row.id, row]));
   const there = new Map(work.workers.map(({ id, shifts }) => [id, shifts.length > 0]));
   const unseen = notes.find(({ seenBy }) => seenBy === null);
@@ -230,6 +235,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
           photos: photos.get(machine.id) ?? {},
           desk: desks.get(machine.id) ?? null,
           vessel: row.vessel,
+          sleep: sleepOn(sleeps.get(machine.id)),
         },
       ];
     }),
@@ -314,6 +320,17 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
     deference: DEFERENCE,
   };
 }
+
+const sleepOn = (sleep: Sleep | undefined): FloorMachine["sleep"] =>
+  sleep
+    ? {
+        regime: sleep.regime,
+        routines: sleep.routines,
+        contents: sleep.contents,
+        sinceDay: sleep.sinceDay,
+        sinceWords: daysWords(sleep.sinceDay),
+      }
+    : null;
 
 function roundOnFloor(shop: Shop, rounds: readonly RoundRow[], today: string): FloorRound | null {
   const row = rounds.find(({ body }) => body.day === today);

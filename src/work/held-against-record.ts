@@ -8,14 +8,14 @@ import { runPlan } from "../core/runs/plan.ts";
 import { missing, runState } from "../core/runs/run.ts";
 import { mayDo } from "../core/safety/who-may.ts";
 import { causesInOrder } from "../core/signs/causes.ts";
+import type { Regime } from "../core/standby/regime.ts";
 import type { SleepBody } from "../core/standby/said.ts";
-import type { Regime } from "../core/standby/settings.ts";
 import { isStored, whatIsIn } from "../core/standby/sleep.ts";
 import type { NewEntry } from "../ledger/append.ts";
 import { settledOn } from "../ledger/condition.ts";
 import type { Connection } from "../ledger/database.ts";
 import { checkById } from "../ledger/nozzles.ts";
-import { openRunsOf, runEvents, runRow } from "../ledger/runs.ts";
+import { openRuns, openRunsOf, runEvents, runRow } from "../ledger/runs.ts";
 import { signRow } from "../ledger/signs.ts";
 import { sleepAt } from "../ledger/standby.ts";
 import { checkedSince, handoverIs, oneOffRow, openRepairs, repairRow, taskOf } from "../ledger/tasks.ts";
@@ -96,6 +96,9 @@ async function heldAsleep(tx: Connection, shop: Shop, made: NewEntry): Promise<v
               ? null
               : made.routine
             : body.routine;
+  // On the way back ink moves before it is awake.
+  if ((kind === "care" || kind === "busy") && (await openRuns(tx, shop.id)).some((run) => run.machine === machine && run.routine === "R55"))
+    return;
   if (typeof routine === "string") await refuseAsleep(tx, shop, machine, routine, made.happenedAt);
 }
 

@@ -17,6 +17,7 @@ import { heldAgainstRecord } from "./held-against-record.ts";
 import { claimIsProven } from "./pin.ts";
 import { Refusal } from "./refusal.ts";
 import { dayAt, loadShop, type Shop } from "./shop.ts";
+import { followSleep } from "./standby/follow.ts";
 import { heldStores } from "./stores/held-stores.ts";
 
 /** How far a device's clock may run ahead, and how far back something may have happened. */
@@ -99,6 +100,7 @@ export async function keep(tx: Connection, shop: Shop, who: Who, entry: Sent, de
   if (appended.result === "conflict")
     return { ...appended, result: "refused", message: "Another entry has this id already; nothing was changed." };
   if (appended.result === "known") return appended;
+  await followSleep(tx, shop, made);
   const unproven = who.proof === "unproven" ? `${who.person.name}'s PIN did not fit; the entry is kept and marked so.` : undefined;
   const message = [held, unproven].filter(Boolean).join(" ");
   return { ...appended, ...(message ? { message } : {}) };

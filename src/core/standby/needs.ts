@@ -4,8 +4,9 @@ import type { LadderSettings } from "../nozzles/ladder/settings.ts";
 import type { Use } from "../routines/step.ts";
 import { rungMl } from "../stores/waste/draws.ts";
 import { type FlushPlan, flushPlan, headOutMl, type Line, volumesFor, type WasteStep } from "./flush.ts";
+import { REGIME_NAMES, type Regime } from "./regime.ts";
 import { hasWhite } from "./regimes.ts";
-import { type Plumbing, REGIME_NAMES, type Regime, type StandbySettings } from "./settings.ts";
+import type { Plumbing, StandbySettings } from "./settings.ts";
 
 /** What a regime asks of one machine: routines, materials, ink, waste, minutes. */
 export type Needs = {

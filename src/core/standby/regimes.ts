@@ -1,7 +1,8 @@
 import { policiesOf } from "../fleet/rule.ts";
 import type { Machine } from "../fleet/schema.ts";
+import { REGIME_NAMES, REGIMES, type Regime } from "./regime.ts";
 import { spoken } from "./risk.ts";
-import { REGIME_NAMES, REGIMES, type Regime, type StandbySettings } from "./settings.ts";
+import type { StandbySettings } from "./settings.ts";
 
 /** What the advice for a gap rests on besides the machine itself. */
 export type GapFacts = {

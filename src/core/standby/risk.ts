@@ -1,5 +1,6 @@
 import jstat from "jstat";
-import { REGIME_NAMES, type Regime, type StandbySettings } from "./settings.ts";
+import { REGIME_NAMES, type Regime } from "./regime.ts";
+import type { StandbySettings } from "./settings.ts";
 
 /** A spell in which a machine stood, and how it came back. */
 export type IdleSpell = {

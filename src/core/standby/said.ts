@@ -1,5 +1,5 @@
 import { type Static, Type } from "typebox";
-import { REGIMES } from "./settings.ts";
+import { REGIMES } from "./regime.ts";
 
 /** What people say of machines that stand, as entries hold it. */
 

@@ -1,5 +1,6 @@
 import { type Static, Type } from "typebox";
 import type { MachineClass } from "../fleet/vocabulary.ts";
+import { REGIMES, type Regime } from "./regime.ts";
 
 /** What a house holds a standing machine by; all defaults are starting values (common practice, no source). */
 
@@ -7,21 +8,6 @@ const closed = { additionalProperties: false } as const;
 const optional = Type.Optional;
 const hours = Type.Number({ minimum: 0, maximum: 100_000 });
 const share = Type.Number({ minimum: 0.001, maximum: 0.999 });
-
-/** In the handbook's order: “up” is down this list. */
-export const REGIMES = ["night", "powered", "wet", "solution", "alive", "flush", "drained", "full", "head-out"] as const;
-export type Regime = (typeof REGIMES)[number];
-export const REGIME_NAMES: Readonly<Record<Regime, string>> = {
-  night: "night",
-  powered: "left powered",
-  wet: "short, wet",
-  solution: "short, with solution",
-  alive: "kept alive",
-  flush: "automatic flush",
-  drained: "washed and drained",
-  full: "stored full of fluid",
-  "head-out": "head out",
-};
 
 const Bound = Type.Object({ from: hours, to: Type.Union([hours, Type.Null()]) }, closed);
 export type Bound = Static<typeof Bound>;

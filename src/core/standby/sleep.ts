@@ -1,5 +1,5 @@
 import { DRAWS } from "../stores/waste/draws.ts";
-import { REGIME_NAMES, type Regime } from "./settings.ts";
+import { REGIME_NAMES, type Regime } from "./regime.ts";
 
 /** Routines that put a machine to sleep, and what it then stands in. */
 export const PUTS_TO_SLEEP: Readonly<Record<string, Regime>> = { R51: "flush", R52: "drained", R53: "full", R54: "head-out" };

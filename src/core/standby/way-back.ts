@@ -1,6 +1,7 @@
+import type { Regime } from "./regime.ts";
 import type { IdleSpell } from "./risk.ts";
 import { spoken } from "./risk.ts";
-import type { Regime, StandbySettings } from "./settings.ts";
+import type { StandbySettings } from "./settings.ts";
 
 /** The way back planned from the first print: what must stand when. */
 export type WayBackStep = { at: number; minutes: number; what: string; why: string };

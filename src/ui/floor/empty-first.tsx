@@ -1,4 +1,5 @@
-import { DRAWS, drawMl } from "../../core/stores/waste/draws.ts";
+import { refusedAsleep } from "../../core/standby/sleep.ts";
+import { BEGINS_EMPTY, DRAWS, drawMl, EMPTY_SHARE } from "../../core/stores/waste/draws.ts";
 import { FOUR_OF_FIVE, roomFor } from "../../core/stores/waste/level.ts";
 import type { FloorMachine, FloorView } from "../../work/floor.ts";
 import { say } from "../say.ts";
@@ -17,6 +18,7 @@ export function noRoom(machine: FloorMachine, ml: number): string | undefined {
 
 /** What a routine draws at a machine, in mL. */
 export function drawsAt(machine: FloorMachine, routine: string): number {
+  if (BEGINS_EMPTY.includes(routine)) return EMPTY_SHARE * (machine.vessel?.limitMl ?? 0);
   const ladder = machine.desk?.judging.ladder;
   return ladder ? drawMl(DRAWS[routine], ladder).ml : (DRAWS[routine]?.fluidMl ?? 0);
 }
@@ -36,6 +38,20 @@ export function FloorVessel({ view, machine }: { view: FloorView; machine: Floor
       }}
       height={190}
     />
+  );
+}
+
+/** Why a routine must not be begun at a machine that sleeps; `undefined` where it may. */
+export const asleepWhy = (machine: FloorMachine, routine: string): string | undefined =>
+  machine.sleep ? refusedAsleep(machine.sleep, routine, () => machine.sleep?.sinceWords ?? "") : undefined;
+
+/** A sleeping machine keeps what it stands in: what would draw is not begun. */
+export function StillAsleep({ machine, why }: { machine: FloorMachine; why: string }) {
+  return (
+    <section aria-label="Asleep" className="grid gap-3 border-stop border-l-4 pl-3">
+      <h2 className="text-3xl">{machine.name} is asleep</h2>
+      <p className="text-xl">{why.charAt(0).toUpperCase() + why.slice(1)}</p>
+    </section>
   );
 }
 

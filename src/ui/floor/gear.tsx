@@ -1,7 +1,7 @@
 import { useWords, windowOutlook } from "../../core/runs/outlook.ts";
 import { statementWords } from "../../core/safety/statements.ts";
 import { leavesShelf, usualMaterials } from "../../core/stores/run-materials.ts";
-import { drawsAt, EmptyFirst, noRoom } from "./empty-first.tsx";
+import { asleepWhy, drawsAt, EmptyFirst, noRoom, StillAsleep } from "./empty-first.tsx";
 import type { Part } from "./run-page.tsx";
 import type { OpenRun } from "./runs.ts";
 
@@ -14,6 +14,7 @@ export function Gear({ found, floor, send }: Part) {
   const used = usualMaterials(plan, found.machine.machine);
   const short = leavesShelf(used, floor.view.shelf ?? [], found.machine.machine).filter(({ note }) => note !== null);
   const full = noRoom(found.machine, drawsAt(found.machine, routine.id));
+  const asleep = asleepWhy(found.machine, routine.id);
   const windows = windowOutlook(plan, floor.view.pace?.[routine.id]?.[floor.who?.person ?? ""] ?? {});
   return (
     <section aria-label="Before you begin">
@@ -72,7 +73,11 @@ export function Gear({ found, floor, send }: Part) {
       <p className="mt-1 text-soft">
         Never touch the nozzle plate unless a step says so. Wipe in the nozzles' direction. A separate swab for white and for colour.
       </p>
-      {full ? (
+      {asleep ? (
+        <div className="mt-4">
+          <StillAsleep machine={found.machine} why={asleep} />
+        </div>
+      ) : full ? (
         <div className="mt-4">
           <EmptyFirst view={floor.view} machine={found.machine} why={full} />
         </div>

@@ -4,7 +4,7 @@ import type { FloorMachine, FloorRoutine, FloorView } from "../../work/floor.ts"
 import { Comb } from "../comb.tsx";
 import { say } from "../say.ts";
 import { StateMark } from "../state-mark.tsx";
-import { FloorVessel } from "./empty-first.tsx";
+import { asleepWhy, FloorVessel } from "./empty-first.tsx";
 import { FillChannel, InkLevels } from "./leaves-shelf.tsx";
 import { put } from "./outbox.ts";
 import { go, to } from "./route.ts";
@@ -31,7 +31,9 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
   const tasks = view.tasks.filter((task) => task.machine === id && task.state !== "done" && task.state !== "skipped");
   const runs = openRuns(view).filter(({ run }) => run.machine === id);
   const callable = machine.routines.flatMap((routine) =>
-    tasks.some((task) => task.routine === routine) || runs.some(({ run }) => run.routine === routine) ? [] : (view.routines[routine] ?? []),
+    tasks.some((task) => task.routine === routine) || runs.some(({ run }) => run.routine === routine) || asleepWhy(machine, routine)
+      ? []
+      : (view.routines[routine] ?? []),
   );
   const skills = view.people.find((person) => person.id === floor.who?.person)?.skills ?? [];
   const enter: Enter = async (draft, said) => {
@@ -52,9 +54,11 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
       <div className="mt-2 flex gap-1">
         {machine.class !== "cij" && machine.channels.map((channel) => <Comb key={channel.id} channel={channel} width={40} height={22} />)}
       </div>
-      <Suspense>
-        <FloorWhatNow floor={floor} machine={machine} />
-      </Suspense>
+      {!(machine.sleep && asleepWhy(machine, "R01")) && (
+        <Suspense>
+          <FloorWhatNow floor={floor} machine={machine} />
+        </Suspense>
+      )}
       {machine.vessel && (
         <section aria-label="Waste" className="mt-4">
           <h2 className="mb-2 border-soft border-b pb-1">Waste</h2>

@@ -7,7 +7,7 @@ import { holds, type PlannedStep, runPlan } from "../../core/runs/plan.ts";
 import { isReading, leaptOver, plannedSeconds, resultProblem } from "../../core/runs/run.ts";
 import type { FloorMachine, FloorRoutine, FloorView } from "../../work/floor.ts";
 import { instantAt } from "../instant-at.ts";
-import { drawsAt, EmptyFirst, noRoom } from "./empty-first.tsx";
+import { asleepWhy, drawsAt, EmptyFirst, noRoom, StillAsleep } from "./empty-first.tsx";
 import { LeavesShelf, useLeaving } from "./leaves-shelf.tsx";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
@@ -74,6 +74,7 @@ type Short = { view: FloorView; machine: FloorMachine; routine: FloorRoutine; ta
 function ShortForm({ view, machine, routine, task, done }: Short) {
   const plan = runPlan(routine.steps, machine.machine);
   const full = noRoom(machine, drawsAt(machine, routine.id));
+  const asleep = asleepWhy(machine, routine.id);
   const [results, setResults] = useState<Results>({});
   const answers = Object.fromEntries(Object.entries(results).map(([at, { choice, found }]) => [at, choice ?? found]));
   const shelf = useLeaving(view, machine, plan, { answers });
@@ -141,7 +142,7 @@ function ShortForm({ view, machine, routine, task, done }: Short) {
           />
         ))}
       </div>
-      {full && <EmptyFirst view={view} machine={machine} why={full} />}
+      {asleep ? <StillAsleep machine={machine} why={asleep} /> : full && <EmptyFirst view={view} machine={machine} why={full} />}
       <LeavesShelf {...shelf} />
       <div className="flex items-end gap-3">
         <label className="grid text-sm">

@@ -28,7 +28,7 @@ export function tonight(shop: Shop, machine: Machine, changes: { date: string; p
   const today = dayAt(shop);
   const next = nextPrintDay(shop, machine, today, changes);
   const closing = closingOf(shop, today);
-  const from = closing > now() ? closing : now();
+  const from = new Date(Math.max(closing.getTime(), now().getTime()));
   return gapOf(shop, from, next === null ? null : openingOf(shop, next));
 }
 

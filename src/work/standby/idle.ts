@@ -1,6 +1,6 @@
 import { isoDay } from "../../core/calendar/day.ts";
+import { REGIME_NAMES, type Regime } from "../../core/standby/regime.ts";
 import { spoken } from "../../core/standby/risk.ts";
-import { REGIME_NAMES, type Regime } from "../../core/standby/settings.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { doorRows, lastActive, lastAnswers, lastDoneOf } from "../../ledger/standby.ts";
 import { now } from "../clock.ts";

@@ -5,9 +5,10 @@ import type { Machine } from "../../core/fleet/schema.ts";
 import { type AliveOrAsleep, aliveOrAsleep } from "../../core/standby/cost.ts";
 import { type Emptying, emptyings, type FlushPlan } from "../../core/standby/flush.ts";
 import { fluidFor, type Needs, needsWords, regimeNeeds } from "../../core/standby/needs.ts";
+import { REGIMES, type Regime } from "../../core/standby/regime.ts";
 import { type Advice, adviseRegime, type GapFacts } from "../../core/standby/regimes.ts";
 import { idleRisk, type Risk } from "../../core/standby/risk.ts";
-import { PLUMBING_NAMES, type Plumbing, REGIMES, type Regime, type StandbySettings } from "../../core/standby/settings.ts";
+import { PLUMBING_NAMES, type Plumbing, type StandbySettings } from "../../core/standby/settings.ts";
 import { wayBack } from "../../core/standby/way-back.ts";
 import { amountWords, type Item } from "../../core/stores/item.ts";
 import { itemFor } from "../../core/stores/run-materials.ts";
@@ -33,6 +34,7 @@ export type NeedLine = {
   amount: number;
   unit: string;
   heldWords: string;
+  heldAmount: number;
   short: boolean;
   orderBy: string | null;
   cents: number;
@@ -248,6 +250,7 @@ function needLines(shop: Shop, machine: Machine, { uses }: Needs, held: readonly
         amount: use.amount,
         unit: use.unit,
         heldWords: "no such item is set up in the store",
+        heldAmount: 0,
         short: true,
         orderBy: null,
         cents: 0,
@@ -260,6 +263,7 @@ function needLines(shop: Shop, machine: Machine, { uses }: Needs, held: readonly
       amount: use.amount,
       unit: use.unit,
       heldWords: `${amountWords(there, item.unit)} in date on the shelf`,
+      heldAmount: there,
       short: there + 1e-9 < use.amount && item.keeping !== "two-boxes",
       orderBy: isoDay(on - leadDaysOf(shop, item)),
       cents: Math.round(use.amount * centsEach(item)),

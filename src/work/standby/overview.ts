@@ -1,7 +1,7 @@
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
+import { REGIME_NAMES } from "../../core/standby/regime.ts";
 import { adviseRegime } from "../../core/standby/regimes.ts";
-import { REGIME_NAMES } from "../../core/standby/settings.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { headSeq } from "../../ledger/reading.ts";
 import { seasonRows } from "../../ledger/standby.ts";

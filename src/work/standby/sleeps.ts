@@ -1,7 +1,7 @@
 import { type Day, isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
-import type { Regime } from "../../core/standby/settings.ts";
-import { REGIME_NAMES } from "../../core/standby/settings.ts";
+import type { Regime } from "../../core/standby/regime.ts";
+import { REGIME_NAMES } from "../../core/standby/regime.ts";
 import { refusedAsleep, type Sleep, whatIsIn } from "../../core/standby/sleep.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { type SleepRow, sleepAt, sleepRows } from "../../ledger/standby.ts";

@@ -2,12 +2,14 @@ import { type Day, isoDay, toDay } from "../../core/calendar/day.ts";
 import { dueOfMachine } from "../../core/due/due-work.ts";
 import type { Use } from "../../core/routines/step.ts";
 import { runPlan } from "../../core/runs/plan.ts";
+import type { SeasonBody } from "../../core/standby/said.ts";
 import type { Item } from "../../core/stores/item.ts";
 import { type OrderAdvice, orderAdvice } from "../../core/stores/order-advice.ts";
 import { itemFor, usualMaterials } from "../../core/stores/run-materials.ts";
 import { lotsInOrder } from "../../core/stores/shelf.ts";
 import { goesOn } from "../../core/tasks/of-day.ts";
 import type { Connection } from "../../ledger/database.ts";
+import { seasonRows } from "../../ledger/standby.ts";
 import { type HeldRow, purchaseRows, stockRows, usedByWeek } from "../../ledger/stock.ts";
 import { openRepairs } from "../../ledger/tasks.ts";
 import { dueFacts } from "../due.ts";
@@ -27,8 +29,22 @@ export type Demand = {
 
 /** What the plan uses of each item on each day ahead: due work of all machines × the lists of its routines. */
 export async function plannedUse(db: Connection, shop: Shop, today: Day, days: number): Promise<Map<string, PlannedUse>> {
-  const [facts, repairs] = await Promise.all([dueFacts(db, shop, today, shop.machines), openRepairs(db, shop.id)]);
+  const [facts, repairs, seasons] = await Promise.all([
+    dueFacts(db, shop, today, shop.machines),
+    openRepairs(db, shop.id),
+    seasonRows(db, shop.id, isoDay(today)),
+  ]);
   const uses = new Map<string, PlannedUse>();
+  // What the plans of closures in force take off the shelf on the last print days.
+  for (const { body } of seasons)
+    for (const { item, amount, on, machine, routine } of (body as unknown as SeasonBody).uses) {
+      const day = toDay(on) - today;
+      if (day < 0 || day >= days) continue;
+      const known = uses.get(item) ?? { byDay: new Array<number>(days).fill(0), from: [] };
+      uses.set(item, known);
+      known.byDay[day] = (known.byDay[day] ?? 0) + amount;
+      known.from.push({ routine, machine, times: 1, amount });
+    }
   shop.machines.forEach((machine, index) => {
     const mine = facts[index];
     if (!mine) return;

@@ -4,7 +4,7 @@ import { dueOfMachine } from "../../core/due/due-work.ts";
 import type { MachineFacts } from "../../core/due/facts.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { type LadderSettings, ladderSettings } from "../../core/nozzles/ladder/settings.ts";
-import { DRAWS, drawMl, rungMl } from "../../core/stores/waste/draws.ts";
+import { BEGINS_EMPTY, DRAWS, drawMl, rungMl } from "../../core/stores/waste/draws.ts";
 import {
   FOUR_OF_FIVE,
   type Inflow,
@@ -84,13 +84,21 @@ export function vesselsOf(
     const ladder = ladderOf(shop, machine);
     const inflows: Inflow[] = [
       ...care(machine.id).map(({ at: when, body }) => ({ at: when.getTime(), ...careDraw(body, ladder) })),
-      ...done(machine.id).map(({ at: when, routine }) => ({
-        at: when.getTime(),
-        ml: drawMl(DRAWS[routine], ladder).ml,
-        what: shop.rules.book.get(routine)?.name ?? routine,
-      })),
+      ...done(machine.id)
+        .filter(({ routine }) => !BEGINS_EMPTY.includes(routine))
+        .map(({ at: when, routine }) => ({
+          at: when.getTime(),
+          ml: drawMl(DRAWS[routine], ladder).ml,
+          what: shop.rules.book.get(routine)?.name ?? routine,
+        })),
     ].sort((a, b) => a.at - b.at);
-    const looks = marksOf(marks(machine.id), vessel).filter((mark) => mark.at >= at - BACK_DAYS * 86_400_000);
+    // A flush for storage ends with its waste emptied.
+    const flushed = done(machine.id).flatMap(({ at: when, routine }): VesselMark[] =>
+      BEGINS_EMPTY.includes(routine) && EMPTIED_BY_HAND.includes(vessel.kind) ? [{ at: when.getTime(), ml: 0, kind: "emptied" }] : [],
+    );
+    const looks = [...marksOf(marks(machine.id), vessel).filter((mark) => mark.at >= at - BACK_DAYS * 86_400_000), ...flushed].sort(
+      (a, b) => a.at - b.at,
+    );
     const settings = machine.abilities?.includes("standby-self-clean")
       ? { ...VESSEL_SETTINGS, besidesMlADay: OWN_CLEANS_ML_A_DAY }
       : VESSEL_SETTINGS;
@@ -108,6 +116,8 @@ function byMachine<Row extends { machine: string }>(rows: readonly Row[]): (mach
   }
   return (machine) => groups.get(machine) ?? [];
 }
+
+const EMPTIED_BY_HAND: readonly string[] = ["bottle", "tank"];
 
 type Vessel = NonNullable<Machine["waste"]>[number];
 

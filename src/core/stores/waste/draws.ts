@@ -35,6 +35,11 @@ export const DRAWS: Readonly<Record<string, Draw>> = {
   R55: { cleans: ["normal", 3], loads: 4 },
 };
 
+/** Flushes that begin with an empty vessel and end with one: what they draw is planned line by line, with emptyings in between. */
+export const BEGINS_EMPTY: readonly string[] = ["R52", "R53"];
+/** What must be free under the mark for them to begin, as a share of it. */
+export const EMPTY_SHARE = 0.8;
+
 /** Millilitres that a draw comes to under a machine's cleaning ladder, and how much of it is ink. */
 export function drawMl(draw: Draw | undefined, ladder: LadderSettings): { ml: number; inkMl: number } {
   if (!draw) return { ml: 0, inkMl: 0 };

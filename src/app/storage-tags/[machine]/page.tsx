@@ -1,0 +1,71 @@
+import { headers } from "next/headers";
+import { notFound } from "next/navigation";
+import QRCode from "qrcode";
+import { PrintNow } from "../../../ui/paper/print-now.tsx";
+import { database } from "../../../work/database.ts";
+import { Refusal } from "../../../work/refusal.ts";
+import { storageTag } from "../../../work/standby/tag.ts";
+import { pageActor } from "../../page-actor.ts";
+
+export const metadata = { title: "Storage tag" };
+
+/** What hangs on a sleeping machine, and the label of each head's box. */
+export default async function StorageTag({ params }: { params: Promise<{ machine: string }> }) {
+  const actor = await pageActor();
+  const { machine } = await params;
+  const view = await storageTag(database(), actor, decodeURIComponent(machine)).catch((error) => {
+    if (error instanceof Refusal) notFound();
+    throw error;
+  });
+  const address = new URL(process.env.ZESTY_URL || `http://${(await headers()).get("host")}`).origin;
+  const code = await QRCode.toDataURL(`${address}/t/${view.tag}`, { margin: 1, width: 320, errorCorrectionLevel: "M" });
+  return (
+    <main className="mx-auto max-w-3xl bg-white px-4 py-6 text-black print:p-0">
+      <div className="mb-4 flex items-center gap-4 print:hidden">
+        <h1>Storage tag</h1>
+        <PrintNow />
+      </div>
+      {!view.asleep && (
+        <p className="mb-3 print:hidden">
+          {view.name} is not asleep now: the tag is filled in when it is. It may be printed to be filled in by hand.
+        </p>
+      )}
+      <article className="w-[140mm] break-inside-avoid border-2 border-black">
+        <header className="flex items-start justify-between gap-3 border-black border-b-2 px-3 py-2">
+          <div>
+            <p className="font-bold text-3xl leading-tight">{view.name}</p>
+            <p className="font-bold text-xl">Asleep. Not to be switched on or off.</p>
+          </div>
+          <img src={code} alt={`Code of ${view.name}`} width={104} height={104} />
+        </header>
+        <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 px-3 py-2 text-lg">
+          {view.lines.map(({ name, words }) => (
+            <div key={name} className="contents">
+              <dt>{name}</dt>
+              <dd className="min-h-7 border-neutral-400 border-b font-semibold">{words}</dd>
+            </div>
+          ))}
+        </dl>
+        <p className="border-black border-t px-3 py-2 text-sm">
+          Woken by R55 only. Follow the safety data sheet, the machine's manual and local rules.
+        </p>
+      </article>
+      {view.heads.map((head) => (
+        <article key={head.id} className="mt-6 w-[100mm] break-inside-avoid border-2 border-black px-3 py-2">
+          <p className="font-bold text-xl">
+            Head {head.id} of {view.name}
+          </p>
+          <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
+            {head.lines.map(({ name, words }) => (
+              <div key={name} className="contents">
+                <dt>{name}</dt>
+                <dd className="min-h-6 border-neutral-400 border-b font-semibold">{words}</dd>
+              </div>
+            ))}
+          </dl>
+          <p className="mt-1 text-sm">Level, dry, this side up. Never touch the plate.</p>
+        </article>
+      ))}
+    </main>
+  );
+}

@@ -1,0 +1,217 @@
+"use client";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import type { StandbySettingsRow, StandbySettingsView } from "../../work/standby/settings-view.ts";
+import { say, sayFault } from "../say.ts";
+import { ask } from "../send.ts";
+import { THR } from "../stores/stores-frame.tsx";
+import { StandbyFrame } from "./standby-frame.tsx";
+
+type Numbers =
+  | "unknownHours"
+  | "capLookDays"
+  | "aliveCleans"
+  | "aliveDesignMl"
+  | "residual"
+  | "whiteFactor"
+  | "extraSeconds"
+  | "freshVolumes"
+  | "fluidCleans"
+  | "headFluidMl"
+  | "headStorageMl"
+  | "chargeFactor"
+  | "holdWeight"
+  | "planWeeks";
+const NUMBERS: [Numbers, string][] = [
+  ["unknownHours", "a gap of unknown end is planned as, h"],
+  ["capLookDays", "a look at a cap with solution every, days"],
+  ["aliveCleans", "cleans on a day kept alive"],
+  ["aliveDesignMl", "test print and design, mL"],
+  ["residual", "share of old ink left after a flush"],
+  ["whiteFactor", "white takes so many times as long, first guess"],
+  ["extraSeconds", "pumped on after clear, s"],
+  ["freshVolumes", "fresh fluid through all lines, volumes"],
+  ["fluidCleans", "head cleans in fluid after a bottle flush"],
+  ["headFluidMl", "fluid through a head of six positions, mL"],
+  ["headStorageMl", "storage liquid after it, mL"],
+  ["chargeFactor", "ink to fill what is empty, × its volume"],
+  ["holdWeight", "the first guess of a risk weighs, spells"],
+  ["planWeeks", "a closure is planned from, weeks ahead"],
+];
+const MOVES = [
+  ["white", "white ink"],
+  ["dryAir", "low humidity"],
+  ["badCheck", "a bad last check"],
+  ["circulation", "full circulation"],
+] as const;
+
+/** Every bound and number that the advice rests on. */
+export function BoundsPage({ view }: { view: StandbySettingsView }) {
+  const [id, setId] = useState(view.rows[0]?.id ?? "");
+  const row = view.rows.find((each) => each.id === id);
+  return (
+    <StandbyFrame title="Bounds of standing idle">
+      <p className="mb-2 max-w-prose text-soft">
+        Starting values of a house, not facts: no account agrees on them. A machine's own stand before its class's; each step of an advice
+        names the bound it used.
+      </p>
+      <label className="grid max-w-xs text-sm">
+        For
+        <select value={id} onChange={(event) => setId(event.target.value)} className="field hand">
+          {view.rows.map((each) => (
+            <option key={each.id} value={each.id}>
+              {each.name}
+              {each.own ? ", its own" : ""}
+            </option>
+          ))}
+        </select>
+      </label>
+      {row && <Bounds key={`${row.id}${JSON.stringify(row.settings)}`} row={row} regimes={view.regimes} />}
+    </StandbyFrame>
+  );
+}
+
+function Bounds({ row, regimes }: { row: StandbySettingsRow; regimes: StandbySettingsView["regimes"] }) {
+  const router = useRouter();
+  const [draft, setDraft] = useState(row.settings);
+  const save = async () => {
+    // Only what differs is this level's own: the rest goes on following the levels before it.
+    const body = Object.fromEntries(
+      Object.entries(draft).filter(([key, value]) => JSON.stringify(value) !== JSON.stringify(row.settings[key as keyof typeof draft])),
+    );
+    try {
+      await ask("/api/standby", { body: { subject: "standby", id: row.id, body } });
+      void say(`Bounds of ${row.name} saved; every advice follows.`);
+      router.refresh();
+    } catch (error) {
+      void sayFault(error);
+    }
+  };
+  const number = (label: string, value: number | null, set: (value: number | null) => void, step = "any") => (
+    <input
+      type="number"
+      step={step}
+      aria-label={label}
+      value={value ?? ""}
+      placeholder="no end"
+      onChange={(event) => set(event.target.value === "" ? null : Number(event.target.value))}
+      className="field figure w-28 text-right"
+    />
+  );
+  return (
+    <div className="mt-3 grid gap-5">
+      <div className="overflow-x-auto">
+        <table className="min-w-[44rem]">
+          <thead>
+            <tr className="border-hair border-b">
+              <th scope="col" className="py-1 text-left font-medium text-soft">
+                Regime
+              </th>
+              {["from, h", "to, h", "cleans after", "on hold, first guess"].map((head) => (
+                <th key={head} scope="col" className={THR}>
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {regimes.map(({ id, name }) => (
+              <tr key={id} className="border-hair border-b">
+                <th scope="row" className="py-1 pr-4 text-left font-normal">
+                  {name}
+                </th>
+                <td className="pr-4 text-right">
+                  {number(`${name}, from, h`, draft.bounds[id].from, (from) =>
+                    setDraft({ ...draft, bounds: { ...draft.bounds, [id]: { ...draft.bounds[id], from: from ?? 0 } } }),
+                  )}
+                </td>
+                <td className="pr-4 text-right">
+                  {number(`${name}, to, h`, draft.bounds[id].to, (to) =>
+                    setDraft({ ...draft, bounds: { ...draft.bounds, [id]: { ...draft.bounds[id], to } } }),
+                  )}
+                </td>
+                <td className="pr-4 text-right">
+                  {number(
+                    `${name}, cleans after`,
+                    draft.cleansAfter[id],
+                    (value) => setDraft({ ...draft, cleansAfter: { ...draft.cleansAfter, [id]: value ?? 0 } }),
+                    "1",
+                  )}
+                </td>
+                <td className="pr-4 text-right">
+                  {number(`${name}, on hold, first guess`, draft.holdShare[id], (value) =>
+                    setDraft({ ...draft, holdShare: { ...draft.holdShare, [id]: value ?? 0.1 } }),
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <fieldset className="flex flex-wrap items-end gap-4">
+        <legend className="font-semibold">Regimes up (or down, below nothing) for</legend>
+        {MOVES.map(([key, name]) => (
+          <label key={key} className="grid text-sm">
+            {name}
+            {number(name, draft.moves[key], (value) => setDraft({ ...draft, moves: { ...draft.moves, [key]: value ?? 0 } }), "1")}
+          </label>
+        ))}
+        <label className="flex min-h-9 items-center gap-2">
+          <input
+            type="checkbox"
+            checked={draft.nightsStay}
+            onChange={(event) => setDraft({ ...draft, nightsStay: event.target.checked })}
+          />{" "}
+          a night is never moved
+        </label>
+        <label className="grid text-sm">
+          lines over a long gap
+          <select
+            value={draft.lines}
+            onChange={(event) => setDraft({ ...draft, lines: event.target.value as "full" | "drained" })}
+            className="field"
+          >
+            <option value="full">left full of fluid, clips shut</option>
+            <option value="drained">washed and drained</option>
+          </select>
+        </label>
+      </fieldset>
+      <fieldset className="flex flex-wrap gap-4">
+        <legend className="font-semibold">Spare hours on the way back</legend>
+        {(
+          [
+            ["base", "for any sleep"],
+            ["aWeek", "for each week of it"],
+            ["most", "at most"],
+          ] as const
+        ).map(([key, name]) => (
+          <label key={key} className="grid text-sm">
+            {name}
+            {number(`spare hours ${name}`, draft.spareHours[key], (value) =>
+              setDraft({ ...draft, spareHours: { ...draft.spareHours, [key]: value ?? 0 } }),
+            )}
+          </label>
+        ))}
+      </fieldset>
+      <fieldset className="flex flex-wrap gap-4">
+        <legend className="font-semibold">Numbers</legend>
+        {NUMBERS.map(([key, name]) => (
+          <label key={key} className="grid text-sm">
+            {name}
+            {number(name, draft[key], (value) => setDraft({ ...draft, [key]: value ?? 0 }))}
+          </label>
+        ))}
+      </fieldset>
+      <p>
+        <button
+          type="button"
+          className="press press-main"
+          disabled={JSON.stringify(draft) === JSON.stringify(row.settings)}
+          onClick={() => void save()}
+        >
+          Save for {row.name}
+        </button>
+      </p>
+    </div>
+  );
+}
