@@ -84,24 +84,21 @@ export async function lastAnswers(db: Connection, site: string, routine: string,
   return rows.map((row) => ({ ...row, at: new Date(row.at) }));
 }
 
-/** The checks of some machines since a day, oldest first; with the first of each day, when anything was last done there on an earlier one. */
+/** The checks of some machines since a day, oldest first. */
 export async function checksSince(db: Connection, site: string, machines: readonly string[], since: string) {
-  const { rows } = await db.execute<{
-    machine: string;
-    day: string;
-    at: Date;
-    entry: string;
-    body: Record<string, unknown>;
-    before: Date | null;
-    first: boolean;
-  }>(sql`
-    SELECT c.machine, c.local_day AS day, c.happened_at AS at, c.id AS entry, c.body, p.at AS before, c.n = 1 AS first FROM (
-      SELECT machine, local_day, happened_at, id, body, row_number() OVER (PARTITION BY machine, local_day ORDER BY happened_at, id) AS n FROM effective_entry
-      WHERE site = ${site} AND machine = ANY(${sql.param([...machines])}) AND kind = 'check' AND local_day >= ${since}) c
-    LEFT JOIN LATERAL (SELECT happened_at AS at FROM settled_day s WHERE s.site = ${site} AND s.machine = c.machine AND s.day < c.local_day AND s.outcome = 'done'
-      AND s.day >= c.local_day - 200 ORDER BY s.day DESC, s.happened_at DESC LIMIT 1) p ON c.n = 1
-    ORDER BY c.machine, c.happened_at LIMIT 20000`);
-  return rows.map((row) => ({ ...row, at: new Date(row.at), before: row.before ? new Date(row.before) : null }));
+  const { rows } = await db.execute<{ machine: string; day: string; at: Date; entry: string; body: Record<string, unknown> }>(sql`
+    SELECT machine, local_day AS day, happened_at AS at, id AS entry, body FROM effective_entry
+    WHERE site = ${site} AND machine = ANY(${sql.param([...machines])}) AND kind = 'check' AND local_day >= ${since}
+    ORDER BY machine, happened_at, id LIMIT 20000`);
+  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
+}
+
+/** When anything was last done at some machines on each day, oldest first. */
+export async function lastDoings(db: Connection, site: string, machines: readonly string[], since: string) {
+  const { rows } = await db.execute<{ machine: string; day: string; at: Date }>(sql`
+    SELECT machine, day, max(happened_at) AS at FROM settled_day
+    WHERE site = ${site} AND machine = ANY(${sql.param([...machines])}) AND day >= ${since} AND outcome = 'done' GROUP BY machine, day ORDER BY machine, day`);
+  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
 }
 
 /** Seconds logged at one step of a routine's runs, by what it was done on. */

@@ -6,16 +6,13 @@ import { type BoardItem, dayBoard, nextAction } from "../core/due/day-board.ts";
 import { dueOfMachine } from "../core/due/due-work.ts";
 import type { MachineFacts } from "../core/due/facts.ts";
 import { reasonSentence } from "../core/due/sentence.ts";
-import { channelsOf } from "../core/fleet/channels.ts";
 import { familyOf } from "../core/fleet/rule.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { BEATS, type Beat } from "../core/fleet/vocabulary.ts";
-import { type MachineState, machineState, readinessSettings } from "../core/nozzles/readiness.ts";
+import type { MachineState } from "../core/nozzles/readiness.ts";
 import { stateSentence } from "../core/nozzles/state-sentence.ts";
-import type { ChannelReading } from "../core/record/entries.ts";
 import { skillFor } from "../core/routines/routine.ts";
-import { signHolds, signWords } from "../core/signs/guide.ts";
-import type { Sleep } from "../core/standby/sleep.ts";
+import { signWords } from "../core/signs/guide.ts";
 import { goesOn } from "../core/tasks/of-day.ts";
 import { type ConditionRows, conditionRows } from "../ledger/condition.ts";
 import type { Connection } from "../ledger/database.ts";
@@ -30,9 +27,10 @@ import { now } from "./clock.ts";
 import { capOf } from "./condition.ts";
 import { type FactsNow, factsNow, type Surroundings } from "./due.ts";
 import { givenLately } from "./given.ts";
+import { stateOf } from "./machine-state.ts";
 import { nozzlesOf } from "./patterns.ts";
 import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
-import { sleepWords } from "./standby/sleeps.ts";
+import { standingTooLong } from "./standby/idle.ts";
 import { type AreaView, areasWithAir, classNote, dryAirAt } from "./stores/air-now.ts";
 import { type VesselView, wasteItems } from "./stores/vessels.ts";
 
@@ -155,7 +153,7 @@ export async function machineRows(
   if (machines.length === 0) return [];
   const today = dayAt(shop);
   const ids = machines.length < shop.machines.length ? machines.map(({ id }) => id) : undefined;
-  const [stands, repairs, runs, given, signs, parts, condition] = await Promise.all([
+  const [stands, repairs, runs, given, signs, parts, condition, tooLong] = await Promise.all([
     known ?? factsNow(db, shop, machines),
     openRepairs(db, shop.id),
     runsOn(db, shop.id, isoDay(today)),
@@ -163,12 +161,14 @@ export async function machineRows(
     openSigns(db, shop.id, isoDay(today - SIGN_DAYS)),
     partRows(db, shop.id, ids),
     conditionRows(db, shop.id, { from: isoDay(today - 10), today: isoDay(today) }, ids),
+    standingTooLong(db, shop),
   ]);
   const rowsOf = byMachine(condition);
   const overlay = {
     repairs,
     signs,
     parts,
+    tooLong,
     runs: new Map(runs.flatMap((run) => (run.key && (run.status === "running" || run.status === "stopped") ? [[run.key, run]] : []))),
     given: new Map(given.flatMap(({ key, person }) => (person ? [[key, person]] : []))),
   };
@@ -185,6 +185,8 @@ type Overlay = Surroundings & {
   repairs: readonly RepairRow[];
   signs: readonly SignRow[];
   parts: readonly PartRow[];
+  /** Machines that have stood longer than their cap allows. */
+  tooLong: ReadonlyMap<string, string>;
   runs: ReadonlyMap<string, RunRow>;
   given: ReadonlyMap<string, string>;
 };
@@ -276,6 +278,9 @@ function rowOf(
       ...(cap ? [capItem(cap, today, spokenDay)] : []),
       ...signs.map(({ words }) => ({ topic: "Sign", words, why: "", isBad: true })),
       ...(vessel ? wasteItems(vessel) : []),
+      ...(overlay.tooLong.has(machine.id)
+        ? [{ topic: "Standing", words: overlay.tooLong.get(machine.id) ?? "", why: "", isBad: true }]
+        : []),
       ...(airWords ? [{ topic: "Air", words: airWords, why: "", isBad: true }] : []),
     ]),
     vessel,
@@ -294,82 +299,6 @@ function rowOf(
     },
   };
 }
-
-/** The state word of a machine with what it rests on. */
-function stateOf(
-  shop: Shop,
-  machine: Machine,
-  facts: MachineFacts,
-  rows: ConditionRows,
-  today: Day,
-  {
-    repair,
-    signs,
-    dryAir,
-    sleep,
-  }: { repair?: RepairRow; signs: readonly SignRow[]; dryAir?: { share: number; words: string }; sleep?: Sleep },
-) {
-  // A release covers what was seen before it: the newest sign decides.
-  const holding = signs.filter(({ sign }) => signHolds(sign)).at(-1);
-  const fact = (name: string) => rows.facts.find((each) => each.fact === name);
-  const [check, care, busy, release] = [fact("active"), fact("voided"), fact("busy"), fact("release")];
-  const voiding = rows.done
-    // What drew ink before the check of the same run is over when that check is taken.
-    .filter(({ routine, outcome, run }) => outcome === "done" && shop.rules.book.get(routine)?.voidsCheck && !(run && run === check?.run))
-    .map(({ routine, happenedAt, entryId }) => ({
-      at: happenedAt,
-      what: `${shop.rules.book.get(routine)?.name ?? routine} was done`,
-      entryId,
-    }));
-  if (care) voiding.push({ at: care.happenedAt, what: CARE_WORDS[String(care.body.what)] ?? "cared for", entryId: care.entryId });
-  const voided = voiding.sort((a, b) => b.at.getTime() - a.at.getTime())[0];
-  // A check's body passed its schema when it was written.
-  const checks = (check?.body.channels ?? []) as ChannelReading[];
-  const state = machineState(
-    {
-      now: now(),
-      today: isoDay(today),
-      printsChecks: facts.routines.some(({ isCheck }) => isCheck) || machine.class !== "cij",
-      check: check && { at: check.happenedAt, day: isoDay(dayAt(shop, check.happenedAt)), channels: checks, entry: check.entryId },
-      voided,
-      busyUntil: busy && new Date(String(busy.body.until)),
-      release: release && {
-        at: release.happenedAt,
-        until: new Date(String(release.body.until)),
-        by: personName(shop, release.person),
-        reason: String(release.body.reason),
-      },
-      asleep: sleep ? sleepWords(sleep) : facts.days.asleep(today),
-      ...(dryAir ? { dryAir } : {}),
-      ...(holding ? { holdingSign: { sign: holding.sign, at: holding.seenAt } } : {}),
-      ...(repair
-        ? {
-            outOfOrder: {
-              since: repair.openedDay,
-              symptom: repair.body.symptom,
-              ...(repair.body.waitsFor ? { waitsFor: repair.body.waitsFor } : {}),
-              ...(repair.body.expected ? { expected: repair.body.expected } : {}),
-            },
-          }
-        : {}),
-      channels: channelsOf(machine).map(({ id }) => id),
-      nozzles: nozzlesOf(shop, machine.id),
-    },
-    readinessSettings(
-      machine.class,
-      ["site", machine.class, machine.id].flatMap((id) => shop.readiness.get(id) ?? []),
-    ),
-  );
-  const evidence = [repair?.id, holding?.id, check?.entryId, voided?.entryId, release?.entryId].flatMap((id) => id ?? []);
-  return { state, evidence, checks, checkedAt: check ? check.happenedAt.toISOString() : null };
-}
-
-const CARE_WORDS: Record<string, string> = {
-  clean: "a head clean was run",
-  load: "ink was loaded",
-  repair: "it was repaired",
-  wake: "it was woken",
-};
 
 /** What was missed on the machine's last print day before today, from the closed days. */
 function missedSincePrintDay(

@@ -1,4 +1,4 @@
-import { channelsOf } from "../core/fleet/channels.ts";
+import { channelsOf, printsChecks } from "../core/fleet/channels.ts";
 import { policiesOf } from "../core/fleet/rule.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { gains } from "../core/nozzles/ladder/cleans-ahead.ts";
@@ -22,8 +22,6 @@ const DAY_MS = 86_400_000;
 const LATELY_DAYS = 10;
 /** How far back a machine's own cleans say what the next one will bring. */
 const OWN_DAYS = 120;
-
-export const printsChecks = ({ class: kind, heads }: Machine): boolean => kind !== "cij" && (heads ?? []).length > 0;
 
 /** What a machine's checks and recoveries are judged by. */
 export function judgingOf(shop: Shop, machine: Machine): Judging {

@@ -1,6 +1,6 @@
 import { addMonths, isoDay, spokenDay, toDay } from "../core/calendar/day.ts";
 import { clockTime, instantOf } from "../core/calendar/site-time.ts";
-import { channelsOf } from "../core/fleet/channels.ts";
+import { channelsOf, printsChecks } from "../core/fleet/channels.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { type RungSum, recoverySums } from "../core/nozzles/ladder/month.ts";
 import { checksOf, cleansOf, missingIn, type Recovery, recoveries, spent } from "../core/nozzles/ladder/recovery.ts";
@@ -8,7 +8,7 @@ import { outsideTolerance } from "../core/nozzles/tolerance.ts";
 import type { Connection } from "../ledger/database.ts";
 import { nozzleRows } from "../ledger/nozzles.ts";
 import { type Actor, authorise } from "./actor.ts";
-import { byHandRoutines, eventsOf, judgingOf, printsChecks } from "./nozzles.ts";
+import { byHandRoutines, eventsOf, judgingOf } from "./nozzles.ts";
 import { dayAt, loadShop, type Shop } from "./shop.ts";
 
 export type RecoveryView = {

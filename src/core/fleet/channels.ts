@@ -31,3 +31,7 @@ export const channelsOf = (machine: Pick<Machine, "heads">): Channel[] =>
       colour: colour ?? INK_COLOURS[ink] ?? "#777777",
     })),
   );
+
+/** Whether a machine prints nozzle checks: a coder does not. */
+export const printsChecks = ({ class: kind, heads }: Pick<Machine, "class" | "heads">): boolean =>
+  kind !== "cij" && (heads ?? []).length > 0;

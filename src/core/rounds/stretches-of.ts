@@ -13,9 +13,15 @@ const AS_PLANNED: PaceFactors = { hands: 1, wait: 1 };
 /**
  * A routine at one machine as pieces: steps with hands taken together, waits between them. A wait inside a window may last as much
  * longer as the window leaves room. Without steps: the routine's own minutes, the wait last.
+ *
+ * @param recorded what is foreseen to be answered, where steps depend on it
  */
-export function piecesOf(routine: Pick<Routine, "steps" | "handsMinutes" | "waitMinutes">, machine: Machine): Piece[] {
-  const plan = routine.steps ? runPlan(routine.steps, machine).filter(({ when }) => holds(when, machine, () => undefined)) : [];
+export function piecesOf(
+  routine: Pick<Routine, "steps" | "handsMinutes" | "waitMinutes">,
+  machine: Machine,
+  recorded: (step: string) => string | undefined = () => undefined,
+): Piece[] {
+  const plan = routine.steps ? runPlan(routine.steps, machine).filter(({ when }) => holds(when, machine, recorded)) : [];
   if (plan.length === 0)
     return [
       { kind: "hands", steps: [], minutes: routine.handsMinutes || 1 },

@@ -24,7 +24,7 @@ export type Needs = {
 };
 
 /** What minutes a routine takes at a machine, and whose it is. */
-export type RoutineMinutes = (routine: string) => { hands: number; wait: number; skill: string };
+export type RoutineMinutes = (routine: string, regime: Regime) => { hands: number; wait: number; skill: string };
 
 export type NeedsFacts = {
   plumbing: Required<Plumbing>;
@@ -58,8 +58,10 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
     : 0;
   const chambersMl = lines.length * (plumbing.damperMl + plumbing.headMl);
   const of = (routine: string, more = 0) => {
-    const { hands, wait, skill } = minutes(routine);
-    return { routine, minutes: Math.round((hands + more) * 10) / 10, waitMinutes: wait, skill };
+    const { hands, wait, skill } = minutes(routine, regime);
+    // Refitting a head is a technician's.
+    const whose = regime === "head-out" && routine === WAY_BACK ? "technician" : skill;
+    return { routine, minutes: Math.round((hands + more) * 10) / 10, waitMinutes: wait, skill: whose };
   };
   const cleansAfter = settings.cleansAfter[regime];
   const needs: Needs = {

@@ -51,9 +51,14 @@ export function wayBack(
   back(5, "colour flag, released to print", "mixed ink is drawn out before the first print");
   back(spare.hours * 60, "spare time for a recovery: the ladder, where the check is worse than the pinned one", spare.why);
   back(5, "nozzle check, held against the one pinned before storage", "what it was like when it went to sleep");
+  const isStorage = regime === "head-out" || regime === "full" || regime === "drained" || regime === "flush";
   back(
     handsMinutes + waitMinutes,
-    regime === "head-out" ? "R55: head refitted, ink in, loaded, cleaned" : "R55: ink in, loaded until no fluid shows, cleaned",
+    regime === "head-out"
+      ? "R55: head refitted, ink in, loaded, cleaned"
+      : isStorage
+        ? "R55: ink in, loaded until no fluid shows, cleaned"
+        : "uncapped, opening care and cleans",
     `${Math.round(handsMinutes)} min with hands, ${Math.round(waitMinutes)} min waiting`,
   );
   const startAt = at;

@@ -66,6 +66,9 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
                 </Link>
               </>
             )}
+            <Link href={`/standby/${row.id}`} prefetch={false} className="press hand">
+              When it stands idle
+            </Link>
           </p>
           {mayRecord && view.desk && !row.repair && <DeskWhatNow machine={row.id} name={row.name} desk={view.desk} />}
           {mayDo(role, "release") && (row.word === "Hold" || row.word === "Unchecked") && row.class !== "cij" && (

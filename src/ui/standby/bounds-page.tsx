@@ -87,17 +87,6 @@ function Bounds({ row, regimes }: { row: StandbySettingsRow; regimes: StandbySet
       void sayFault(error);
     }
   };
-  const number = (label: string, value: number | null, set: (value: number | null) => void, step = "any") => (
-    <input
-      type="number"
-      step={step}
-      aria-label={label}
-      value={value ?? ""}
-      placeholder="no end"
-      onChange={(event) => set(event.target.value === "" ? null : Number(event.target.value))}
-      className="field figure w-28 text-right"
-    />
-  );
   return (
     <div className="mt-3 grid gap-5">
       <div className="overflow-x-auto">
@@ -121,27 +110,33 @@ function Bounds({ row, regimes }: { row: StandbySettingsRow; regimes: StandbySet
                   {name}
                 </th>
                 <td className="pr-4 text-right">
-                  {number(`${name}, from, h`, draft.bounds[id].from, (from) =>
-                    setDraft({ ...draft, bounds: { ...draft.bounds, [id]: { ...draft.bounds[id], from: from ?? 0 } } }),
-                  )}
+                  <Figure
+                    name={`${name}, from, h`}
+                    value={draft.bounds[id].from}
+                    set={(from) => setDraft({ ...draft, bounds: { ...draft.bounds, [id]: { ...draft.bounds[id], from: from ?? 0 } } })}
+                  />
                 </td>
                 <td className="pr-4 text-right">
-                  {number(`${name}, to, h`, draft.bounds[id].to, (to) =>
-                    setDraft({ ...draft, bounds: { ...draft.bounds, [id]: { ...draft.bounds[id], to } } }),
-                  )}
+                  <Figure
+                    name={`${name}, to, h`}
+                    value={draft.bounds[id].to}
+                    set={(to) => setDraft({ ...draft, bounds: { ...draft.bounds, [id]: { ...draft.bounds[id], to } } })}
+                  />
                 </td>
                 <td className="pr-4 text-right">
-                  {number(
-                    `${name}, cleans after`,
-                    draft.cleansAfter[id],
-                    (value) => setDraft({ ...draft, cleansAfter: { ...draft.cleansAfter, [id]: value ?? 0 } }),
-                    "1",
-                  )}
+                  <Figure
+                    name={`${name}, cleans after`}
+                    value={draft.cleansAfter[id]}
+                    set={(value) => setDraft({ ...draft, cleansAfter: { ...draft.cleansAfter, [id]: value ?? 0 } })}
+                    step="1"
+                  />
                 </td>
                 <td className="pr-4 text-right">
-                  {number(`${name}, on hold, first guess`, draft.holdShare[id], (value) =>
-                    setDraft({ ...draft, holdShare: { ...draft.holdShare, [id]: value ?? 0.1 } }),
-                  )}
+                  <Figure
+                    name={`${name}, on hold, first guess`}
+                    value={draft.holdShare[id]}
+                    set={(value) => setDraft({ ...draft, holdShare: { ...draft.holdShare, [id]: value ?? 0.1 } })}
+                  />
                 </td>
               </tr>
             ))}
@@ -151,10 +146,15 @@ function Bounds({ row, regimes }: { row: StandbySettingsRow; regimes: StandbySet
       <fieldset className="flex flex-wrap items-end gap-4">
         <legend className="font-semibold">Regimes up (or down, below nothing) for</legend>
         {MOVES.map(([key, name]) => (
-          <label key={key} className="grid text-sm">
-            {name}
-            {number(name, draft.moves[key], (value) => setDraft({ ...draft, moves: { ...draft.moves, [key]: value ?? 0 } }), "1")}
-          </label>
+          <div key={key} className="grid text-sm">
+            <span aria-hidden="true">{name}</span>
+            <Figure
+              name={name}
+              value={draft.moves[key]}
+              set={(value) => setDraft({ ...draft, moves: { ...draft.moves, [key]: value ?? 0 } })}
+              step="1"
+            />
+          </div>
         ))}
         <label className="flex min-h-9 items-center gap-2">
           <input
@@ -185,21 +185,23 @@ function Bounds({ row, regimes }: { row: StandbySettingsRow; regimes: StandbySet
             ["most", "at most"],
           ] as const
         ).map(([key, name]) => (
-          <label key={key} className="grid text-sm">
-            {name}
-            {number(`spare hours ${name}`, draft.spareHours[key], (value) =>
-              setDraft({ ...draft, spareHours: { ...draft.spareHours, [key]: value ?? 0 } }),
-            )}
-          </label>
+          <div key={key} className="grid text-sm">
+            <span aria-hidden="true">{name}</span>
+            <Figure
+              name={`spare hours ${name}`}
+              value={draft.spareHours[key]}
+              set={(value) => setDraft({ ...draft, spareHours: { ...draft.spareHours, [key]: value ?? 0 } })}
+            />
+          </div>
         ))}
       </fieldset>
       <fieldset className="flex flex-wrap gap-4">
         <legend className="font-semibold">Numbers</legend>
         {NUMBERS.map(([key, name]) => (
-          <label key={key} className="grid text-sm">
-            {name}
-            {number(name, draft[key], (value) => setDraft({ ...draft, [key]: value ?? 0 }))}
-          </label>
+          <div key={key} className="grid text-sm">
+            <span aria-hidden="true">{name}</span>
+            <Figure name={name} value={draft[key]} set={(value) => setDraft({ ...draft, [key]: value ?? 0 })} />
+          </div>
         ))}
       </fieldset>
       <p>
@@ -213,5 +215,29 @@ function Bounds({ row, regimes }: { row: StandbySettingsRow; regimes: StandbySet
         </button>
       </p>
     </div>
+  );
+}
+
+function Figure({
+  name,
+  value,
+  set,
+  step = "any",
+}: {
+  name: string;
+  value: number | null;
+  set: (value: number | null) => void;
+  step?: string;
+}) {
+  return (
+    <input
+      type="number"
+      step={step}
+      aria-label={name}
+      value={value ?? ""}
+      placeholder="no end"
+      onChange={(event) => set(event.target.value === "" ? null : Number(event.target.value))}
+      className="field figure w-28 text-right"
+    />
   );
 }

@@ -41,7 +41,7 @@ export function SeasonPage({
       setBusy(false);
     }
   };
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a draft is taken up once, when the page opens
+  // A draft is taken up once, when the page opens.
   useEffect(() => {
     const kept = localStorage.getItem(draftKey);
     if (kept && mayPlan) void reckon(JSON.parse(kept) as SeasonChoice[]);

@@ -9,7 +9,7 @@ import { oneOffs } from "../../ledger/tasks.ts";
 import { now } from "../clock.ts";
 import { wordsOf } from "../entry-words.ts";
 import { dayAt, machineOf, type Shop } from "../shop.ts";
-import { standbyOf } from "./material.ts";
+import { standbyOf } from "./of.ts";
 import { nameOf } from "./sleeps.ts";
 
 /** Without an end, a cap is looked at for so long ahead. */

@@ -1,12 +1,12 @@
 import { isoDay } from "../../core/calendar/day.ts";
+import { printsChecks } from "../../core/fleet/channels.ts";
 import { REGIME_NAMES, type Regime } from "../../core/standby/regime.ts";
 import { spoken } from "../../core/standby/risk.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { doorRows, lastActive, lastAnswers, lastDoneOf } from "../../ledger/standby.ts";
 import { now } from "../clock.ts";
-import { printsChecks } from "../nozzles.ts";
 import { dayAt, type Shop } from "../shop.ts";
-import { standbyOf, usualRegime } from "./material.ts";
+import { standbyOf, usualRegime } from "./of.ts";
 import { sleepingNow } from "./sleeps.ts";
 
 /** Routines that leave a machine capped or flushed. */

@@ -283,7 +283,7 @@ function costs(shop: Shop, machine: Machine, mine: MachineMaterial, needs: Needs
   const fluidCents = lines.filter(({ unit }) => unit === "mL").reduce((sum, { cents }) => sum + cents, 0);
   const cleanMl = rungMl(mine.ladder, "normal");
   const fluidCleansMl = needs.flush ? mine.settings.fluidCleans * cleanMl : 0;
-  const exercise = mine.minutes("R14");
+  const exercise = mine.minutes("R14", "alive");
   const inks = inkCents(shop, machine);
   const sum = (list: Needs["before"]) => list.reduce((all, { minutes }) => all + minutes, 0);
   return aliveOrAsleep({

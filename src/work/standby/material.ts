@@ -1,6 +1,6 @@
 import { isoDay } from "../../core/calendar/day.ts";
 import { CLASS_FLOOR } from "../../core/condition/room/room.ts";
-import { policiesOf } from "../../core/fleet/rule.ts";
+import { printsChecks } from "../../core/fleet/channels.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import type { LadderSettings } from "../../core/nozzles/ladder/settings.ts";
 import { outsideTolerance } from "../../core/nozzles/tolerance.ts";
@@ -12,15 +12,16 @@ import { linesOf, type RoutineMinutes } from "../../core/standby/needs.ts";
 import type { Regime } from "../../core/standby/regime.ts";
 import type { GapFacts } from "../../core/standby/regimes.ts";
 import type { IdleSpell } from "../../core/standby/risk.ts";
-import { type Plumbing, plumbingOf, type StandbySettings, standbySettings } from "../../core/standby/settings.ts";
+import { type Plumbing, plumbingOf, type StandbySettings } from "../../core/standby/settings.ts";
 import type { Sleep } from "../../core/standby/sleep.ts";
 import { rungMl } from "../../core/stores/waste/draws.ts";
 import type { Connection } from "../../ledger/database.ts";
-import { checksSince, loggedSeconds, sleepRows } from "../../ledger/standby.ts";
-import { judgingOf, printsChecks } from "../nozzles.ts";
+import { checksSince, lastDoings, loggedSeconds, sleepRows } from "../../ledger/standby.ts";
+import { judgingOf } from "../nozzles.ts";
 import { dayAt, type Shop } from "../shop.ts";
 import { airNow } from "../stores/air-now.ts";
 import { ladderOf } from "../stores/vessels.ts";
+import { standbyOf, usualRegime } from "./of.ts";
 import { sleepOf } from "./sleeps.ts";
 
 /** What the standby pages reckon with, read once for some machines. */
@@ -51,43 +52,50 @@ const HOUR_MS = 3_600_000;
 /** A shorter pause is no idle spell. */
 const SPELL_HOURS = 8;
 
-export const standbyOf = (shop: Shop, machine: Pick<Machine, "id" | "class">): StandbySettings =>
-  standbySettings(
-    machine.class,
-    ["site", machine.class, machine.id].flatMap((id) => shop.standby.get(id) ?? []),
-  );
-
 export async function standbyMaterial(db: Connection, shop: Shop, machines: readonly Machine[]): Promise<StandbyMaterial> {
   const today = dayAt(shop);
   const since = isoDay(today - BACK_DAYS);
   const classes = new Set(machines.map((each) => each.class));
   const alike = shop.machines.filter((each) => classes.has(each.class) && printsChecks(each)).map(({ id }) => id);
-  const [air, slept, checks, logged] = await Promise.all([
+  const [air, slept, checks, doings, logged] = await Promise.all([
     airNow(db, shop),
     sleepRows(db, shop.id, since, isoDay(today)),
     checksSince(db, shop.id, alike, since),
+    lastDoings(db, shop.id, alike, since),
     loggedSeconds(db, shop.id, "R53", "clear", alike),
   ]);
   const sleeps = slept.map((row) => ({ machine: row.machine, upAt: row.upAt, sleep: sleepOf(shop, row) }));
-  const judged = checks.map((check) => {
-    const machine = shop.machines.find(({ id }) => id === check.machine) as Machine;
-    const { readiness, nozzles } = judgingOf(shop, machine);
+  const judging = new Map(shop.machines.map((machine) => [machine.id, judgingOf(shop, machine)] as const));
+  const judged = checks.flatMap((check) => {
+    const mine = judging.get(check.machine);
+    if (!mine) return [];
+    const { readiness, nozzles } = mine;
     // A check's body passed its schema when it was written.
     const channels = (check.body.channels ?? []) as ChannelReading[];
-    return {
-      ...check,
-      hold: outsideTolerance(channels, readiness, nozzles).length > 0,
-      missing: channels.some(({ missing, weak, deflected }) => missing + weak + deflected > 0),
-    };
+    return [
+      {
+        ...check,
+        hold: outsideTolerance(channels, readiness, nozzles).length > 0,
+        missing: channels.some(({ missing, weak, deflected }) => missing + weak + deflected > 0),
+      },
+    ];
   });
+  const byMachine = new Map<string, { day: string; at: Date }[]>();
+  for (const each of doings) {
+    const mine = byMachine.get(each.machine);
+    if (mine) mine.push(each);
+    else byMachine.set(each.machine, [each]);
+  }
+  const lastBefore = ({ machine, day }: { machine: string; day: string }) => byMachine.get(machine)?.findLast((each) => each.day < day)?.at;
   const spells = judged.flatMap((check, index): IdleSpell[] => {
-    if (!check.first) return [];
+    const last = judged[index - 1];
+    if (last && last.machine === check.machine && last.day === check.day) return [];
     const machine = shop.machines.find(({ id }) => id === check.machine) as Machine;
     const slept = sleeps.find(
       (each) =>
         each.machine === check.machine && each.upAt && each.upAt <= check.at && each.upAt.getTime() > check.at.getTime() - 36 * HOUR_MS,
     );
-    const from = slept ? slept.sleep.since : check.before?.getTime();
+    const from = slept ? slept.sleep.since : lastBefore(check)?.getTime();
     if (from === undefined) return [];
     const hours = (check.at.getTime() - from) / HOUR_MS;
     if (hours < SPELL_HOURS) return [];
@@ -136,16 +144,6 @@ export async function standbyMaterial(db: Connection, shop: Shop, machines: read
   };
 }
 
-/** How a machine stood over a gap in which nobody put it to sleep: by its house's way of closing. */
-export function usualRegime(machine: Machine, hours: number, { bounds }: Pick<StandbySettings, "bounds">): Regime {
-  const { cap, power } = policiesOf(machine);
-  if (hours <= (bounds.night.to ?? 24)) return "night";
-  if (machine.abilities?.includes("automatic-flush")) return "flush";
-  if (machine.abilities?.includes("standby-self-clean") && power === "on") return "powered";
-  if (machine.class !== "cij" && cap === "wet") return hours <= (bounds.wet.to ?? 72) ? "wet" : "solution";
-  return "night";
-}
-
 /** How much longer white takes here: what white lines of this class took at bottle flushes, against what was planned for colour. */
 function whiteOf(shop: Shop, machine: Machine, logged: Awaited<ReturnType<typeof loggedSeconds>>, settings: StandbySettings) {
   const lines = logged.flatMap(({ machine: id, step, seconds }) => {
@@ -165,10 +163,10 @@ function whiteOf(shop: Shop, machine: Machine, logged: Awaited<ReturnType<typeof
 
 export const minutesAt =
   (shop: Shop, machine: Machine): RoutineMinutes =>
-  (id) => {
+  (id, regime) => {
     const routine = shop.rules.book.get(id);
     if (!routine) return { hands: 0, wait: 0, skill: "" };
-    const pieces = piecesOf(routine, machine);
+    const pieces = piecesOf(routine, machine, storedAs(regime));
     const sum = (kind: "hands" | "wait") => pieces.filter((piece) => piece.kind === kind).reduce((all, { minutes }) => all + minutes, 0);
     return { hands: sum("hands"), wait: sum("wait"), skill: skillFor(routine, machine) };
   };
@@ -190,3 +188,9 @@ export function isStaffed(shop: Shop, fromDay: number, toDay_: number): boolean 
   for (let day = fromDay + 1; day < toDay_; day++) if (!shop.rules.works(day)) return false;
   return true;
 }
+
+/** What is answered on the way back where it is asked how it was stored. */
+export const storedAs =
+  (regime: Regime) =>
+  (step: string): string | undefined =>
+    step === "stored" ? regime : undefined;

@@ -30,7 +30,7 @@ import { roundSettings } from "../rounds.ts";
 import { dayAt, loadShop, personName, type Shop } from "../shop.ts";
 import { closingOf, openingOf, plannedClosures } from "./gap.ts";
 import { type MachinePlan, machinePlan } from "./machine.ts";
-import { type MachineMaterial, standbyMaterial } from "./material.ts";
+import { type MachineMaterial, standbyMaterial, storedAs } from "./material.ts";
 
 /** The plan of a closure for every machine at once. */
 
@@ -357,7 +357,7 @@ function oneMachine(
   const work = (side: "before" | "after"): SeasonWork[] =>
     needs[side].map(({ routine, minutes, skill }, index): SeasonWork => {
       const found = shop.rules.book.get(routine);
-      const stretches = found ? stretchesOf(piecesOf(found, machine)) : [{ hands: 5 }];
+      const stretches = found ? stretchesOf(piecesOf(found, machine, storedAs(regime))) : [{ hands: 5 }];
       // A flush has the minutes of its own lines, which its steps only guess.
       const hands = stretches.reduce((sum, each) => sum + ("hands" in each ? each.hands : 0), 0);
       const first = stretches[0];

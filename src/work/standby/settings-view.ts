@@ -4,7 +4,7 @@ import { type StandbySettings, standbySettings } from "../../core/standby/settin
 import type { Connection } from "../../ledger/database.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { loadShop } from "../shop.ts";
-import { standbyOf } from "./material.ts";
+import { standbyOf } from "./of.ts";
 
 export type StandbySettingsRow = { id: string; name: string; settings: StandbySettings; own: boolean };
 export type StandbySettingsView = { rows: StandbySettingsRow[]; regimes: { id: Regime; name: string }[] };

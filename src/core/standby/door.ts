@@ -1,0 +1,84 @@
+import type { Regime } from "./regime.ts";
+import { spoken } from "./risk.ts";
+
+/** One machine at the door: whether it is left right for the gap that it really stands in. */
+
+export type DoorFacts = {
+  name: string;
+  /** A sentence where it sleeps: then it is left as it is. */
+  asleep: string | null;
+  hours: number | null;
+  /** What its gap asks for, by tonight's air. */
+  regime: Regime;
+  regimeName: string;
+  /** How it was capped since it last printed or was checked; `null`: not since then. */
+  capped: { regime: Regime; words: string } | null;
+  /** Closing work of today not done yet. */
+  undone: readonly string[];
+  power: { expected: "on" | "off"; why: string; seen: "on" | "off" | null };
+  waste: string | null;
+  openRun: string | null;
+};
+export type DoorIssue = { kind: "capped" | "powered" | "emptied" | "closing" | "run" | "sleep"; words: string };
+
+/** A cap that is good for one of these is good for the ones before it. */
+const CAP_ORDER: readonly Regime[] = ["night", "wet", "solution"];
+const STORAGE: readonly Regime[] = ["drained", "full", "head-out"];
+
+/** What is wrong at a machine; nothing where it is capped, powered and emptied right. */
+export function doorIssues(facts: DoorFacts): DoorIssue[] {
+  if (facts.asleep) return [];
+  const issues: DoorIssue[] = [];
+  const gap = facts.hours === null ? "a gap of unknown end" : spoken(facts.hours);
+  if (facts.openRun) issues.push({ kind: "run", words: `${facts.openRun} is not at its end` });
+  if (facts.undone.length) issues.push({ kind: "closing", words: `not done: ${facts.undone.join(", ")}` });
+  const { regime, capped } = facts;
+  if (STORAGE.includes(regime))
+    issues.push({ kind: "sleep", words: `it stands ${gap}: to be put to sleep (${facts.regimeName}), and it is not` });
+  else if (regime === "flush") {
+    if (capped?.regime !== "flush") issues.push({ kind: "capped", words: `it stands ${gap}: flush it before it is left` });
+  } else if (CAP_ORDER.includes(regime) && regime !== "night") {
+    const needed = CAP_ORDER.indexOf(regime);
+    const has = capped ? CAP_ORDER.indexOf(capped.regime) : -1;
+    if (has < needed)
+      issues.push({
+        kind: "capped",
+        words: `it stands ${gap}: it needs ${regime === "solution" ? "the concentrate in its cap water" : "a wet cap"}; it is ${capped ? capped.words : "not capped since it was last used"}`,
+      });
+  }
+  const { expected, seen, why } = facts.power;
+  if (seen !== expected)
+    issues.push({
+      kind: "powered",
+      words: seen === null ? `nobody looked whether it is ${expected} (${why})` : `it is ${seen}, and should be ${expected}: ${why}`,
+    });
+  if (facts.waste) issues.push({ kind: "emptied", words: facts.waste });
+  return issues;
+}
+
+export type PromiseFacts = {
+  /** When its opening work ends by plan; times in ms. */
+  readyAt: number;
+  /** By when it is to print. */
+  openingBy: number;
+  /** Share of such gaps that come back on hold. */
+  holdShare: number;
+  /** What nine of ten recoveries take. */
+  recoveryMinutes: number;
+};
+export type DoorPromise = { readyAt: number; chance: number; lateAt: number; lateChance: number; earlierMinutes: number };
+
+/** Of the recoveries, the share that ends within what is reckoned for one. */
+const WITHIN = 0.9;
+
+/** When a machine prints, with what chance; and how much earlier somebody should come so that a recovery is still in time. */
+export function doorPromise({ readyAt, openingBy, holdShare, recoveryMinutes }: PromiseFacts): DoorPromise {
+  const lateAt = readyAt + recoveryMinutes * 60_000;
+  return {
+    readyAt,
+    chance: 1 - holdShare,
+    lateAt,
+    lateChance: 1 - holdShare * (1 - WITHIN),
+    earlierMinutes: Math.max(0, Math.ceil((lateAt - openingBy) / 60_000)),
+  };
+}

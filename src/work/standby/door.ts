@@ -1,0 +1,233 @@
+import { isoDay, spokenDay } from "../../core/calendar/day.ts";
+import { inShift } from "../../core/calendar/roster.ts";
+import { clockTime } from "../../core/calendar/site-time.ts";
+import { policiesOf } from "../../core/fleet/rule.ts";
+import type { Machine } from "../../core/fleet/schema.ts";
+import { wholePlan } from "../../core/rounds/plan-round.ts";
+import { skillFor } from "../../core/routines/routine.ts";
+import { type DoorIssue, type DoorPromise, doorIssues, doorPromise } from "../../core/standby/door.ts";
+import { REGIME_NAMES } from "../../core/standby/regime.ts";
+import { adviseRegime } from "../../core/standby/regimes.ts";
+import { idleRisk } from "../../core/standby/risk.ts";
+import type { Connection, Database } from "../../ledger/database.ts";
+import { headSeq } from "../../ledger/reading.ts";
+import { openRuns } from "../../ledger/runs.ts";
+import { doorRows, lastActive } from "../../ledger/standby.ts";
+import { type Actor, authorise } from "../actor.ts";
+import { machineRows } from "../board.ts";
+import { now } from "../clock.ts";
+import { rosterChanges, workersOn } from "../day.ts";
+import { factsNow } from "../due.ts";
+import { roundMaterial, roundProblem } from "../rounds.ts";
+import { dayAt, loadShop, personName, type Shop } from "../shop.ts";
+import { openingOf, tonight } from "./gap.ts";
+import { cappings } from "./idle.ts";
+import { printDayChanges } from "./machine.ts";
+import { gapFacts, isStaffed, type MachineMaterial, standbyMaterial } from "./material.ts";
+import { sleepWords } from "./sleeps.ts";
+
+export type DoorMachine = {
+  id: string;
+  name: string;
+  area: string;
+  gapWords: string;
+  until: string;
+  regimeName: string;
+  asleep: string | null;
+  issues: DoorIssue[];
+  /** Can do it now. */
+  who: string[];
+  power: { expected: "on" | "off"; seen: "on" | "off" | null };
+  canCap: boolean;
+};
+export type DoorPromiseView = { id: string; name: string; words: string; by: string; chance: number; lateBy: string; lateChance: number };
+export type DoorView = {
+  seq: number;
+  now: string;
+  dayWords: string;
+  quiet: boolean;
+  machines: DoorMachine[];
+  /** Nobody on shift now. */
+  nobody: boolean;
+  next: {
+    dayWords: string;
+    machines: DoorPromiseView[];
+    earlier: { person: string; minutes: number; why: string }[];
+    later: string[];
+  } | null;
+};
+
+const EFFORT = 0.2;
+const MINUTE_MS = 60_000;
+
+/** The closing screen: it is quiet when every machine is capped, powered and emptied right for the gap it really stands in. */
+export async function doorView(db: Database, actor: Actor): Promise<DoorView> {
+  authorise(actor, "look");
+  const shop = await loadShop(db, actor.site);
+  const today = dayAt(shop);
+  const ids = shop.machines.map(({ id }) => id);
+  const stands = factsNow(db, shop, shop.machines);
+  const [material, changes, seq, left, seen, active, rows, runs, roster] = await Promise.all([
+    standbyMaterial(db, shop, shop.machines),
+    printDayChanges(db, shop, ids),
+    headSeq(db, shop.id),
+    cappings(db, shop),
+    doorRows(db, shop.id, isoDay(today)),
+    lastActive(db, shop.id, ids),
+    machineRows(db, shop, shop.machines, stands),
+    openRuns(db, shop.id),
+    rosterChanges(db, shop, today),
+  ]);
+  const time = clockTime(now(), shop.site.timeZone);
+  const there = workersOn(shop, today, roster).filter(
+    ({ role, shifts }) =>
+      role !== "viewer" &&
+      shifts.some((id) => {
+        const shift = shop.calendar.shifts?.find((each) => each.id === id);
+        return !shift || inShift(shift, time);
+      }),
+  );
+  const { vessels } = await stands;
+  const gaps = new Map(shop.machines.map((machine) => [machine.id, tonight(shop, machine, changes.get(machine.id) ?? [])] as const));
+  const machines = shop.machines.map((machine): DoorMachine => {
+    const mine = material.of(machine);
+    const gap = gaps.get(machine.id) ?? tonight(shop, machine);
+    const advice = adviseRegime(
+      machine,
+      gapFacts(mine, material.skills, gap.hours, gap.to !== null && isStaffed(shop, gap.fromDay, gap.toDay), {}),
+      mine.settings,
+    );
+    const row = rows.find(({ id }) => id === machine.id);
+    const capping = left.get(machine.id);
+    const last = active.get(machine.id);
+    const vessel = vessels.get(machine.id);
+    const days = gap.hours === null ? 7 : Math.ceil(gap.hours / 24);
+    const power = expectedPower(machine);
+    const door = seen.find((each) => each.machine === machine.id)?.body;
+    const shutDown = row?.beats.closing.some(({ routine, state }) => routine === "R13" && state === "done");
+    const seenPower = door?.power === "on" || door?.power === "off" ? door.power : shutDown ? "off" : null;
+    const run = runs.find((each) => each.machine === machine.id);
+    const issues = doorIssues({
+      name: machine.name,
+      asleep: mine.sleep ? sleepWords(mine.sleep) : null,
+      hours: gap.hours,
+      regime: advice.advised,
+      regimeName: REGIME_NAMES[advice.advised],
+      capped: capping && (!last || capping.at >= last) ? capping : null,
+      undone: (row?.beats.closing ?? []).filter(({ state }) => state !== "done" && state !== "skipped").map(({ name }) => name),
+      power: { ...power, seen: seenPower },
+      waste: vessel?.holdsBack[0]
+        ? `empty the ${vessel.kind} before ${vessel.holdsBack[0].name}`
+        : vessel && vessel.days.earliest !== null && vessel.days.earliest <= days
+          ? `empty the ${vessel.kind}: about ${Math.round(vessel.ml)} of ${vessel.limitMl} mL, ${vessel.words}, before it is back`
+          : null,
+      openRun: run ? (shop.rules.book.get(run.routine)?.name ?? run.routine) : null,
+    });
+    const skill = skillFor({}, machine);
+    return {
+      id: machine.id,
+      name: machine.name,
+      area: shop.areas.find(({ id }) => id === machine.area)?.name ?? "",
+      gapWords: gap.words,
+      until: gap.to ? spokenDay(gap.toDay) : "nobody knows",
+      regimeName: REGIME_NAMES[advice.advised],
+      asleep: mine.sleep ? sleepWords(mine.sleep) : null,
+      issues,
+      who: there.filter(({ skills }) => skills?.includes(skill)).map(({ name }) => name),
+      power: { expected: power.expected, seen: seenPower },
+      canCap: issues.some(({ kind }) => kind === "capped") && advice.advised !== "flush",
+    };
+  });
+  return {
+    seq,
+    now: `${spokenDay(today)}, ${time}`,
+    dayWords: spokenDay(today, true),
+    quiet: machines.every(({ issues }) => issues.length === 0),
+    machines,
+    nobody: there.length === 0,
+    next: await promises(db, shop, gaps, material.of),
+  };
+}
+
+/** How a machine's power is to be overnight, and why. */
+export function expectedPower(machine: Machine): { expected: "on" | "off"; why: string } {
+  const can = (ability: string) => (machine.abilities as readonly string[] | undefined)?.includes(ability) ?? false;
+  if (can("full-circulation") || can("white-circulation"))
+    return { expected: "on", why: "its circulation works only while it is plugged in" };
+  const { power } = policiesOf(machine);
+  return power === "on"
+    ? { expected: "on", why: can("standby-self-clean") ? "it wakes and cleans itself" : "the house leaves it on" }
+    : { expected: "off", why: "its shutdown cycle cleans it" };
+}
+
+type Gaps = ReadonlyMap<string, ReturnType<typeof tonight>>;
+
+/** Which machine prints by when on the next print day, with what chance, and who should come earlier. */
+async function promises(db: Connection, shop: Shop, gaps: Gaps, of: (machine: Machine) => MachineMaterial): Promise<DoorView["next"]> {
+  const zone = shop.site.timeZone;
+  const today = dayAt(shop);
+  const days = [...gaps.values()].flatMap(({ to, toDay }) => (to ? [toDay] : []));
+  if (days.length === 0) return null;
+  const day = Math.min(...days);
+  const material = await roundMaterial(db, shop, day);
+  const { problem, zero } = roundProblem(shop, material, { day, what: "opening", safe: false });
+  const plan = wholePlan(problem, { effort: EFFORT });
+  const earlier = new Map<string, { minutes: number; why: string }>();
+  const machines: DoorPromiseView[] = [];
+  const later: string[] = [];
+  for (const machine of shop.machines) {
+    const gap = gaps.get(machine.id);
+    if (of(machine).sleep) {
+      later.push(`${machine.name} sleeps`);
+      continue;
+    }
+    if (!gap?.to || gap.toDay !== day) {
+      later.push(`${machine.name} prints again ${gap?.to ? spokenDay(gap.toDay) : "on no known day"}`);
+      continue;
+    }
+    const mine = of(machine);
+    const tasks = problem.tasks.filter((task) => task.machine === machine.id).map(({ id }) => id);
+    const placed = plan.tasks.filter(({ id }) => tasks.includes(id));
+    const end = Math.max(0, ...placed.map(({ stretches }) => stretches.at(-1)?.end ?? 0));
+    const readyAt = placed.length ? zero.getTime() + end * MINUTE_MS : openingOf(shop, day).getTime();
+    const advice = adviseRegime(machine, gapFacts(mine, new Set(), gap.hours, isStaffed(shop, gap.fromDay, gap.toDay), {}), mine.settings);
+    const risk = idleRisk(mine.spells, advice.advised, advice.hours, mine.settings);
+    const promise: DoorPromise = doorPromise({
+      readyAt,
+      openingBy: openingOf(shop, day).getTime(),
+      holdShare: machine.class === "cij" ? mine.settings.holdShare.night : risk.share,
+      recoveryMinutes: recoveryMinutes(mine),
+    });
+    const person = placed.flatMap(({ stretches }) => stretches.flatMap((each) => each.person ?? []))[0];
+    if (promise.earlierMinutes > 0 && person) {
+      const known = earlier.get(person);
+      if (!known || known.minutes < promise.earlierMinutes)
+        earlier.set(person, { minutes: promise.earlierMinutes, why: `${machine.name} may come back on hold` });
+    }
+    const at = (ms: number) => clockTime(new Date(ms), zone);
+    machines.push({
+      id: machine.id,
+      name: machine.name,
+      words: risk.why,
+      by: at(promise.readyAt),
+      chance: Math.round(promise.chance * 100),
+      lateBy: at(promise.lateAt),
+      lateChance: Math.round(promise.lateChance * 100),
+    });
+    if (placed.length < tasks.length) later.push(`${machine.name}: part of its opening has nobody to do it`);
+  }
+  return {
+    dayWords: day === today + 1 ? `tomorrow, ${spokenDay(day)}` : spokenDay(day),
+    machines,
+    earlier: [...earlier].map(([person, { minutes, why }]) => ({ person: personName(shop, person), minutes, why })),
+    later,
+  };
+}
+
+/** What nine of ten recoveries took here; with few on record, the spare time of any sleep. */
+function recoveryMinutes({ spells, settings }: MachineMaterial): number {
+  const took = spells
+    .flatMap(({ hold, recoveryMinutes: minutes }) => (hold && minutes !== undefined ? [minutes] : []))
+    .sort((a, b) => a - b);
+  return took.length >= 3 ? (took[Math.ceil(0.9 * took.length) - 1] as number) : settings.spareHours.base * 60;
+}
