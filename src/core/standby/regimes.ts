@@ -38,7 +38,8 @@ export const hasWhite = ({ heads }: Pick<Machine, "heads">) =>
 
 /**
  * The regimes open to a machine over a gap, each with reasons for and against, and the one advised: the first open one, in the
- * handbook's order, whose bounds hold the gap; then moved up for white, low humidity and a bad last check, down for full circulation.
+ * handbook's order, whose bounds hold the gap; then moved up (down the table) for white, low humidity and a bad last check, down for full
+ * circulation, as far as the next row is open.
  */
 export function adviseRegime(machine: OpenMachine, facts: GapFacts, settings: StandbySettings): Advice {
   const hours = facts.hours ?? settings.unknownHours;
@@ -100,16 +101,28 @@ export function adviseRegime(machine: OpenMachine, facts: GapFacts, settings: St
     if (holds) sum += by;
     steps.push(holds ? `${yes}: ${by === 0 ? "no move (a setting)" : `${Math.abs(by)} ${by > 0 ? "up" : "down"}`}` : `${no}: no move`);
   }
-  const place = open.indexOf(base);
-  const advised = place < 0 ? base : (open[Math.min(open.length - 1, Math.max(0, place + sum))] ?? base);
+  const { advised, stopped } = moved(base, sum, open);
   steps.push(
-    advised === base
-      ? sum === 0
+    [
+      sum === 0
         ? `it stays at “${REGIME_NAMES[base]}”`
-        : `${Math.abs(sum)} ${sum > 0 ? "up" : "down"}, but no regime beyond “${REGIME_NAMES[base]}” is open to it: it stays`
-      : `together ${Math.abs(sum)} ${sum > 0 ? "up" : "down"} among what is open to it: “${REGIME_NAMES[advised]}”`,
+        : `together ${Math.abs(sum)} ${sum > 0 ? "up" : "down"}: “${REGIME_NAMES[advised]}”`,
+      ...(stopped ? [`the next regime ${sum > 0 ? "up" : "down"}, “${REGIME_NAMES[stopped]}”, is not open to it`] : []),
+    ].join("; "),
   );
   return { hours, regimes, advised, steps, beyond };
+}
+
+/** So many rows up (down the table) or down, one at a time; a row that is not open stops it. */
+function moved(base: Regime, steps: number, open: readonly Regime[]): { advised: Regime; stopped: Regime | undefined } {
+  let place = REGIMES.indexOf(base);
+  for (let left = Math.abs(steps); left > 0; left--) {
+    const next = REGIMES[place + Math.sign(steps)];
+    if (next === undefined) break;
+    if (!open.includes(next)) return { advised: REGIMES[place] ?? base, stopped: next };
+    place += Math.sign(steps);
+  }
+  return { advised: REGIMES[place] ?? base, stopped: undefined };
 }
 
 const boundWords = ({ from, to }: { from: number; to: number | null }) =>

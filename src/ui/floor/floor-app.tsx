@@ -132,6 +132,11 @@ function Head({ floor }: { floor: Floor }) {
             Board
           </a>
         )}
+        {me && online && (
+          <a href="/door" className={link}>
+            Door
+          </a>
+        )}
         {me && online && <Search />}
       </nav>
       <a

@@ -14,7 +14,9 @@ export function DoorPage({ view, mayRecord }: { view: DoorView; mayRecord: boole
   useLive((seq) => {
     if (seq === "resync" || seq > view.seq) router.refresh();
   });
-  const wrong = view.machines.filter(({ issues }) => issues.length > 0);
+  const onlyUnseen = ({ issues, power }: DoorMachine) => power.seen === null && issues.length === 1 && issues[0]?.kind === "powered";
+  const wrong = view.machines.filter((machine) => machine.issues.length > 0 && !onlyUnseen(machine));
+  const toSee = view.machines.filter(onlyUnseen);
   const right = view.machines.filter(({ issues }) => issues.length === 0);
   const unseen = view.machines.filter(({ asleep, power }) => !asleep && power.seen === null);
   const seenAll = async () => {
@@ -49,7 +51,7 @@ export function DoorPage({ view, mayRecord }: { view: DoorView; mayRecord: boole
       ) : (
         <section aria-label="Not right yet" className="mt-3">
           <h2 className="!text-2xl">
-            {wrong.length} of {view.machines.length} not right yet
+            {wrong.length + toSee.length} of {view.machines.length} not right yet
           </h2>
           {mayRecord && unseen.length > 0 && (
             <div className="mt-2 border-hair border-y py-2">
@@ -74,6 +76,20 @@ export function DoorPage({ view, mayRecord }: { view: DoorView; mayRecord: boole
               </li>
             ))}
           </ul>
+          {toSee.length > 0 && (
+            <details className="border-hair border-b py-2">
+              <summary className="cursor-pointer py-2">
+                Only their power was not looked at: {toSee.map(({ name }) => name).join(", ")}
+              </summary>
+              <ul>
+                {toSee.map((machine) => (
+                  <li key={machine.id} className="border-hair border-t py-3">
+                    <OneMachine machine={machine} nobody={view.nobody} mayRecord={mayRecord} done={() => router.refresh()} />
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
         </section>
       )}
       {right.length > 0 && !view.quiet && (

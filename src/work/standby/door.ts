@@ -210,9 +210,9 @@ async function promises(db: Connection, shop: Shop, gaps: Gaps, of: (machine: Ma
       name: machine.name,
       words: risk.why,
       by: at(promise.readyAt),
-      chance: Math.round(promise.chance * 100),
+      chance: percent(promise.chance),
       lateBy: at(promise.lateAt),
-      lateChance: Math.round(promise.lateChance * 100),
+      lateChance: percent(promise.lateChance),
     });
     if (placed.length < tasks.length) later.push(`${machine.name}: part of its opening has nobody to do it`);
   }
@@ -223,6 +223,9 @@ async function promises(db: Connection, shop: Shop, gaps: Gaps, of: (machine: Ma
     later,
   };
 }
+
+/** Nothing is sure. */
+const percent = (share: number) => Math.min(99, Math.round(share * 100));
 
 /** What nine of ten recoveries took here; with few on record, the spare time of any sleep. */
 function recoveryMinutes({ spells, settings }: MachineMaterial): number {
