@@ -20,7 +20,7 @@ import { loadShop, machineOf } from "../../src/work/shop.ts";
 import { db, newSite } from "./database.ts";
 
 /**
- * Each of R01 to R48 followed once to its end through the one way in, by somebody on shift: its record in the ledger, and
+ * Each built-in routine followed once to its end through the one way in, by somebody on shift: its record in the ledger, and
  * the day on which it falls due next (Wednesday 25 November 2026, every day a work day).
  */
 

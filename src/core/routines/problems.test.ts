@@ -5,7 +5,7 @@ import { packProblems, routineProblems } from "./problems.ts";
 import type { Routine } from "./routine.ts";
 import type { Step } from "./step.ts";
 
-const book = routineBook();
+const book = routineBook([{ id: "house-bare", name: "Bare" }]);
 const problems = (steps: unknown[], more: object = {}) =>
   routineProblems({ id: "house-x", name: "X", steps, ...more }, book).map(({ path, message }) => `${path} ${message}`);
 const step = (id: string, more: object = {}) => ({ kind: "do", id, text: `${id}.`, ...more });
@@ -84,7 +84,11 @@ describe("what is no routine is refused with its place", () => {
       "$.steps[0].steps[0] from here no way",
     ],
     ["a call to nothing", [{ kind: "call", id: "c", routine: "R99" }], "$.steps[0].routine there is no routine R99"],
-    ["a call to what has no steps", [{ kind: "call", id: "c", routine: "R50" }], "$.steps[0].routine R50 has no steps to follow"],
+    [
+      "a call to what has no steps",
+      [{ kind: "call", id: "c", routine: "house-bare" }],
+      "$.steps[0].routine house-bare has no steps to follow",
+    ],
     ["a call to itself", [{ kind: "call", id: "c", routine: "house-x" }], "$.steps[0].routine calls in a ring: house-x calls house-x"],
   ])("%s", (_, steps, said) => expect(problems(steps).join("\n")).toContain(said));
 

@@ -35,7 +35,8 @@ export async function followSleep(tx: Connection, shop: Shop, made: NewEntry): P
     ...more,
   });
   if (down) {
-    const [[check], pin] = await Promise.all([lastChecks(tx, shop.id, machine, 1), lastPin(tx, shop.id, machine)]);
+    const [check] = await lastChecks(tx, shop.id, machine, 1);
+    const pin = await lastPin(tx, shop.id, machine);
     if (check && check.happenedAt <= made.happenedAt && pin?.body.of !== check.id)
       entries.push(entry({ kind: "pin", body: { of: check.id, note: "before storage" } }));
     if (said?.regime === "solution") {

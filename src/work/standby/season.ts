@@ -523,44 +523,44 @@ export async function saveSeason(db: Database, actor: Actor, value: unknown): Pr
   const { from, choices, accept: inForce } = accepted.value;
   if (!inForce) return seasonView(db, actor, from, choices);
   authorise(actor, "plan");
-  return db.transaction(async (tx) => {
-    const shop = await loadShop(tx, actor.site);
-    const { view, closure, machines } = await seasonPlan(tx, shop, from, choices);
-    const tasks = view.rows.flatMap(({ before, after }) =>
-      [...before, ...after].map(
-        ({ key, machine, routine, person, from: begins, to, minutes }): SeasonTask => ({
-          key,
-          machine,
-          routine,
-          ...(person ? { person } : {}),
-          from: begins,
-          to,
-          minutes,
-        }),
-      ),
-    );
-    const body: SeasonBody = {
-      from: closure.from,
-      to: closure.to,
-      name: closure.name.slice(0, 200),
-      machines: view.rows.map(({ machine, regime, stopsOn, wakesOn, person, why, holdShare, cents }) => ({
+  const shop = await loadShop(db, actor.site);
+  const { view, closure, machines } = await seasonPlan(db, shop, from, choices);
+  const tasks = view.rows.flatMap(({ before, after }) =>
+    [...before, ...after].map(
+      ({ key, machine, routine, person, from: begins, to, minutes }): SeasonTask => ({
+        key,
         machine,
-        regime,
-        stopsOn,
-        wakesOn,
+        routine,
         ...(person ? { person } : {}),
-        ...(why ? { why } : {}),
-        holdShare: Math.round(holdShare * 1e4) / 1e4,
-        cents: Math.round(cents),
-      })),
-      tasks,
-      uses: machines.flatMap(({ machine, plan, regime, stopsOn, needs }) =>
-        (plan.options.find((each) => each.regime === regime)?.needs ?? []).flatMap(({ item, unit, amount }) =>
-          item ? [{ item, unit, amount, on: stopsOn, machine: machine.id, routine: needs.before.at(-1)?.routine ?? "R50" }] : [],
-        ),
+        from: begins,
+        to,
+        minutes,
+      }),
+    ),
+  );
+  const body: SeasonBody = {
+    from: closure.from,
+    to: closure.to,
+    name: closure.name.slice(0, 200),
+    machines: view.rows.map(({ machine, regime, stopsOn, wakesOn, person, why, holdShare, cents }) => ({
+      machine,
+      regime,
+      stopsOn,
+      wakesOn,
+      ...(person ? { person } : {}),
+      ...(why ? { why } : {}),
+      holdShare: Math.round(holdShare * 1e4) / 1e4,
+      cents: Math.round(cents),
+    })),
+    tasks,
+    uses: machines.flatMap(({ machine, plan, regime, stopsOn, needs }) =>
+      (plan.options.find((each) => each.regime === regime)?.needs ?? []).flatMap(({ item, unit, amount }) =>
+        item ? [{ item, unit, amount, on: stopsOn, machine: machine.id, routine: needs.before.at(-1)?.routine ?? "R50" }] : [],
       ),
-    };
-    await append(
+    ),
+  };
+  await db.transaction((tx) =>
+    append(
       tx,
       shop.id,
       [
@@ -575,7 +575,7 @@ export async function saveSeason(db: Database, actor: Actor, value: unknown): Pr
         },
       ],
       now(),
-    );
-    return (await seasonPlan(tx, shop, from)).view;
-  });
+    ),
+  );
+  return (await seasonPlan(db, shop, from)).view;
 }
