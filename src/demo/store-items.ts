@@ -198,7 +198,6 @@ export const ITEMS: Item[] = [
   part("drying-cap", "Drying cap", ["drying caps"], 3900),
   part("wiper-roll", "Wiper roll", ["wiper rolls"], 2600),
   part("flushing-foam", "Flushing foam", ["flushing foams"], 1100, { pack: 2 }),
-  part("cleaning-cartridge", "Cleaning cartridge, general", ["cleaning cartridges"], 1850, { pack: 4, supplier: "pellwright" }),
   part("waste-cartridge", "Waste cartridge, 0.9 L", ["waste cartridges"], 3400, { supplier: "pellwright" }),
   part("cutter-blade", "Cutter blade", ["cutter blades"], 2100),
   part("head-dtg", "Print head, DTG", ["heads"], 142_000, { leadDays: 21 }),
@@ -255,6 +254,7 @@ export const ITEMS: Item[] = [
     minPacks: 1,
     place: "Tool wall",
   }),
+  part("cleaning-cartridge", "Cleaning cartridge, general", ["cleaning cartridges"], 1850, { pack: 4, supplier: "pellwright" }),
 ];
 
 const ROOMS: Record<string, Partial<typeof ROOM_SETTINGS>> = {

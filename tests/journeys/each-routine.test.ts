@@ -1,10 +1,7 @@
-import type { Page } from "playwright-core";
 import { describe, expect, test } from "vitest";
-import type { RunBody, RunEvent, StepResult } from "../../src/core/runs/events.ts";
-import { type PlannedStep, runPlan } from "../../src/core/runs/plan.ts";
-import { runState } from "../../src/core/runs/run.ts";
 import type { FloorView } from "../../src/work/floor.ts";
 import { cookieOf, LAN, onTheFloor, send } from "./browser.ts";
+import { follow } from "./follow-run.ts";
 
 /**
  * Each built-in routine with steps, followed by the technician on a tablet to its end, the first answer taken everywhere:
@@ -63,94 +60,3 @@ describe.skipIf(process.env.ZESTY_WHOLE_RUN)("R01 to R48 on a tablet", () => {
     await context.close();
   });
 });
-
-async function follow(page: Page, machine: FloorView["machines"][number], routine: FloorView["routines"][string]): Promise<number> {
-  await page.goto(`${LAN}/floor#/machine/${machine.id}`);
-  await page.getByRole("heading", { name: machine.name }).first().waitFor();
-  await page.getByText("Another routine now").waitFor();
-  const due = page.locator(`a[href*="${encodeURIComponent(`/${routine.id}/`)}"], a[href*="/${routine.id}/"]`).first();
-  if (await due.count()) {
-    await due.click();
-    await page.getByRole("button", { name: "Step by step" }).click();
-  } else {
-    await page.getByText("Another routine now").click();
-    await page.getByRole("button", { name: `${routine.name} now`, exact: true }).click();
-  }
-  await page.waitForURL(/#\/run\//);
-  const gear = page.getByRole("button", { name: "It is on, I have read this" });
-  if (routine.hazards.length || routine.gear.length) await gear.click();
-  const plan = runPlan(routine.steps, machine.machine);
-  const events: RunEvent[] = [event({ event: "start", form: "guided", version: routine.version, gear: true }, 0)];
-  const state = () => runState(plan, machine.machine, events);
-  for (let now = state()?.now; now; now = state()?.now) {
-    const heading = page.getByRole("heading", { level: 2 }).first();
-    await expect.poll(() => heading.textContent(), { timeout: 15_000 }).toBe(now.text + (now.on ? ` (${now.on})` : ""));
-    const result = await answer(page, now, machine.name);
-    if (now.kind === "hold") events.push(event({ event: "clear", step: now.at }, events.length));
-    events.push(event({ event: "step", step: now.at, ...(result ? { result } : {}) }, events.length));
-    if (events.length > 400) throw new Error(`${routine.id} does not end`);
-  }
-  expect(state()?.strays).toEqual([]);
-  await page.getByRole("button", { name: "End the run" }).click();
-  await page.getByRole("heading", { name: /^Done at/ }).waitFor();
-  await page.getByRole("link", { name: "all sent" }).waitFor();
-  return state()?.trace.length ?? 0;
-}
-
-const event = (body: RunBody, at: number): RunEvent => ({ id: `e${at}`, at: at * 1000, person: "mirko", body });
-
-/** Does what a step asks for on the screen. @returns what that records */
-async function answer(page: Page, now: PlannedStep, machine: string): Promise<StepResult | undefined> {
-  const press = (name: string | RegExp) =>
-    page
-      .getByRole("button", { name, exact: typeof name === "string" })
-      .first()
-      .click();
-  switch (now.kind) {
-    case "look":
-    case "decide": {
-      const [first] = now.choices;
-      await press(first?.text ?? "");
-      return { choice: first?.id };
-    }
-    case "found":
-      await press("Some");
-      return { found: "some" };
-    case "measure":
-      await page.getByLabel(new RegExp(`\\(${now.min} to ${now.max}\\)`)).fill(String(now.min));
-      await press("Enter");
-      return { value: now.min };
-    case "nozzle-check":
-      await page.getByRole("link", { name: "Enter the readings" }).click();
-      await press(`Enter ${machine}`);
-      return { check: "01a21238-f2c6-76b0-9c11-8d904a223e66" };
-    case "hold":
-      await press(now.until);
-      await sooner(page);
-      return undefined;
-    case "wait":
-      await sooner(page);
-      return undefined;
-    case "photo":
-      await page.locator("input[type=file]").first().setInputFiles({ name: "a.png", mimeType: "image/png", buffer: PICTURE });
-      return { photo: "0".repeat(64) };
-    case "confirm":
-      await press(/^Ottoline Marsh/);
-      return { by: "ottoline" };
-    default:
-      await press("Done");
-      return undefined;
-  }
-}
-
-async function sooner(page: Page): Promise<void> {
-  const on = page.getByRole("button", { name: "Go on", exact: true });
-  await on.waitFor();
-  if (await on.isEnabled()) return on.click();
-  await page.getByText("It was over sooner").click();
-  await page.getByLabel("Because").first().fill("a trial");
-  await page.getByRole("button", { name: "Go on now" }).click();
-}
-
-/** One grey point. */
-const PICTURE = Buffer.from("iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAAAAAA6fptVAAAACklEQVR4nGNoAAAAggCBd81ytgAAAABJRU5ErkJggg==", "base64");

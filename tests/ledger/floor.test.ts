@@ -94,7 +94,7 @@ describe("runs", () => {
     const [lost, none] = await send(
       "bram",
       event(uuidv7(), { event: "end" }),
-      entry("run", { event: "start", form: "guided", version: "1" }, { machine: "sprat", routine: "R50", run: uuidv7() }),
+      entry("run", { event: "start", form: "guided", version: "1" }, { machine: "sprat", routine: "house-rail-look", run: uuidv7() }),
     );
     expect(lost).toMatchObject({ result: "refused", message: expect.stringContaining("not begun here") });
     expect(none).toMatchObject({ result: "refused", message: expect.stringContaining("no steps yet") });
