@@ -7,6 +7,7 @@ import { fleetProblems } from "../../src/core/fleet/validate.ts";
 import { routineBook } from "../../src/core/routines/assigned.ts";
 import { routineProblems } from "../../src/core/routines/problems.ts";
 import { readText } from "../../src/core/routines/text.ts";
+import { breakEvenDays } from "../../src/core/standby/cost.ts";
 import { demoHistory } from "../../src/demo/history.ts";
 import { demoHouse } from "../../src/demo/house.ts";
 import { OWN_ROUTINE } from "../../src/demo/own-settings.ts";
@@ -16,6 +17,7 @@ import { ledgerPage } from "../../src/ledger/reading.ts";
 import { board } from "../../src/work/board.ts";
 import { exportFleet, foundSite } from "../../src/work/fleet.ts";
 import { loadShop } from "../../src/work/shop.ts";
+import { standbyView } from "../../src/work/standby/machine.ts";
 import { solventView } from "../../src/work/stores/solvent.ts";
 import { db } from "./database.ts";
 
@@ -117,6 +119,43 @@ describe.each(["2026-11-25T09:10:00Z", "2026-11-26T02:30:00Z", "2026-11-29T15:00
       expect(text).toContain(`**${grams.toFixed(3)} g**`);
     },
   );
+
+  test.runIf(now === "2026-11-25T09:10:00Z")("its plan for Sprat over the closure is that of docs/worked-example-standby.md", async () => {
+    const text = readFileSync("docs/worked-example-standby.md", "utf8");
+    const { gap, advised, flush, cost, back, options } = await standbyView(db, actor(site), "sprat", {
+      from: "2026-12-18T21:30",
+      to: "2027-01-04T08:00",
+    });
+    expect([gap.hours, advised]).toEqual([394.5, "full"]);
+    const lines = [...text.matchAll(/^\| (H\d\/\w+|fresh .*?|15 head .*?) +\| +([\d.]+) \| +([\d.]*) \|$/gm)].map(
+      ([, what, ml, seconds]) => [what, ml, seconds],
+    );
+    expect(lines).toEqual([
+      ...(flush?.lines ?? []).map(({ id, ml, seconds }) => [id, ml.toFixed(3), seconds.toFixed(2)]),
+      ...(flush?.steps ?? []).slice(6).map(({ what, ml }) => [what, ml.toFixed(3), ""]),
+    ]);
+    expect(text).toContain(`**${flush?.fluidMl.toFixed(3)} mL**`);
+    expect(flush?.empties).toEqual([{ before: 0, after: 0 }]);
+    const parts = [...text.matchAll(/^\| ([a-z-]+) +\| +([\d.]+) \| +([\d.]+) \| +([\d.]+) \|$/gm)].map(([, id, ...figures]) => [
+      id,
+      ...figures.map(Number),
+    ]);
+    expect(parts).toEqual(
+      [...cost.daily, ...cost.once].map(({ id, amount, centsEach }) => [
+        id,
+        amount,
+        Number(centsEach.toFixed(3)),
+        Number((amount * centsEach).toFixed(2)),
+      ]),
+    );
+    expect(text).toContain(`**${breakEvenDays(cost)?.toFixed(2)} days**`);
+    const full = options.find(({ regime }) => regime === "full");
+    expect(text).toContain(`**${full?.minutesBefore} min**`);
+    expect(text).toContain(`**${full?.minutesAfter} min**`);
+    expect(text).toContain(`**${back?.spareHours} h**`);
+    expect(back?.startWords).toBe("Mon 4 Jan, 05:26");
+    expect(full?.risk.share).toBeCloseTo(0.2, 9);
+  });
 
   test("its fleet file is read back as the same file", async () => {
     const first = await exportFleet(db, site);

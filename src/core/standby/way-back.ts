@@ -61,12 +61,11 @@ export function wayBack(
         : "uncapped, opening care and cleans",
     `${Math.round(handsMinutes)} min with hands, ${Math.round(waitMinutes)} min waiting`,
   );
+  back(
+    10,
+    "ink shaken and in date, parts at hand, who is there",
+    "what is missing had to be ordered before: see what it takes off the shelf",
+  );
   const startAt = at;
-  steps.unshift({
-    at: startAt - 18 * 3_600_000,
-    minutes: 10,
-    what: "the day before: ink shaken and in date, parts at hand, who",
-    why: "what is missing can still be fetched",
-  });
   return { startAt, spareHours: spare.hours, steps, why: spare.why };
 }
