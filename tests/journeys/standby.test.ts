@@ -27,9 +27,9 @@ test("the closure of sixteen machines is planned, two choices are changed, put i
   expect(await page.getByText("Ilse Quarrie").count()).toBeGreaterThan(0);
   await page.goto(`${FIRST}/stores/items/cleaning-cartridge`);
   await page
-    .getByText(/Cleaning-cartridge storage/)
+    .getByText(/Cleaning-cartridge storage at Longshore/)
     .first()
-    .waitFor();
+    .waitFor({ state: "attached" });
   expect(faults).toEqual([]);
   await context.close();
 });
@@ -48,6 +48,7 @@ test("a head is taken out step by step, the machine sleeps, what draws is refuse
     .waitFor();
   await page.getByText("Another routine now").click();
   expect(await page.getByRole("button", { name: "Cap seal test now" }).count()).toBe(0);
+  await page.getByText("Another routine now").click();
   const cookie = await cookieOf("ottoline");
   const refused = await send("/api/sync", {
     cookie,
