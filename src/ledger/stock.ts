@@ -191,3 +191,10 @@ export async function expiryElsewhere(
     SELECT expiry FROM stock_move WHERE site = ${site} AND item = ${of.item} AND lot = ${of.lot} AND expiry IS NOT NULL AND entry_id <> ${of.not} LIMIT 1`);
   return rows[0]?.expiry;
 }
+
+/** The items that were filled into a machine's channels since a day. */
+export async function filledAt(db: Connection, site: string, machine: string, since: string): Promise<string[]> {
+  const { rows } = await db.execute<{ item: string }>(sql`
+    SELECT DISTINCT item FROM stock_move WHERE site = ${site} AND machine = ${machine} AND day >= ${since} AND channel IS NOT NULL ORDER BY item LIMIT 200`);
+  return rows.map(({ item }) => item);
+}

@@ -1,10 +1,13 @@
 import { AxeBuilder } from "@axe-core/playwright";
 import type { Page } from "playwright-core";
 import { expect, test } from "vitest";
+import { localDay } from "../../src/core/calendar/site-time.ts";
+import { demoHouse } from "../../src/demo/house.ts";
 import { FIRST, PHONE, signedIn, TABLET } from "./browser.ts";
 
 /** axe finds nothing on every main view, light and night. The tests look side by side, each in a browser window of its own. */
 
+const CLOSURE = demoHouse(localDay(new Date(), "Europe/Lisbon")).calendar.closures?.[0]?.from ?? "";
 const VIEWS: [string, string, string?][] = [
   ["/", "table"],
   ["/?", "table", "state"],
@@ -46,6 +49,13 @@ const VIEWS: [string, string, string?][] = [
   ["/stores/month", "table"],
   ["/stores/trace?machine=sprat", "form"],
   ["/stores/settings", "form"],
+  ["/standby", "table"],
+  ["/standby/goby?regime=full", "svg"],
+  [`/standby/closures/${CLOSURE}`, "table"],
+  ["/standby/settings", "fieldset"],
+  ["/door", "table"],
+  ["/storage-tags/shanny", "img"],
+  [`/closure-sheets/${CLOSURE}`, "table"],
   ["/tags", "img"],
   ["/enrol", "form"],
   ["/floor", "h1"],
@@ -72,6 +82,9 @@ const BY_NIGHT = [
   "/day",
   "/rounds",
   "/rounds/week",
+  "/standby/goby?regime=full",
+  `/standby/closures/${CLOSURE}`,
+  "/door",
   "/stores",
   "/stores/waste",
   "/stores/air?area=garment",
@@ -88,7 +101,7 @@ const BY_NIGHT = [
 
 /** The whole run has its limit of time: it looks at one view of each kind of part; this file by itself looks at all. */
 const WHOLE = Boolean(process.env.ZESTY_WHOLE_RUN);
-const NIGHTS = WHOLE ? ["/", "/machines/teal", "/stores/waste", "/floor", "gear and cautions", "sign-in"] : BY_NIGHT;
+const NIGHTS = WHOLE ? ["/", "/machines/teal", "/stores/waste", "/door", "/floor", "gear and cautions", "sign-in"] : BY_NIGHT;
 const LOOKED_AT = WHOLE
   ? VIEWS.filter(([path, , tab]) => path.startsWith("/stores") || BY_NIGHT.includes(`${path} ${tab ?? ""}`.trim()))
   : VIEWS;

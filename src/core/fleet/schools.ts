@@ -115,8 +115,8 @@ export const DECIDED_ELSEWHERE: readonly {
       { words: "left full of fluid, clips shut", reason: "no air gets in, nothing dries on the wall" },
       { words: "washed and drained", reason: "fluid left for weeks can attack seals" },
     ],
-    by: "with the plan of a machine that is put to sleep; there is none here yet",
-    href: "/shop?tab=machines",
+    by: "for the shop, a class or a machine: under Standby, Bounds",
+    href: "/standby/settings",
   },
 ];
 

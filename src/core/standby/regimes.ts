@@ -17,8 +17,10 @@ export type GapFacts = {
   lowHumidity: number;
   /** The word of the last check: `Ready`, `With care`, `Hold`; `null`: none. */
   lastCheck: string | null;
-  /** What a regime needs and the store does not hold: said against it. */
+  /** What a regime needs and the store does not hold yet: said against it. */
   short: Partial<Record<Regime, string>>;
+  /** What it needs and can't come in time any more: closes it. */
+  missing?: Partial<Record<Regime, string>>;
 };
 export type RegimeView = { regime: Regime; name: string; open: boolean; for: string[]; against: string[] };
 export type Advice = {
@@ -197,6 +199,11 @@ function viewOf(regime: Regime, machine: OpenMachine, facts: GapFacts, hours: nu
   if (hours < from) cons.push(`made for gaps from ${spoken(from)} on`);
   else if (to !== null && hours > to) cons.push(`the house's bound is ${spoken(to)}`);
   else pros.push(`the gap lies within the house's bounds (${boundWords({ from, to })})`);
+  const missing = facts.missing?.[regime];
+  if (missing) {
+    open = false;
+    cons.push(missing);
+  }
   const short = facts.short[regime];
   if (open && short) cons.push(short);
   return { regime, name: REGIME_NAMES[regime], open, for: pros, against: cons };

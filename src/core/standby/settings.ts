@@ -1,4 +1,5 @@
 import { type Static, Type } from "typebox";
+import { TimeOfDay } from "../fleet/schema.ts";
 import type { MachineClass } from "../fleet/vocabulary.ts";
 import { REGIMES, type Regime } from "./regime.ts";
 
@@ -54,6 +55,8 @@ export const StandbySettings = Type.Object(
     holdWeight: Type.Number({ minimum: 0.5, maximum: 100 }),
     /** Spare hours on the morning of the return: for any sleep, for each week of it, at most. */
     spareHours: Type.Object({ base: hours, aWeek: hours, most: hours }, closed),
+    /** When machines stop printing on their last print day, to be put to sleep. */
+    stopsAt: TimeOfDay,
     /** Weeks ahead that a closure is planned from. */
     planWeeks: Type.Integer({ minimum: 1, maximum: 26 }),
   },
@@ -92,6 +95,7 @@ export const STANDBY_SETTINGS: StandbySettings = {
   holdShare: { night: 0.05, powered: 0.2, wet: 0.15, solution: 0.2, alive: 0.1, flush: 0.15, drained: 0.25, full: 0.2, "head-out": 0.25 },
   holdWeight: 4,
   spareHours: { base: 0.5, aWeek: 0.5, most: 6 },
+  stopsAt: "10:00",
   planWeeks: 6,
 };
 

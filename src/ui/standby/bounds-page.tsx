@@ -197,6 +197,16 @@ function Bounds({ row, regimes }: { row: StandbySettingsRow; regimes: StandbySet
       </fieldset>
       <fieldset className="flex flex-wrap gap-4">
         <legend className="font-semibold">Numbers</legend>
+        <label className="grid text-sm">
+          machines stop on their last print day at
+          <input
+            type="time"
+            required
+            value={draft.stopsAt}
+            onChange={(event) => setDraft({ ...draft, stopsAt: event.target.value })}
+            className="field figure"
+          />
+        </label>
         {NUMBERS.map(([key, name]) => (
           <div key={key} className="grid text-sm">
             <span aria-hidden="true">{name}</span>

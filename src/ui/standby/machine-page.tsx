@@ -80,6 +80,18 @@ export function MachinePage({ view, mayRecord, maySetUp }: { view: StandbyView; 
             Begun by {view.back.startWords}. Spare {view.back.spareHours} h: {view.back.why}. Its last check:{" "}
             {view.pinned ?? "none on record"}; it is pinned when it goes to sleep.
           </p>
+          <p className="mt-1 max-w-prose">
+            There that day, with the skill: {view.back.people.join(", ") || "nobody yet: change the roster, or wake it on another day"}.
+          </p>
+          {view.back.ink.length > 0 && (
+            <ul className="mt-1 list-disc pl-6">
+              {view.back.ink.map(({ words, short }) => (
+                <li key={words} className={short ? "font-semibold" : ""}>
+                  {words}
+                </li>
+              ))}
+            </ul>
+          )}
           <ol className="mt-1">
             {view.back.steps.map((step) => (
               <li key={step.what} className="grid grid-cols-[11rem_4rem_1fr] gap-2 border-hair border-t py-1 max-sm:grid-cols-1">

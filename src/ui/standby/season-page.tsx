@@ -1,8 +1,10 @@
 "use client";
 import Link from "next/link";
 import { useEffect, useState } from "react";
-import type { SeasonChoice, SeasonRowView, SeasonTaskView, SeasonView } from "../../work/standby/season.ts";
+import type { SeasonRowView, SeasonView } from "../../work/standby/season.ts";
 import type { SeasonReturn } from "../../work/standby/season-lives.ts";
+import type { SeasonChoice } from "../../work/standby/season-machine.ts";
+import type { SeasonTaskView } from "../../work/standby/season-place.ts";
 import { say, sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 import { Because, TH, THR } from "../stores/stores-frame.tsx";
@@ -140,7 +142,7 @@ export function SeasonPage({
       )}
       <section aria-label="Machines" className="mt-4">
         <div className="overflow-x-auto">
-          <table className="w-full min-w-[70rem]">
+          <table className="w-full min-w-[78rem]">
             <thead>
               <tr className="border-hair border-b">
                 {["Machine", "Regime", "Last print", "To sleep", "Prints again", "Woken", "Ready", "On hold", "Cost"].map((head) => (
@@ -213,7 +215,7 @@ function SeasonRow({
       value={value}
       disabled={!mayPlan || busy}
       onChange={(event) => set(event.target.value)}
-      className="field w-full"
+      className="field w-full min-w-36"
     >
       {options.map(({ id, name }) => (
         <option key={id} value={id}>
@@ -330,7 +332,7 @@ function Needs({ view }: { view: SeasonView }) {
               <td className="figure pr-4">{need.words}</td>
               <td className="pr-4">{need.heldWords}</td>
               <td className={need.short ? (need.late ? "text-stop" : "font-semibold") : "text-soft"}>
-                {need.short ? `${need.orderBy ?? "set the item up"}${need.late ? ", which is past" : ""}` : "enough"}
+                {need.short ? (need.risk ?? `${need.orderBy ?? "set the item up"}${need.late ? ", which is past" : ""}`) : "enough"}
               </td>
             </tr>
           ))}

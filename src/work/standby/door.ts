@@ -23,7 +23,7 @@ import { dayAt, loadShop, personName, type Shop } from "../shop.ts";
 import { openingOf, tonight } from "./gap.ts";
 import { cappings } from "./idle.ts";
 import { printDayChanges } from "./machine.ts";
-import { gapFacts, isStaffed, type MachineMaterial, standbyMaterial } from "./material.ts";
+import { gapFacts, isStaffed, type MachineMaterial, type StandbyMaterial, standbyMaterial } from "./material.ts";
 import { sleepWords } from "./sleeps.ts";
 
 export type DoorMachine = {
@@ -94,7 +94,7 @@ export async function doorView(db: Database, actor: Actor): Promise<DoorView> {
     const gap = gaps.get(machine.id) ?? tonight(shop, machine);
     const advice = adviseRegime(
       machine,
-      gapFacts(mine, material.skills, gap.hours, gap.to !== null && isStaffed(shop, gap.fromDay, gap.toDay), {}),
+      gapFacts(mine, material.skills, gap.hours, gap.to !== null && isStaffed(shop, gap.fromDay, gap.toDay), { short: {} }),
       mine.settings,
     );
     const row = rows.find(({ id }) => id === machine.id);
@@ -145,7 +145,7 @@ export async function doorView(db: Database, actor: Actor): Promise<DoorView> {
     quiet: machines.every(({ issues }) => issues.length === 0),
     machines,
     nobody: there.length === 0,
-    next: await promises(db, shop, gaps, material.of),
+    next: await promises(db, shop, gaps, material),
   };
 }
 
@@ -163,7 +163,7 @@ export function expectedPower(machine: Machine): { expected: "on" | "off"; why: 
 type Gaps = ReadonlyMap<string, ReturnType<typeof tonight>>;
 
 /** Which machine prints by when on the next print day, with what chance, and who should come earlier. */
-async function promises(db: Connection, shop: Shop, gaps: Gaps, of: (machine: Machine) => MachineMaterial): Promise<DoorView["next"]> {
+async function promises(db: Connection, shop: Shop, gaps: Gaps, { of, skills }: StandbyMaterial): Promise<DoorView["next"]> {
   const zone = shop.site.timeZone;
   const today = dayAt(shop);
   const days = [...gaps.values()].flatMap(({ to, toDay }) => (to ? [toDay] : []));
@@ -190,7 +190,11 @@ async function promises(db: Connection, shop: Shop, gaps: Gaps, of: (machine: Ma
     const placed = plan.tasks.filter(({ id }) => tasks.includes(id));
     const end = Math.max(0, ...placed.map(({ stretches }) => stretches.at(-1)?.end ?? 0));
     const readyAt = placed.length ? zero.getTime() + end * MINUTE_MS : openingOf(shop, day).getTime();
-    const advice = adviseRegime(machine, gapFacts(mine, new Set(), gap.hours, isStaffed(shop, gap.fromDay, gap.toDay), {}), mine.settings);
+    const advice = adviseRegime(
+      machine,
+      gapFacts(mine, skills, gap.hours, isStaffed(shop, gap.fromDay, gap.toDay), { short: {} }),
+      mine.settings,
+    );
     const risk = idleRisk(mine.spells, advice.advised, advice.hours, mine.settings);
     const promise: DoorPromise = doorPromise({
       readyAt,

@@ -17,8 +17,9 @@ import { rungMl } from "../../core/stores/waste/draws.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { dueRows } from "../../ledger/due-facts.ts";
 import { headSeq } from "../../ledger/reading.ts";
-import { type HeldRow, stockRows } from "../../ledger/stock.ts";
+import { filledAt, type HeldRow, stockRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
+import { rosterChanges, workersOn } from "../day.ts";
 import { Refusal } from "../refusal.ts";
 import { dayAt, loadShop, machineOf, type Shop } from "../shop.ts";
 import { leadDaysOf } from "../stores/demand.ts";
@@ -36,6 +37,8 @@ export type NeedLine = {
   heldWords: string;
   heldAmount: number;
   short: boolean;
+  /** Short, and it can't come in time any more. */
+  tooLate: boolean;
   orderBy: string | null;
   cents: number;
 };
@@ -69,6 +72,10 @@ export type StandbyView = {
   aliveRisk: Risk;
   back: {
     startWords: string;
+    /** The machine's ink as it will be in date on that day. */
+    ink: { words: string; short: boolean }[];
+    /** There on that day, with the skill. */
+    people: string[];
     spareHours: number;
     why: string;
     steps: { when: string; minutes: number; what: string; why: string }[];
@@ -94,7 +101,13 @@ export async function standbyView(
   const today = dayAt(shop);
   const changes = await printDayChanges(db, shop, [machine.id]);
   const gap = askedGap(shop, machine, ask, changes.get(machine.id) ?? []);
-  const [material, held, seq] = await Promise.all([standbyMaterial(db, shop, [machine]), stockRows(db, shop.id), headSeq(db, shop.id)]);
+  const [material, held, seq, filled, roster] = await Promise.all([
+    standbyMaterial(db, shop, [machine]),
+    stockRows(db, shop.id),
+    headSeq(db, shop.id),
+    filledAt(db, shop.id, machine.id, isoDay(today - 400)),
+    rosterChanges(db, shop, today),
+  ]);
   const mine = material.of(machine);
   const plan = machinePlan(shop, machine, mine, material.skills, held, {
     hours: gap.hours,
@@ -157,6 +170,13 @@ export async function standbyView(
     aliveRisk: idleRisk(mine.spells, "alive", plan.advice.hours, mine.settings),
     back: back && {
       startWords: at(back.startAt),
+      ink: inkThen(shop, filled, held, gap.toDay),
+      people: workersOn(shop, gap.toDay, roster)
+        .filter(
+          ({ role, shifts, skills }) =>
+            role !== "viewer" && shifts.length > 0 && (needs.after[0] ? skills?.includes(needs.after[0].skill) : true),
+        )
+        .map(({ name, shifts }) => `${name} (${shifts.join(", ")})`),
       spareHours: back.spareHours,
       why: back.why,
       steps: back.steps.map(({ at: when, ...step }) => ({ ...step, when: at(when) })),
@@ -167,6 +187,21 @@ export async function standbyView(
     settings: mine.settings,
     pinned: mine.lastCheckAt ? `${spokenDay(dayAt(shop, mine.lastCheckAt))}, ${clockTime(mine.lastCheckAt, zone)}` : null,
   };
+}
+
+/** What of the ink that a machine was filled with is in date on a day. */
+function inkThen(shop: Shop, filled: readonly string[], held: readonly HeldRow[], day: Day): { words: string; short: boolean }[] {
+  return shop.items
+    .filter(({ id, group }) => group === "ink" && filled.includes(id))
+    .map((item) => {
+      const lots = lotsInOrder(item, held, day).filter(({ amount }) => amount > 0);
+      const past = lots.filter(({ expired }) => expired);
+      const there = usable(lots);
+      return {
+        words: `${item.name}: ${amountWords(there, item.unit)} in date${past.length ? `; past its day by then: ${past.map(({ lot, amount }) => `${amountWords(amount, item.unit)}${lot ? ` of lot ${lot}` : ""}`).join(", ")}` : ""}`,
+        short: there <= 0,
+      };
+    });
 }
 
 /** Alive is held against the regime looked at, or the one advised. */
@@ -204,15 +239,18 @@ export function machinePlan(
   const facts = { plumbing: mine.plumbing, ladder: mine.ladder, whiteFactor: mine.white.factor, minutes: mine.minutes };
   const needs = new Map(REGIMES.map((regime) => [regime, regimeNeeds(regime, machine, mine.settings, facts)] as const));
   const lines = new Map([...needs].map(([regime, each]) => [regime, needLines(shop, machine, each, held, on)] as const));
-  const short: GapFacts["short"] = Object.fromEntries(
-    [...lines].flatMap(([regime, list]) => {
-      const missing = list.filter((line) => line.short);
-      return missing.length
-        ? [[regime, `not on the shelf: ${missing.map(({ words, heldWords }) => `${words} (${heldWords})`).join(", ")}`]]
-        : [];
-    }),
-  );
-  const advice = adviseRegime(machine, gapFacts(mine, skills, hours, staffed, short), mine.settings);
+  const lacking = (which: (line: NeedLine) => boolean, lead: string): GapFacts["short"] =>
+    Object.fromEntries(
+      [...lines].flatMap(([regime, list]) => {
+        const found = list.filter(which);
+        return found.length ? [[regime, `${lead}: ${found.map(({ words, heldWords }) => `${words} (${heldWords})`).join(", ")}`]] : [];
+      }),
+    );
+  const stock = {
+    short: lacking(({ short, tooLate }) => short && !tooLate, "not on the shelf yet"),
+    missing: lacking(({ tooLate }) => tooLate, "not on the shelf, and it can't come in time"),
+  };
+  const advice = adviseRegime(machine, gapFacts(mine, skills, hours, staffed, stock), mine.settings);
   const costOf = (regime: Regime) => costs(shop, machine, mine, needs.get(regime) as Needs, lines.get(regime) ?? []);
   const name = (routine: string) => shop.rules.book.get(routine)?.name ?? routine;
   const options = advice.regimes.map((view): RegimeOption => {
@@ -252,10 +290,15 @@ function needLines(shop: Shop, machine: Machine, { uses }: Needs, held: readonly
         heldWords: "no such item is set up in the store",
         heldAmount: 0,
         short: true,
+        tooLate: false,
         orderBy: null,
         cents: 0,
       };
     const there = usable(lotsInOrder(item, held, on));
+    const short = there + 1e-9 < use.amount && item.keeping !== "two-boxes";
+    const orderBy = on - leadDaysOf(shop, item);
+    // Of what nobody ever counted nothing is known to be missing.
+    const isKept = held.some((row) => row.item === item.id);
     return {
       item: item.id,
       name: item.name,
@@ -264,8 +307,9 @@ function needLines(shop: Shop, machine: Machine, { uses }: Needs, held: readonly
       unit: use.unit,
       heldWords: `${amountWords(there, item.unit)} in date on the shelf`,
       heldAmount: there,
-      short: there + 1e-9 < use.amount && item.keeping !== "two-boxes",
-      orderBy: isoDay(on - leadDaysOf(shop, item)),
+      short,
+      tooLate: short && isKept && orderBy < dayAt(shop),
+      orderBy: isoDay(orderBy),
       cents: Math.round(use.amount * centsEach(item)),
     };
   });

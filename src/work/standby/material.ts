@@ -177,10 +177,10 @@ export function gapFacts(
   skills: ReadonlySet<string>,
   hours: number | null,
   staffedDaily: boolean,
-  short: GapFacts["short"],
+  { short, missing }: Pick<GapFacts, "short" | "missing">,
 ): GapFacts {
   const { humidity, lowHumidity, lastCheck } = material;
-  return { hours, staffedDaily, skills, humidity, lowHumidity, lastCheck, short };
+  return { hours, staffedDaily, skills, humidity, lowHumidity, lastCheck, short, ...(missing ? { missing } : {}) };
 }
 
 /** Whether somebody is there on each day that lies wholly in a gap. */

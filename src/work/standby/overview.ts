@@ -67,7 +67,7 @@ export async function standbyOverview(db: Connection, actor: Actor): Promise<Ove
       const gap = tonight(shop, machine, changes.get(machine.id) ?? []);
       const advice = adviseRegime(
         machine,
-        gapFacts(mine, material.skills, gap.hours, gap.to !== null && isStaffed(shop, gap.fromDay, gap.toDay), {}),
+        gapFacts(mine, material.skills, gap.hours, gap.to !== null && isStaffed(shop, gap.fromDay, gap.toDay), { short: {} }),
         mine.settings,
       );
       return {

@@ -91,8 +91,8 @@ const stillShort = ({ needs }: SeasonView): string[] =>
   needs
     .filter(({ short }) => short)
     .map(
-      ({ name, words, heldWords, orderBy, late, machines }) =>
-        `${name}: ${words} needed, ${heldWords}${late ? `; it had to be ordered by ${orderBy}` : orderBy ? `; order by ${orderBy}` : ""}. At risk: ${machines.join(", ")}`,
+      ({ name, words, heldWords, orderBy, late, risk, machines }) =>
+        `${name}: ${words} needed, ${heldWords}${risk ? `; ${risk}` : late ? `; it had to be ordered by ${orderBy}` : orderBy ? `; order by ${orderBy}` : ""}. At risk: ${machines.join(", ")}`,
     );
 
 async function asleepIn(db: Connection, shop: Shop, { from, to }: SeasonBody) {

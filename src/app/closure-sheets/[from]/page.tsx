@@ -40,7 +40,7 @@ export default async function ClosureSheet({ params }: { params: Promise<{ from:
                 .filter((task) => task.day === day)
                 .map((task) => (
                   <tr key={task.key} className="border-neutral-400 border-b">
-                    <td className="figure w-32 py-1">{task.when.split(", ")[1]}</td>
+                    <td className="figure w-36 py-1 pr-3">{task.when.split(", ")[1]}</td>
                     <td className="w-28 font-semibold">{task.machineName}</td>
                     <td>{task.name}</td>
                     <td className="w-44">{task.personName}</td>
