@@ -103,7 +103,11 @@ const BY_NIGHT = [
 const WHOLE = Boolean(process.env.ZESTY_WHOLE_RUN);
 const NIGHTS = WHOLE ? ["/", "/machines/teal", "/stores/waste", "/door", "/floor", "gear and cautions", "sign-in"] : BY_NIGHT;
 const LOOKED_AT = WHOLE
-  ? VIEWS.filter(([path, , tab]) => path.startsWith("/stores") || BY_NIGHT.includes(`${path} ${tab ?? ""}`.trim()))
+  ? VIEWS.filter(
+      ([path, , tab]) =>
+        ["/standby", "/door", "/closure-sheets", "/storage-tags"].some((each) => path.startsWith(each)) ||
+        BY_NIGHT.includes(`${path} ${tab ?? ""}`.trim()),
+    )
   : VIEWS;
 
 /** Looks at a page in light with all rules, and by night, when it has other colours and nothing else, at its contrast. */

@@ -24,7 +24,7 @@ export function OverviewPage({ view }: { view: OverviewView }) {
                 {closure.name}
               </Link>
               <span>
-                {closure.words}, <span className="figure">{closure.days}</span> days
+                {closure.words}, <span className="figure">{closure.days}</span> {closure.days === 1 ? "day" : "days"}
               </span>
               <span className={closure.planned ? "" : closure.soon ? "text-stop" : "text-soft"}>
                 {closure.planned
@@ -74,6 +74,7 @@ export function OverviewPage({ view }: { view: OverviewView }) {
                       <td className="figure pr-4">{row.gapWords}</td>
                       <td className="pr-4">
                         {row.regime}
+                        {row.beyond && <span className="text-soft">, beyond the house's bounds</span>}
                         {row.tooLong && <p className="border-stop border-l-4 pl-2 text-sm">Stands too long: {row.tooLong}.</p>}
                       </td>
                     </>

@@ -71,7 +71,7 @@ export function SeasonPage({
       aside={
         <>
           <span>
-            {view.words}, <span className="figure">{view.days}</span> days
+            {view.words}, <span className="figure">{view.days}</span> {view.days === 1 ? "day" : "days"}
           </span>
           <a href={`/closure-sheets/${view.from}`}>For the wall</a>
         </>

@@ -24,6 +24,7 @@ export type OverviewRow = {
   until: string;
   regime: string;
   why: string;
+  beyond: boolean;
   /** It has stood longer than its cap allows. */
   tooLong: string | null;
 };
@@ -81,6 +82,7 @@ export async function standbyOverview(db: Connection, actor: Actor): Promise<Ove
         until: gap.to ? spokenDay(gap.toDay) : "nobody knows",
         regime: REGIME_NAMES[advice.advised],
         why: advice.steps.join("; "),
+        beyond: advice.beyond,
         tooLong: tooLong.get(machine.id) ?? null,
       };
     }),
