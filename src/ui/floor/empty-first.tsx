@@ -16,11 +16,15 @@ export function noRoom(machine: FloorMachine, ml: number): string | undefined {
   return room.fits ? undefined : room.why;
 }
 
-/** What a routine draws at a machine, in mL. */
-export function drawsAt(machine: FloorMachine, routine: string): number {
-  if (BEGINS_EMPTY.includes(routine)) return EMPTY_SHARE * (machine.vessel?.limitMl ?? 0);
+/** Why the waste must be emptied before a routine begins at a machine; `undefined` where it need not. */
+export function emptyWhy(machine: FloorMachine, routine: string): string | undefined {
+  const { vessel } = machine;
+  if (vessel && BEGINS_EMPTY.includes(routine))
+    return noRoom(machine, EMPTY_SHARE * vessel.limitMl)
+      ? `it begins with an empty ${vessel.kind}, and there is about ${Math.round(vessel.ml)} mL in it`
+      : undefined;
   const ladder = machine.desk?.judging.ladder;
-  return ladder ? drawMl(DRAWS[routine], ladder).ml : (DRAWS[routine]?.fluidMl ?? 0);
+  return noRoom(machine, ladder ? drawMl(DRAWS[routine], ladder).ml : (DRAWS[routine]?.fluidMl ?? 0));
 }
 
 /** The waste vessel of a machine: one tap is a look. */

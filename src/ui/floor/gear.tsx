@@ -1,7 +1,7 @@
 import { useWords, windowOutlook } from "../../core/runs/outlook.ts";
 import { statementWords } from "../../core/safety/statements.ts";
 import { leavesShelf, usualMaterials } from "../../core/stores/run-materials.ts";
-import { asleepWhy, drawsAt, EmptyFirst, noRoom, StillAsleep } from "./empty-first.tsx";
+import { asleepWhy, EmptyFirst, emptyWhy, StillAsleep } from "./empty-first.tsx";
 import type { Part } from "./run-page.tsx";
 import type { OpenRun } from "./runs.ts";
 
@@ -13,7 +13,7 @@ export function Gear({ found, floor, send }: Part) {
   const { routine, plan } = found;
   const used = usualMaterials(plan, found.machine.machine);
   const short = leavesShelf(used, floor.view.shelf ?? [], found.machine.machine).filter(({ note }) => note !== null);
-  const full = noRoom(found.machine, drawsAt(found.machine, routine.id));
+  const full = emptyWhy(found.machine, routine.id);
   const asleep = asleepWhy(found.machine, routine.id);
   const windows = windowOutlook(plan, floor.view.pace?.[routine.id]?.[floor.who?.person ?? ""] ?? {});
   return (

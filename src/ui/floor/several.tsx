@@ -7,7 +7,7 @@ import { holds, type PlannedStep, runPlan } from "../../core/runs/plan.ts";
 import { isReading, leaptOver, plannedSeconds, resultProblem } from "../../core/runs/run.ts";
 import type { FloorMachine, FloorRoutine, FloorView } from "../../work/floor.ts";
 import { instantAt } from "../instant-at.ts";
-import { asleepWhy, drawsAt, EmptyFirst, noRoom, StillAsleep } from "./empty-first.tsx";
+import { asleepWhy, EmptyFirst, emptyWhy, StillAsleep } from "./empty-first.tsx";
 import { LeavesShelf, useLeaving } from "./leaves-shelf.tsx";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
@@ -73,7 +73,7 @@ type Short = { view: FloorView; machine: FloorMachine; routine: FloorRoutine; ta
 
 function ShortForm({ view, machine, routine, task, done }: Short) {
   const plan = runPlan(routine.steps, machine.machine);
-  const full = noRoom(machine, drawsAt(machine, routine.id));
+  const full = emptyWhy(machine, routine.id);
   const asleep = asleepWhy(machine, routine.id);
   const [results, setResults] = useState<Results>({});
   const answers = Object.fromEntries(Object.entries(results).map(([at, { choice, found }]) => [at, choice ?? found]));

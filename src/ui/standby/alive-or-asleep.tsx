@@ -58,7 +58,7 @@ export function AliveOrAsleepView({
             ))}
           </dl>
         </div>
-        <div className="grid gap-4">
+        <div className="grid gap-4 overflow-x-auto">
           {(
             [
               ["daily", "Alive, each day", centsOf(tried.daily)],

@@ -40,6 +40,7 @@ export const LINE_FLUSH: readonly Step[] = [
         thenSeconds: 8,
         lights: ["ink-line", "damper"],
         minutes: 2,
+        uses: [{ item: "cleaning fluid", amount: 100, unit: "mL" }],
       },
       { kind: "do", id: "clip", text: "Clip it.", lights: ["ink-line"], minutes: 0.2 },
       {
@@ -64,6 +65,7 @@ export const LINE_FLUSH: readonly Step[] = [
     thenSeconds: 8,
     lights: ["ink-line"],
     minutes: 3,
+    uses: [{ item: "cleaning fluid", amount: 120, unit: "mL" }],
   },
   {
     kind: "look",
@@ -85,6 +87,7 @@ export const LINE_FLUSH: readonly Step[] = [
     min: 0,
     max: 40,
     minutes: 10,
+    uses: [{ item: "cleaning fluid", amount: 60, unit: "mL" }],
   },
   { kind: "wait", id: "cleaning", text: "It cleans.", waitMinutes: 20 },
   {
