@@ -65,23 +65,26 @@ export async function doorRows(db: Connection, site: string, day: string): Promi
   return rows.map((row) => ({ ...row, happenedAt: new Date(row.happenedAt) }));
 }
 
-/** When some routines were last done at each machine, and the last step answered of one. */
+/** When each machine last did some routines, where that was the last that was entered of them. */
 export async function lastDoneOf(db: Connection, site: string, routines: readonly string[], since: string) {
-  const { rows } = await db.execute<{ machine: string; routine: string; at: Date; day: string; entry: string; person: string | null }>(sql`
-    SELECT DISTINCT ON (s.machine, s.routine) s.machine, s.routine, s.happened_at AS at, s.day, s.entry_id AS entry, e.person
-    FROM settled_day s JOIN entry e ON e.site = s.site AND e.id = s.entry_id
-    WHERE s.site = ${site} AND s.routine = ANY(${sql.param([...routines])}) AND s.day >= ${since} AND s.outcome = 'done'
-    ORDER BY s.machine, s.routine, s.happened_at DESC`);
+  const { rows } = await db.execute<{ machine: string; routine: string; at: Date }>(sql`
+    SELECT l.machine, l.routine, s.happened_at AS at FROM last_settled l
+    JOIN settled_day s ON s.site = l.site AND s.machine = l.machine AND s.routine = l.routine AND s.day = l.day
+    WHERE l.site = ${site} AND l.routine = ANY(${sql.param([...routines])}) AND l.day >= ${since} AND l.outcome = 'done'`);
   return rows.map((row) => ({ ...row, at: new Date(row.at) }));
 }
 
-/** What was answered at one step in runs of one routine since a moment, by machine: the newest of each. */
-export async function lastAnswers(db: Connection, site: string, routine: string, step: string, since: Date) {
-  const { rows } = await db.execute<{ machine: string; choice: string; at: Date }>(sql`
-    SELECT DISTINCT ON (machine) machine, body -> 'result' ->> 'choice' AS choice, happened_at AS at FROM effective_entry
-    WHERE site = ${site} AND kind = 'run' AND routine = ${routine} AND happened_at >= ${since} AND body ->> 'step' = ${step} AND machine IS NOT NULL
-    ORDER BY machine, happened_at DESC, id DESC`);
-  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
+/** What was answered at one step of a routine's runs at a machine between two moments: the last of them. */
+export async function lastAnswer(
+  db: Connection,
+  site: string,
+  ask: { machine: string; routine: string; step: string; from: Date; to: Date },
+) {
+  const { rows } = await db.execute<{ choice: string | null }>(sql`
+    SELECT body -> 'result' ->> 'choice' AS choice FROM effective_entry
+    WHERE site = ${site} AND machine = ${ask.machine} AND happened_at BETWEEN ${ask.from} AND ${ask.to} AND kind = 'run' AND routine = ${ask.routine}
+      AND body ->> 'step' = ${ask.step} ORDER BY happened_at DESC, id DESC LIMIT 1`);
+  return rows[0]?.choice ?? null;
 }
 
 /** The checks of some machines since a day, oldest first. */
@@ -93,10 +96,10 @@ export async function checksSince(db: Connection, site: string, machines: readon
   return rows.map((row) => ({ ...row, at: new Date(row.at) }));
 }
 
-/** When anything was last done at some machines on each day, oldest first. */
+/** When anything was last done at some machines on each day, oldest first, and whether they were exercised on it as on idle days. */
 export async function lastDoings(db: Connection, site: string, machines: readonly string[], since: string) {
-  const { rows } = await db.execute<{ machine: string; day: string; at: Date }>(sql`
-    SELECT machine, day, max(happened_at) AS at FROM settled_day
+  const { rows } = await db.execute<{ machine: string; day: string; at: Date; exercised: boolean }>(sql`
+    SELECT machine, day, max(happened_at) AS at, bool_or(routine = 'R14') AS exercised FROM settled_day
     WHERE site = ${site} AND machine = ANY(${sql.param([...machines])}) AND day >= ${since} AND outcome = 'done' GROUP BY machine, day ORDER BY machine, day`);
   return rows.map((row) => ({ ...row, at: new Date(row.at) }));
 }

@@ -153,15 +153,16 @@ export async function machineRows(
   if (machines.length === 0) return [];
   const today = dayAt(shop);
   const ids = machines.length < shop.machines.length ? machines.map(({ id }) => id) : undefined;
+  const standsNow = known ?? factsNow(db, shop, machines);
   const [stands, repairs, runs, given, signs, parts, condition, tooLong] = await Promise.all([
-    known ?? factsNow(db, shop, machines),
+    standsNow,
     openRepairs(db, shop.id),
     runsOn(db, shop.id, isoDay(today)),
     givenLately(db, shop.id),
     openSigns(db, shop.id, isoDay(today - SIGN_DAYS)),
     partRows(db, shop.id, ids),
     conditionRows(db, shop.id, { from: isoDay(today - 10), today: isoDay(today) }, ids),
-    standingTooLong(db, shop),
+    standsNow.then(({ sleeps }) => standingTooLong(db, shop, sleeps)),
   ]);
   const rowsOf = byMachine(condition);
   const overlay = {

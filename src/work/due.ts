@@ -25,12 +25,13 @@ export type FactsNow = { facts: MachineFacts[] } & Surroundings;
 
 /** The due engine's facts of machines as they are now, with what their rooms' air and their waste vessels call for. */
 export async function factsNow(db: Connection, shop: Shop, machines: readonly Machine[]): Promise<FactsNow> {
-  const today = isoDay(dayAt(shop));
+  const today = dayAt(shop);
+  const sleeping = sleepRows(db, shop.id, isoDay(mondayOf(today) - 7), isoDay(today));
   const [plain, air, rows, slept] = await Promise.all([
-    dueFactsOn(db, shop, dayAt(shop), machines),
+    dueFactsOn(db, shop, today, machines, undefined, sleeping),
     airNow(db, shop),
     vesselRows(db, shop, machines),
-    sleepRows(db, shop.id, today, today),
+    sleeping,
   ]);
   const aired = machines.flatMap((machine, index) => {
     const mine = plain[index];
@@ -57,6 +58,7 @@ async function dueFactsOn(
   on: Day,
   machines: readonly Machine[],
   from: Day = mondayOf(on) - 7,
+  sleeping?: Promise<SleepRow[]>,
 ): Promise<MachineFacts[]> {
   const few = machines.length < shop.machines.length ? machines.map(({ id }) => id) : undefined;
   const [rows, slept] = await Promise.all([
@@ -67,7 +69,7 @@ async function dueFactsOn(
       machines.flatMap((machine) => counterNeeds(shop, machine)),
       few,
     ),
-    sleepRows(db, shop.id, isoDay(from), isoDay(on), few),
+    sleeping ?? sleepRows(db, shop.id, isoDay(from), isoDay(on), few),
   ]);
   const of = groupAll(rows);
   return machines.map((machine) =>

@@ -33,6 +33,8 @@ export type CostFacts = {
   minuteCents: number;
   fluidCentsAMl: number;
   cartridgeCents: number;
+  /** The machine's own cleans over the gap, where it is left powered. */
+  ownCleansMl: number;
   inkLostMl: number;
   fluidMl: number;
   cartridges: number;
@@ -63,6 +65,7 @@ export function aliveOrAsleep(facts: CostFacts): AliveOrAsleep {
       part("hands", "hands", facts.dailyMinutes, "min", facts.minuteCents),
     ].filter(({ amount }) => amount > 0),
     once: [
+      part("own", "its own cleans over the gap", facts.ownCleansMl, "mL ink", ink),
       part("ink", "ink lost in lines, dampers and head", facts.inkLostMl, "mL ink", ink),
       part("fluid", "fluid", facts.fluidMl, "mL fluid", facts.fluidCentsAMl),
       part("cartridges", "cleaning cartridges", facts.cartridges, "pieces", facts.cartridgeCents),

@@ -21,6 +21,8 @@ export type Needs = {
   inkLostMl: number;
   chargeMl: number;
   cleansAfter: number;
+  /** What the machine's own cleans draw over the gap, where it is left powered. */
+  ownCleansMl: number;
 };
 
 /** What minutes a routine takes at a machine, and whose it is. */
@@ -31,6 +33,7 @@ export type NeedsFacts = {
   ladder: LadderSettings;
   whiteFactor: number;
   minutes: RoutineMinutes;
+  gapHours: number;
 };
 
 /** The channels of a machine as lines. */
@@ -49,7 +52,7 @@ const LINE_MINUTES_IN_R53 = 2;
 
 /** What a regime needs at a machine. @throws RangeError where the pump moves nothing */
 export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbySettings, facts: NeedsFacts): Needs {
-  const { plumbing, ladder, whiteFactor, minutes } = facts;
+  const { plumbing, ladder, whiteFactor, minutes, gapHours } = facts;
   const lines = linesOf(machine);
   const cleanMl = rungMl(ladder, "normal");
   const fluid = fluidFor(machine);
@@ -75,6 +78,7 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
     inkLostMl: 0,
     chargeMl: 0,
     cleansAfter,
+    ownCleansMl: 0,
   };
   const use = (item: string, amount: number, unit: string) => {
     if (amount > 0) needs.uses.push({ item, amount: Math.ceil(amount - 1e-9), unit });
@@ -86,7 +90,7 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
     needs.inkLostMl += volumeMl;
     needs.chargeMl = volumeMl * settings.chargeFactor;
     use(fluid, plan.fluidMl, "mL");
-    // The tips foul the first set, so a second full one stands ready; it stays in the bottles.
+    // The first set of bottles serves the lines, whose tips foul it; the second the fresh fluid and the head cleans.
     needs.before.push(of("R53", plan.seconds / 60 - LINE_MINUTES_IN_R53 * lines.length));
   };
   switch (regime) {
@@ -95,7 +99,9 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
       break;
     case "powered":
       needs.meanwhile = `it cleans itself about ${plumbing.ownCleansADay} times a day: ink and waste are counted`;
-      needs.after.push(of("R15"));
+      needs.ownCleansMl = (plumbing.ownCleansADay * rungMl(ladder, "light") * gapHours) / 24;
+      if (needs.ownCleansMl > 0) needs.waste.push({ what: "its own cleans over the gap", ml: needs.ownCleansMl });
+      needs.after.push(of(familyOf(machine) === "dtf-desktop" ? "R03" : "R15"));
       break;
     case "wet":
       needs.before.push(of("R10"));
@@ -112,14 +118,17 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
     case "alive":
       needs.meanwhile = `R14 on each day${machine.abilities?.includes("standby-self-clean") ? "; it stays powered" : ""}`;
       break;
-    case "flush":
-      needs.before.push(of("R51"));
+    case "flush": {
+      // A weekend is the closing's own flush; what is longer is storage.
+      const isStorage = gapHours > (settings.bounds.flush.to ?? Number.POSITIVE_INFINITY);
+      needs.before.push(of(isStorage ? "R51" : "R12"));
       use(fluid, chambersMl * volumesFor(0.05), "mL");
       needs.waste.push({ what: "automatic flush", ml: chambersMl * volumesFor(0.05) });
       needs.inkLostMl = chambersMl;
       needs.chargeMl = chambersMl * settings.chargeFactor;
-      needs.after.push(of(WAY_BACK));
+      needs.after.push(of(isStorage ? WAY_BACK : "R15"));
       break;
+    }
     case "drained":
       needs.before.push(of("R52"));
       use("cleaning cartridges", lines.length, "pieces");

@@ -21,6 +21,7 @@ describe("alive or asleep", () => {
     minuteCents: 40,
     fluidCentsAMl: 2,
     cartridgeCents: 0,
+    ownCleansMl: 0,
     inkLostMl: 120,
     fluidMl: 900,
     cartridges: 0,

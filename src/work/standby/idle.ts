@@ -2,67 +2,75 @@ import { isoDay } from "../../core/calendar/day.ts";
 import { printsChecks } from "../../core/fleet/channels.ts";
 import { REGIME_NAMES, type Regime } from "../../core/standby/regime.ts";
 import { spoken } from "../../core/standby/risk.ts";
+import type { Sleep } from "../../core/standby/sleep.ts";
 import type { Connection } from "../../ledger/database.ts";
-import { doorRows, lastActive, lastAnswers, lastDoneOf } from "../../ledger/standby.ts";
+import { doorRows, lastActive, lastAnswer, lastDoneOf } from "../../ledger/standby.ts";
 import { now } from "../clock.ts";
 import { dayAt, type Shop } from "../shop.ts";
 import { standbyOf, usualRegime } from "./of.ts";
-import { sleepingNow } from "./sleeps.ts";
 
 /** Routines that leave a machine capped or flushed. */
 export const CAPPING = ["R10", "R11", "R12", "R13"] as const;
 const BACK_DAYS = 60;
+/** A younger capping is good whatever was in the water. */
+const ASKED_HOURS = 24;
 const HOUR_MS = 3_600_000;
 
 /** How a machine was left when it was capped last. */
 export type Capping = { at: Date; regime: Regime; words: string };
 
-/** The last capping of each machine, by closing routine or by what was said at the door. */
-export async function cappings(db: Connection, shop: Shop): Promise<Map<string, Capping>> {
+/**
+ * The last capping of each machine, by closing routine or by what was said at the door.
+ *
+ * @param asked only of cappings older than so many hours it is looked up whether concentrate was in the water
+ */
+export async function cappings(db: Connection, shop: Shop, asked = 0): Promise<Map<string, Capping>> {
   const today = dayAt(shop);
-  const since = new Date(now().getTime() - BACK_DAYS * 24 * HOUR_MS);
-  const [done, answers, door] = await Promise.all([
+  const [done, door] = await Promise.all([
     lastDoneOf(db, shop.id, CAPPING, isoDay(today - BACK_DAYS)),
-    lastAnswers(db, shop.id, "R10", "gap", since),
     doorRows(db, shop.id, isoDay(today)),
   ]);
-  const found = new Map<string, Capping>();
-  const put = (machine: string, capping: Capping) => {
-    const known = found.get(machine);
-    if (!known || known.at < capping.at) found.set(machine, capping);
-  };
-  for (const { machine, routine, at } of done) {
-    const answer = answers.find((each) => each.machine === machine);
-    const withConcentrate =
-      routine === "R11" || (routine === "R10" && answer?.choice === "long" && Math.abs(answer.at.getTime() - at.getTime()) < 2 * HOUR_MS);
-    put(machine, {
-      at,
-      regime: routine === "R12" ? "flush" : routine === "R13" ? "night" : withConcentrate ? "solution" : "wet",
-      words:
-        routine === "R12"
-          ? "flushed"
-          : routine === "R13"
-            ? "shut down by its own cycle"
-            : withConcentrate
-              ? "capped on solution"
-              : "capped on water",
-    });
+  const latest = new Map<string, { routine: string; at: Date }>();
+  for (const { machine, ...each } of done) {
+    const known = latest.get(machine);
+    if (!known || known.at < each.at) latest.set(machine, each);
   }
-  for (const { machine, happenedAt, body } of door)
-    if (typeof body.capped === "string")
-      put(machine, {
-        at: happenedAt,
-        regime: body.capped === "concentrate" ? "solution" : body.capped === "water" ? "wet" : "night",
-        words: body.capped === "concentrate" ? "capped on solution" : body.capped === "water" ? "capped on water" : "capped dry",
-      });
+  const found = new Map<string, Capping>();
+  await Promise.all(
+    [...latest].map(async ([machine, { routine, at }]) => {
+      const isOld = now().getTime() - at.getTime() >= asked * HOUR_MS;
+      const gap =
+        routine === "R10" && isOld
+          ? await lastAnswer(db, shop.id, { machine, routine, step: "gap", from: new Date(at.getTime() - 2 * HOUR_MS), to: at })
+          : null;
+      found.set(machine, { at, ...wayOf(routine, routine === "R11" || gap === "long") });
+    }),
+  );
+  for (const { machine, happenedAt, body } of door) {
+    const known = found.get(machine);
+    if (typeof body.capped === "string" && !(known && known.at > happenedAt))
+      found.set(machine, { at: happenedAt, ...(SAID[body.capped] ?? SAID_DRY) });
+  }
   return found;
 }
 
+const SAID_DRY = { regime: "night" as const, words: "capped dry" };
+const SAID: Readonly<Record<string, Omit<Capping, "at">>> = {
+  concentrate: { regime: "solution", words: "capped on solution" },
+  water: { regime: "wet", words: "capped on water" },
+  dry: SAID_DRY,
+};
+
+function wayOf(routine: string, withConcentrate: boolean): Omit<Capping, "at"> {
+  if (routine === "R12") return { regime: "flush", words: "flushed" };
+  if (routine === "R13") return { regime: "night", words: "shut down by its own cycle" };
+  return withConcentrate ? { regime: "solution", words: "capped on solution" } : { regime: "wet", words: "capped on water" };
+}
+
 /** Machines awake that have stood longer than the way they were left allows, with the sentence that says so. */
-export async function standingTooLong(db: Connection, shop: Shop): Promise<Map<string, string>> {
-  const [left, sleeps, active] = await Promise.all([
-    cappings(db, shop),
-    sleepingNow(db, shop),
+export async function standingTooLong(db: Connection, shop: Shop, sleeps: ReadonlyMap<string, Sleep>): Promise<Map<string, string>> {
+  const [left, active] = await Promise.all([
+    cappings(db, shop, ASKED_HOURS),
     lastActive(
       db,
       shop.id,

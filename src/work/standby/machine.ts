@@ -236,7 +236,13 @@ export function machinePlan(
   held: readonly HeldRow[],
   { hours, staffed, on }: { hours: number | null; staffed: boolean; on: Day },
 ): MachinePlan {
-  const facts = { plumbing: mine.plumbing, ladder: mine.ladder, whiteFactor: mine.white.factor, minutes: mine.minutes };
+  const facts = {
+    plumbing: mine.plumbing,
+    ladder: mine.ladder,
+    whiteFactor: mine.white.factor,
+    minutes: mine.minutes,
+    gapHours: hours ?? mine.settings.unknownHours,
+  };
   const needs = new Map(REGIMES.map((regime) => [regime, regimeNeeds(regime, machine, mine.settings, facts)] as const));
   const lines = new Map([...needs].map(([regime, each]) => [regime, needLines(shop, machine, each, held, on)] as const));
   const lacking = (which: (line: NeedLine) => boolean, lead: string): GapFacts["short"] =>
@@ -343,6 +349,7 @@ function costs(shop: Shop, machine: Machine, mine: MachineMaterial, needs: Needs
     minuteCents: shop.stores.hourCents / 60,
     fluidCentsAMl: fluidMl > 0 && fluidCents > 0 ? fluidCents / fluidMl : priced(fluid, "mL"),
     cartridgeCents: priced("cleaning cartridges", "pieces"),
+    ownCleansMl: needs.ownCleansMl,
     inkLostMl: needs.inkLostMl,
     fluidMl: Math.max(0, fluidMl - fluidCleansMl),
     cartridges,

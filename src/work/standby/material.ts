@@ -14,6 +14,7 @@ import type { GapFacts } from "../../core/standby/regimes.ts";
 import type { IdleSpell } from "../../core/standby/risk.ts";
 import { type Plumbing, plumbingOf, type StandbySettings } from "../../core/standby/settings.ts";
 import type { Sleep } from "../../core/standby/sleep.ts";
+import { idleSpells } from "../../core/standby/spells.ts";
 import { rungMl } from "../../core/stores/waste/draws.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { checksSince, lastDoings, loggedSeconds, sleepRows } from "../../ledger/standby.ts";
@@ -48,9 +49,6 @@ export type MachineMaterial = {
 };
 
 const BACK_DAYS = 400;
-const HOUR_MS = 3_600_000;
-/** A shorter pause is no idle spell. */
-const SPELL_HOURS = 8;
 
 export async function standbyMaterial(db: Connection, shop: Shop, machines: readonly Machine[]): Promise<StandbyMaterial> {
   const today = dayAt(shop);
@@ -80,42 +78,18 @@ export async function standbyMaterial(db: Connection, shop: Shop, machines: read
       },
     ];
   });
-  const byMachine = new Map<string, { day: string; at: Date }[]>();
-  for (const each of doings) {
-    const mine = byMachine.get(each.machine);
-    if (mine) mine.push(each);
-    else byMachine.set(each.machine, [each]);
-  }
-  const lastBefore = ({ machine, day }: { machine: string; day: string }) => byMachine.get(machine)?.findLast((each) => each.day < day)?.at;
-  const spells = judged.flatMap((check, index): IdleSpell[] => {
-    const last = judged[index - 1];
-    if (last && last.machine === check.machine && last.day === check.day) return [];
-    const machine = shop.machines.find(({ id }) => id === check.machine) as Machine;
-    const slept = sleeps.find(
-      (each) =>
-        each.machine === check.machine && each.upAt && each.upAt <= check.at && each.upAt.getTime() > check.at.getTime() - 36 * HOUR_MS,
-    );
-    const from = slept ? slept.sleep.since : lastBefore(check)?.getTime();
-    if (from === undefined) return [];
-    const hours = (check.at.getTime() - from) / HOUR_MS;
-    if (hours < SPELL_HOURS) return [];
-    const good = check.hold
-      ? judged
-          .slice(index + 1)
-          .find((later) => later.machine === check.machine && !later.hold && later.at.getTime() - check.at.getTime() < 24 * HOUR_MS)
-      : undefined;
-    return [
-      {
-        machine: check.machine,
-        hours,
-        regime: slept ? slept.sleep.regime : usualRegime(machine, hours, standbyOf(shop, machine)),
-        hold: check.hold,
-        day: check.day,
-        entry: check.entry,
-        ...(check.hold ? (good ? { recoveryMinutes: (good.at.getTime() - check.at.getTime()) / 60_000 } : {}) : { recoveryMinutes: 0 }),
-      },
-    ];
-  });
+  const byId = new Map(shop.machines.map((machine) => [machine.id, machine] as const));
+  const spells = idleSpells(
+    judged.map(({ at, ...check }) => ({ ...check, at: at.getTime() })),
+    doings.map(({ at, ...day }) => ({ ...day, at: at.getTime() })),
+    sleeps.flatMap(({ machine, upAt, sleep }) =>
+      upAt ? [{ machine, regime: sleep.regime, since: sleep.since, upAt: upAt.getTime() }] : [],
+    ),
+    (id, hours) => {
+      const machine = byId.get(id);
+      return machine ? usualRegime(machine, hours, standbyOf(shop, machine)) : "night";
+    },
+  );
   const skills = new Set(shop.people.flatMap((person) => person.skills ?? []));
   return {
     skills,

@@ -11,7 +11,7 @@ import { overlappingClosures, plannedClosures, tonight } from "./gap.ts";
 import { standingTooLong } from "./idle.ts";
 import { printDayChanges } from "./machine.ts";
 import { gapFacts, isStaffed, standbyMaterial } from "./material.ts";
-import { sleepWords } from "./sleeps.ts";
+import { sleepingNow, sleepWords } from "./sleeps.ts";
 
 export type OverviewRow = {
   id: string;
@@ -58,7 +58,7 @@ export async function standbyOverview(db: Connection, actor: Actor): Promise<Ove
     ),
     headSeq(db, shop.id),
     seasonRows(db, shop.id, isoDay(today)),
-    standingTooLong(db, shop),
+    sleepingNow(db, shop).then((sleeps) => standingTooLong(db, shop, sleeps)),
   ]);
   return {
     seq,
