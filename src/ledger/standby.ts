@@ -120,3 +120,11 @@ export async function lastActive(db: Connection, site: string, machines: readonl
     WHERE site = ${site} AND machine = ANY(${sql.param([...machines])}) AND fact IN ('busy', 'active', 'voided') GROUP BY machine`);
   return new Map(rows.map(({ machine, at }) => [machine, new Date(at)]));
 }
+
+/** How each machine was last said to be capped at the door, since a day. */
+export async function lastCapped(db: Connection, site: string, since: string): Promise<DoorRow[]> {
+  const { rows } = await db.execute<DoorRow>(sql`
+    SELECT DISTINCT ON (machine) machine, person, happened_at AS "happenedAt", body FROM door_seen
+    WHERE site = ${site} AND day >= ${since} AND body ? 'capped' ORDER BY machine, day DESC`);
+  return rows.map((row) => ({ ...row, happenedAt: new Date(row.happenedAt) }));
+}

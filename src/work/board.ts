@@ -30,7 +30,7 @@ import { givenLately } from "./given.ts";
 import { stateOf } from "./machine-state.ts";
 import { nozzlesOf } from "./patterns.ts";
 import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
-import { standingTooLong } from "./standby/idle.ts";
+import { type LastUse, standingTooLong } from "./standby/idle.ts";
 import { type AreaView, areasWithAir, classNote, dryAirAt } from "./stores/air-now.ts";
 import { type VesselView, wasteItems } from "./stores/vessels.ts";
 
@@ -154,7 +154,7 @@ export async function machineRows(
   const today = dayAt(shop);
   const ids = machines.length < shop.machines.length ? machines.map(({ id }) => id) : undefined;
   const standsNow = known ?? factsNow(db, shop, machines);
-  const [stands, repairs, runs, given, signs, parts, condition, tooLong] = await Promise.all([
+  const [stands, repairs, runs, given, signs, parts, condition] = await Promise.all([
     standsNow,
     openRepairs(db, shop.id),
     runsOn(db, shop.id, isoDay(today)),
@@ -162,9 +162,9 @@ export async function machineRows(
     openSigns(db, shop.id, isoDay(today - SIGN_DAYS)),
     partRows(db, shop.id, ids),
     conditionRows(db, shop.id, { from: isoDay(today - 10), today: isoDay(today) }, ids),
-    standsNow.then(({ sleeps }) => standingTooLong(db, shop, sleeps)),
   ]);
   const rowsOf = byMachine(condition);
+  const tooLong = await standingTooLong(db, shop, machines, stands.sleeps, ({ id }) => lastUse(rowsOf(id)));
   const overlay = {
     repairs,
     signs,
@@ -300,6 +300,17 @@ function rowOf(
     },
   };
 }
+
+/** What a machine did last, as far as the Board's rows say. */
+const lastUse = ({ done, facts }: ConditionRows): LastUse => ({
+  done: done.filter(({ outcome }) => outcome === "done").map(({ routine, happenedAt }) => ({ routine, at: happenedAt })),
+  active: facts
+    .filter(({ fact }) => fact !== "release")
+    .map(({ fact, happenedAt, body }) =>
+      fact === "busy" ? new Date(Math.max(happenedAt.getTime(), Date.parse(String(body.until)))) : happenedAt,
+    )
+    .reduce<Date | null>((a, b) => (a && a >= b ? a : b), null),
+});
 
 /** What was missed on the machine's last print day before today, from the closed days. */
 function missedSincePrintDay(

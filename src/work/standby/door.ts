@@ -12,7 +12,7 @@ import { idleRisk } from "../../core/standby/risk.ts";
 import type { Connection, Database } from "../../ledger/database.ts";
 import { headSeq } from "../../ledger/reading.ts";
 import { openRuns } from "../../ledger/runs.ts";
-import { doorRows, lastActive } from "../../ledger/standby.ts";
+import { doorRows } from "../../ledger/standby.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { machineRows } from "../board.ts";
 import { now } from "../clock.ts";
@@ -21,7 +21,7 @@ import { factsNow } from "../due.ts";
 import { roundMaterial, roundProblem } from "../rounds.ts";
 import { dayAt, loadShop, personName, type Shop } from "../shop.ts";
 import { openingOf, tonight } from "./gap.ts";
-import { cappings } from "./idle.ts";
+import { cappedSaid, cappingOf, lastUses } from "./idle.ts";
 import { printDayChanges } from "./machine.ts";
 import { gapFacts, isStaffed, type MachineMaterial, type StandbyMaterial, standbyMaterial } from "./material.ts";
 import { sleepWords } from "./sleeps.ts";
@@ -67,13 +67,13 @@ export async function doorView(db: Database, actor: Actor): Promise<DoorView> {
   const today = dayAt(shop);
   const ids = shop.machines.map(({ id }) => id);
   const stands = factsNow(db, shop, shop.machines);
-  const [material, changes, seq, left, seen, active, rows, runs, roster] = await Promise.all([
+  const [material, changes, seq, useOf, said, seen, rows, runs, roster] = await Promise.all([
     standbyMaterial(db, shop, shop.machines),
     printDayChanges(db, shop, ids),
     headSeq(db, shop.id),
-    cappings(db, shop),
+    lastUses(db, shop),
+    cappedSaid(db, shop),
     doorRows(db, shop.id, isoDay(today)),
-    lastActive(db, shop.id, ids),
     machineRows(db, shop, shop.machines, stands),
     openRuns(db, shop.id),
     rosterChanges(db, shop, today),
@@ -89,6 +89,11 @@ export async function doorView(db: Database, actor: Actor): Promise<DoorView> {
   );
   const { vessels } = await stands;
   const gaps = new Map(shop.machines.map((machine) => [machine.id, tonight(shop, machine, changes.get(machine.id) ?? [])] as const));
+  const left = new Map(
+    await Promise.all(
+      shop.machines.map(async (machine) => [machine.id, await cappingOf(db, shop, machine, useOf(machine), said)] as const),
+    ),
+  );
   const machines = shop.machines.map((machine): DoorMachine => {
     const mine = material.of(machine);
     const gap = gaps.get(machine.id) ?? tonight(shop, machine);
@@ -98,8 +103,6 @@ export async function doorView(db: Database, actor: Actor): Promise<DoorView> {
       mine.settings,
     );
     const row = rows.find(({ id }) => id === machine.id);
-    const capping = left.get(machine.id);
-    const last = active.get(machine.id);
     const vessel = vessels.get(machine.id);
     const days = gap.hours === null ? 7 : Math.ceil(gap.hours / 24);
     const power = expectedPower(machine);
@@ -113,7 +116,7 @@ export async function doorView(db: Database, actor: Actor): Promise<DoorView> {
       hours: gap.hours,
       regime: advice.advised,
       regimeName: REGIME_NAMES[advice.advised],
-      capped: capping && (!last || capping.at >= last) ? capping : null,
+      capped: left.get(machine.id) ?? null,
       undone: (row?.beats.closing ?? []).filter(({ state }) => state !== "done" && state !== "skipped").map(({ name }) => name),
       power: { ...power, seen: seenPower },
       waste: vessel?.holdsBack[0]

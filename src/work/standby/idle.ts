@@ -1,99 +1,106 @@
 import { isoDay } from "../../core/calendar/day.ts";
 import { printsChecks } from "../../core/fleet/channels.ts";
+import type { Machine } from "../../core/fleet/schema.ts";
 import { REGIME_NAMES, type Regime } from "../../core/standby/regime.ts";
 import { spoken } from "../../core/standby/risk.ts";
 import type { Sleep } from "../../core/standby/sleep.ts";
 import type { Connection } from "../../ledger/database.ts";
-import { doorRows, lastActive, lastAnswer, lastDoneOf } from "../../ledger/standby.ts";
+import { lastActive, lastAnswer, lastCapped, lastDoneOf } from "../../ledger/standby.ts";
 import { now } from "../clock.ts";
 import { dayAt, type Shop } from "../shop.ts";
 import { standbyOf, usualRegime } from "./of.ts";
 
 /** Routines that leave a machine capped or flushed. */
-export const CAPPING = ["R10", "R11", "R12", "R13"] as const;
+const CAPPING: readonly string[] = ["R10", "R11", "R12", "R13"];
 const BACK_DAYS = 60;
-/** A younger capping is good whatever was in the water. */
-const ASKED_HOURS = 24;
 const HOUR_MS = 3_600_000;
 
 /** How a machine was left when it was capped last. */
 export type Capping = { at: Date; regime: Regime; words: string };
+/** When a machine did which routines last, and until when it was surely in use. */
+export type LastUse = { done: readonly { routine: string; at: Date }[]; active: Date | null };
 
-/**
- * The last capping of each machine, by closing routine or by what was said at the door.
- *
- * @param asked only of cappings older than so many hours it is looked up whether concentrate was in the water
- */
-export async function cappings(db: Connection, shop: Shop, asked = 0): Promise<Map<string, Capping>> {
-  const today = dayAt(shop);
-  const [done, door] = await Promise.all([
-    lastDoneOf(db, shop.id, CAPPING, isoDay(today - BACK_DAYS)),
-    doorRows(db, shop.id, isoDay(today)),
-  ]);
-  const latest = new Map<string, { routine: string; at: Date }>();
-  for (const { machine, ...each } of done) {
-    const known = latest.get(machine);
-    if (!known || known.at < each.at) latest.set(machine, each);
-  }
-  const found = new Map<string, Capping>();
-  await Promise.all(
-    [...latest].map(async ([machine, { routine, at }]) => {
-      const isOld = now().getTime() - at.getTime() >= asked * HOUR_MS;
-      const gap =
-        routine === "R10" && isOld
-          ? await lastAnswer(db, shop.id, { machine, routine, step: "gap", from: new Date(at.getTime() - 2 * HOUR_MS), to: at })
-          : null;
-      found.set(machine, { at, ...wayOf(routine, routine === "R11" || gap === "long") });
-    }),
-  );
-  for (const { machine, happenedAt, body } of door) {
-    const known = found.get(machine);
-    if (typeof body.capped === "string" && !(known && known.at > happenedAt))
-      found.set(machine, { at: happenedAt, ...(SAID[body.capped] ?? SAID_DRY) });
-  }
-  return found;
-}
-
-const SAID_DRY = { regime: "night" as const, words: "capped dry" };
-const SAID: Readonly<Record<string, Omit<Capping, "at">>> = {
-  concentrate: { regime: "solution", words: "capped on solution" },
-  water: { regime: "wet", words: "capped on water" },
-  dry: SAID_DRY,
-};
-
-function wayOf(routine: string, withConcentrate: boolean): Omit<Capping, "at"> {
-  if (routine === "R12") return { regime: "flush", words: "flushed" };
-  if (routine === "R13") return { regime: "night", words: "shut down by its own cycle" };
-  return withConcentrate ? { regime: "solution", words: "capped on solution" } : { regime: "wet", words: "capped on water" };
-}
-
-/** Machines awake that have stood longer than the way they were left allows, with the sentence that says so. */
-export async function standingTooLong(db: Connection, shop: Shop, sleeps: ReadonlyMap<string, Sleep>): Promise<Map<string, string>> {
-  const [left, active] = await Promise.all([
-    cappings(db, shop, ASKED_HOURS),
+/** The last use of each machine, for a page that does not know it otherwise. */
+export async function lastUses(db: Connection, shop: Shop): Promise<(machine: Machine) => LastUse> {
+  const [done, active] = await Promise.all([
+    lastDoneOf(db, shop.id, CAPPING, isoDay(dayAt(shop) - BACK_DAYS)),
     lastActive(
       db,
       shop.id,
       shop.machines.map(({ id }) => id),
     ),
   ]);
+  return ({ id }) => ({ done: done.filter(({ machine }) => machine === id), active: active.get(id) ?? null });
+}
+
+/** How a machine was left after it was used last: by its closing routine, or by what was said at the door; `null`: not capped since. */
+export async function cappingOf(db: Connection, shop: Shop, machine: Machine, use: LastUse, said: CappedSaid): Promise<Capping | null> {
+  const last = lastCapping(use);
+  const door = said.get(machine.id);
+  const capping =
+    door && !(last && last.at > door.at) ? door : last && { at: last.at, ...(await wayOf(db, shop, machine, last.routine, last.at)) };
+  return capping && (!use.active || capping.at >= use.active) ? capping : null;
+}
+
+type CappedSaid = ReadonlyMap<string, Capping>;
+const SAID: Readonly<Record<string, Omit<Capping, "at">>> = {
+  concentrate: { regime: "solution", words: "capped on solution" },
+  water: { regime: "wet", words: "capped on water" },
+  dry: { regime: "night", words: "capped dry" },
+};
+const ON_WATER: Omit<Capping, "at"> = { regime: "wet", words: "capped on water" };
+
+/** What was last said of each cap at the door. */
+export async function cappedSaid(db: Connection, shop: Shop): Promise<CappedSaid> {
+  const rows = await lastCapped(db, shop.id, isoDay(dayAt(shop) - BACK_DAYS));
+  return new Map(rows.map(({ machine, happenedAt, body }) => [machine, { at: happenedAt, ...(SAID[String(body.capped)] ?? ON_WATER) }]));
+}
+
+const lastCapping = ({ done }: LastUse) =>
+  done
+    .filter(({ routine }) => CAPPING.includes(routine))
+    .reduce<{ routine: string; at: Date } | undefined>((a, b) => (a && a.at >= b.at ? a : b), undefined);
+
+/** R10 asks itself whether the gap is long, and puts the concentrate in. */
+async function wayOf(db: Connection, shop: Shop, { id }: Machine, routine: string, at: Date): Promise<Omit<Capping, "at">> {
+  if (routine === "R12") return { regime: "flush", words: "flushed" };
+  if (routine === "R13") return { regime: "night", words: "shut down by its own cycle" };
+  if (routine === "R11") return { regime: "solution", words: "capped on solution" };
+  const gap = await lastAnswer(db, shop.id, { machine: id, routine, step: "gap", from: new Date(at.getTime() - 2 * HOUR_MS), to: at });
+  return gap === "long" ? { regime: "solution", words: "capped on solution" } : ON_WATER;
+}
+
+/** Machines awake that have stood longer than the way they were left allows, with the sentence that says so. */
+export async function standingTooLong(
+  db: Connection,
+  shop: Shop,
+  machines: readonly Machine[],
+  sleeps: ReadonlyMap<string, Sleep>,
+  useOf: (machine: Machine) => LastUse,
+): Promise<Map<string, string>> {
   const found = new Map<string, string>();
-  for (const machine of shop.machines) {
+  let said: CappedSaid | undefined;
+  for (const machine of machines) {
     if (sleeps.has(machine.id) || !printsChecks(machine)) continue;
-    const capping = left.get(machine.id);
-    const last = active.get(machine.id);
-    // A check, a clean or a print after it ends what the capping was good for.
-    const from = capping && (!last || capping.at >= last) ? capping.at : last;
-    if (!from) continue;
-    const hours = (now().getTime() - from.getTime()) / HOUR_MS;
+    const use = useOf(machine);
     const settings = standbyOf(shop, machine);
-    const regime = capping && from === capping.at ? capping.regime : usualRegime(machine, 0, settings);
-    const bound = settings.bounds[regime].to;
-    if (bound !== null && hours > bound)
-      found.set(
-        machine.id,
-        `${capping && from === capping.at ? capping.words : "last checked or printed"} ${spoken(hours)} ago; “${REGIME_NAMES[regime]}” is good for ${spoken(bound)}`,
-      );
+    const isPast = (from: Date | null, regime: Regime) => {
+      const bound = settings.bounds[regime].to;
+      return from !== null && bound !== null && (now().getTime() - from.getTime()) / HOUR_MS > bound;
+    };
+    const last = lastCapping(use);
+    const latest = last && (!use.active || last.at >= use.active) ? last.at : use.active;
+    // Nothing is looked up for what has not even stood for a night.
+    if (!isPast(latest, "night")) continue;
+    said ??= await cappedSaid(db, shop);
+    const capping = await cappingOf(db, shop, machine, use, said);
+    const regime = capping?.regime ?? usualRegime(machine, 0, settings);
+    const from = capping?.at ?? use.active;
+    if (!isPast(from, regime) || !from) continue;
+    found.set(
+      machine.id,
+      `${capping?.words ?? "last checked or printed"} ${spoken((now().getTime() - from.getTime()) / HOUR_MS)} ago; “${REGIME_NAMES[regime]}” is good for ${spoken(settings.bounds[regime].to ?? 0)}`,
+    );
   }
   return found;
 }

@@ -8,7 +8,7 @@ import { seasonRows } from "../../ledger/standby.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { dayAt, loadShop, personName } from "../shop.ts";
 import { overlappingClosures, plannedClosures, tonight } from "./gap.ts";
-import { standingTooLong } from "./idle.ts";
+import { lastUses, standingTooLong } from "./idle.ts";
 import { printDayChanges } from "./machine.ts";
 import { gapFacts, isStaffed, standbyMaterial } from "./material.ts";
 import { sleepingNow, sleepWords } from "./sleeps.ts";
@@ -58,7 +58,9 @@ export async function standbyOverview(db: Connection, actor: Actor): Promise<Ove
     ),
     headSeq(db, shop.id),
     seasonRows(db, shop.id, isoDay(today)),
-    sleepingNow(db, shop).then((sleeps) => standingTooLong(db, shop, sleeps)),
+    Promise.all([sleepingNow(db, shop), lastUses(db, shop)]).then(([sleeps, useOf]) =>
+      standingTooLong(db, shop, shop.machines, sleeps, useOf),
+    ),
   ]);
   return {
     seq,
