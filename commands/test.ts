@@ -16,17 +16,17 @@ await run(async () => {
   const { values, positionals: files } = parseArgs({ options: { only: { type: "string" } }, allowPositionals: true });
   const wanted = (name: string) => values.only === undefined || values.only === name;
   mkdirSync(STATE, { recursive: true });
+  const whole = values.only ? {} : { ZESTY_WHOLE_RUN: "1" };
   // Journeys leave a core idle now and then: what needs no browser is looked at beside their first ones.
   if (wanted("lint") && !wanted("journeys")) await lint();
-  if (wanted("unit")) await withDatabase("unit", async (env) => vitest("unit and reference", "vitest.config.ts", env, files));
+  if (wanted("unit"))
+    await withDatabase("unit", async (env) => vitest("unit and reference", "vitest.config.ts", { ...env, ...whole }, files));
   if (wanted("journeys")) {
     ensureDebianPackages(["chromium"], () => existsSync("/usr/bin/chromium"), "Chromium");
     await build();
     await Promise.all([
       wanted("lint") ? lint() : undefined,
-      withDatabase("journeys", async (env) =>
-        vitest("journeys", "vitest.journeys.config.ts", { ...env, ...(values.only ? {} : { ZESTY_WHOLE_RUN: "1" }) }, files),
-      ),
+      withDatabase("journeys", async (env) => vitest("journeys", "vitest.journeys.config.ts", { ...env, ...whole }, files)),
     ]);
   }
   say(`\nTests are ${Math.round(testShare() * 100)} % of the code lines.`);

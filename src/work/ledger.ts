@@ -10,6 +10,7 @@ import { type EntryRow, entryWithAmendments, type LedgerFilter, ledgerPage } fro
 import { type Actor, authorise } from "./actor.ts";
 import { Refusal } from "./refusal.ts";
 import { loadShop, personName, type Shop } from "./shop.ts";
+import { standbySays } from "./standby/entry-says.ts";
 import { storesSays } from "./stores/entry-says.ts";
 
 export type EntryView = {
@@ -239,6 +240,10 @@ export function saysOf({ kind, body }: Pick<EntryRow, "kind" | "body">): string 
     case "ink-level":
     case "air":
       return storesSays(kind, body);
+    case "sleep":
+    case "door":
+    case "season":
+      return standbySays(kind, body);
     case "amendment":
       return `${body.struck ? "struck out" : "changed"}: ${text("why")}`;
     default:

@@ -187,6 +187,7 @@ async function amendmentOf(tx: Connection, shop: Shop, who: Who, sent: Sent, hap
       "order",
       "vessel",
       "waste-out",
+      "season",
     ].includes(target.kind)
   )
     throw new Refusal(400, "An entry of this kind is struck out, or another is entered after it.");

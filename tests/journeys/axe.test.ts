@@ -99,15 +99,23 @@ const BY_NIGHT = [
   "sign-in",
 ];
 
-/** The whole run has its limit of time: it looks at one view of each kind of part; this file by itself looks at all. */
+/** The whole run has its limit of time: it looks at what is newest and at one view of a few kinds of part; this file by itself looks at all. */
 const WHOLE = Boolean(process.env.ZESTY_WHOLE_RUN);
-const NIGHTS = WHOLE ? ["/", "/machines/teal", "/stores/waste", "/door", "/floor", "gear and cautions", "sign-in"] : BY_NIGHT;
+const NIGHTS = WHOLE ? ["/", "/machines/teal", "/door", "/floor", "gear and cautions", "sign-in"] : BY_NIGHT;
+const NEWEST = ["/standby", "/door", "/closure-sheets", "/storage-tags"];
+const IN_WHOLE = [
+  "/",
+  "/check?machines=fathom,sprat",
+  "/machines/teal",
+  "/shop?tab=calendar",
+  "/rounds",
+  "/stores",
+  "/stores/waste",
+  "/floor",
+  "/floor#/machine/teal",
+];
 const LOOKED_AT = WHOLE
-  ? VIEWS.filter(
-      ([path, , tab]) =>
-        ["/standby", "/door", "/closure-sheets", "/storage-tags"].some((each) => path.startsWith(each)) ||
-        BY_NIGHT.includes(`${path} ${tab ?? ""}`.trim()),
-    )
+  ? VIEWS.filter(([path, , tab]) => !tab && (IN_WHOLE.includes(path) || NEWEST.some((each) => path.startsWith(each))))
   : VIEWS;
 
 /** Looks at a page in light with all rules, and by night, when it has other colours and nothing else, at its contrast. */

@@ -139,7 +139,7 @@ test("by keys alone nozzles are marked one by one, and the page of nozzles shows
   await context.close();
 });
 
-test("a picture in which the sheet is not found is read by four corners, moved by keys", async () => {
+test.skipIf(process.env.ZESTY_WHOLE_RUN)("a picture in which the sheet is not found is read by four corners, moved by keys", async () => {
   const { page, context } = await signedIn("Ottoline Marsh");
   const sheet = await sheetOf("pochard", {});
   const white = whiteOf(sheet);

@@ -5,11 +5,13 @@ import { runPlan } from "../../src/core/runs/plan.ts";
 import { stepsVersion } from "../../src/core/runs/version.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import { lastPin } from "../../src/ledger/nozzles.ts";
+import { ledgerPage } from "../../src/ledger/reading.ts";
 import { board } from "../../src/work/board.ts";
 import { closeDays } from "../../src/work/close-days.ts";
 import { dayWork } from "../../src/work/day.ts";
 import { feedText, makeFeed } from "../../src/work/feeds.ts";
 import { floor } from "../../src/work/floor.ts";
+import { saysOf } from "../../src/work/ledger.ts";
 import { loadShop, machineOf } from "../../src/work/shop.ts";
 import { doorView } from "../../src/work/standby/door.ts";
 import { standbyView } from "../../src/work/standby/machine.ts";
@@ -125,6 +127,8 @@ describe("asleep and back", () => {
     await send("bram", entry("sleep", { event: "up" }, { machine: "sprat", happenedAt: at("09:05") }));
     expect((await looks(today + 5)).map(({ state }) => state)).toEqual(["skipped"]);
     expect(await said("bram", entry("sleep", { event: "up" }, { machine: "sprat", happenedAt: at("09:06") }))).toContain("not asleep");
+    const lines = (await ledgerPage(db, site, { limit: 20 })).filter(({ kind }) => kind === "sleep").map(saysOf);
+    expect(lines).toEqual(["woken", "put to sleep: short, with solution; until 2026-12-04"]);
     expect(await said("bram", entry("sleep", { event: "down", regime: "night" }, { machine: "sprat" }))).toContain("are not asleep");
     expect(await said("bram", entry("sleep", { event: "down", regime: "wet", until: "2026-11-20" }, { machine: "sprat" }))).toContain(
       "woken before it is put to sleep",
@@ -373,8 +377,10 @@ describe("the closed season", () => {
 
   test.each<[object, RegExp]>([
     [{ machine: "nobody" }, /no machine “nobody”/],
-    [{ machine: "sprat", stopsOn: "2026-12-22" }, /up to the last print day/],
-    [{ machine: "sprat", wakesOn: "2026-12-30" }, /from the first print day on/],
+    [{ machine: "sprat", stopsOn: "2026-12-22" }, /days up to the last print day/],
+    [{ machine: "sprat", wakesOn: "2026-12-30" }, /days from the first print day on/],
+    [{ machine: "sprat", stopsOn: "2026-12-01" }, /days up to the last print day/],
+    [{ machine: "sprat", wakesOn: "2027-03-01" }, /days from the first print day on/],
     [{ machine: "sprat", person: "ghost" }, /nobody of that name/],
     [{ machine: "sprat", regime: "hibernate" }, /no plan of a closure/],
   ])("%j is refused in words", async (choice, words) => {

@@ -16,8 +16,8 @@ import { nameOf } from "./sleeps.ts";
 
 /** One machine in the plan of a closure: what was chosen for it, and the work that follows. */
 
-/** Machines are put to sleep on the last days before a closure. */
-export const WINDOW_DAYS = 5;
+/** Machines are put to sleep on the last days before a closure, and woken on the first after it; a round's problem holds two weeks. */
+export const WINDOW_DAYS = 10;
 const MINUTE_MS = 60_000;
 
 export type SeasonChoice = { machine: string; regime?: Regime; stopsOn?: string; wakesOn?: string; person?: string; why?: string };
@@ -48,13 +48,16 @@ export function checkChoices(
       throw new Refusal(400, `${name}: there is nobody of that name.`);
     const stop = stopsOn === undefined ? undefined : readDay(stopsOn);
     const wake = wakesOn === undefined ? undefined : readDay(wakesOn);
-    if (stop !== undefined && (stop > closure.last || stop <= closure.last - 60))
+    if (stop !== undefined && (stop > closure.last || stop <= closure.last - WINDOW_DAYS))
       throw new Refusal(
         400,
-        `${name} stops printing on ${spokenDay(stop)}: choose a day up to the last print day, ${spokenDay(closure.last)}.`,
+        `${name} stops printing on ${spokenDay(stop)}: choose one of the ${WINDOW_DAYS} days up to the last print day, ${spokenDay(closure.last)}.`,
       );
-    if (wake !== undefined && (wake < closure.first || wake > closure.first + 60))
-      throw new Refusal(400, `${name} wakes on ${spokenDay(wake)}: choose a day from the first print day on, ${spokenDay(closure.first)}.`);
+    if (wake !== undefined && (wake < closure.first || wake >= closure.first + WINDOW_DAYS))
+      throw new Refusal(
+        400,
+        `${name} wakes on ${spokenDay(wake)}: choose one of the ${WINDOW_DAYS} days from the first print day on, ${spokenDay(closure.first)}.`,
+      );
   }
 }
 

@@ -146,7 +146,7 @@ export async function seasonPlan(db: Connection, shop: Shop, from: string, asked
     shop,
     roster,
     closure.first,
-    closure.first + 2,
+    closure.first + WINDOW_DAYS - 1,
     machines.flatMap(({ after: work }) => work),
   );
   const taskOf = taskViews(shop, before, after);
@@ -217,7 +217,7 @@ export async function seasonPlan(db: Connection, shop: Shop, from: string, asked
     lastDay: isoDay(closure.last),
     firstDay: isoDay(closure.first),
     stopDays: workDays(shop, closure.last - WINDOW_DAYS + 1, closure.last),
-    wakeDays: workDays(shop, closure.first, closure.first + 2),
+    wakeDays: workDays(shop, closure.first, closure.first + WINDOW_DAYS - 1),
     people: shop.people.filter(({ role }) => role !== "viewer").map(({ id, name }) => ({ id, name })),
     rows: rowsView,
     needs,
