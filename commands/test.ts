@@ -16,7 +16,7 @@ await run(async () => {
   const { values, positionals: files } = parseArgs({ options: { only: { type: "string" } }, allowPositionals: true });
   const wanted = (name: string) => values.only === undefined || values.only === name;
   mkdirSync(STATE, { recursive: true });
-  const whole = values.only ? {} : { ZESTY_WHOLE_RUN: "1" };
+  const whole: Record<string, string> = values.only ? {} : { ZESTY_WHOLE_RUN: "1" };
   // Journeys leave a core idle now and then: what needs no browser is looked at beside their first ones.
   if (wanted("lint") && !wanted("journeys")) await lint();
   if (wanted("unit"))
