@@ -45,11 +45,16 @@ export const STANDBY_PROJECTIONS: Record<string, Projection> = {
   },
   doorSeen: {
     table: "door_seen",
-    columns: "site, machine, day, entry_id, happened_at, person, body",
-    key: "site, machine, day",
+    columns: "site, machine, day, entry_id, happened_at, person, power, capped, capped_at",
+    narrow: ({ site, machine, days }) => ({
+      table: sql`site = ${site} AND machine = ${machine} AND day = ANY(${sql.param(days)}::date[])`,
+      entries: sql`site = ${site} AND machine = ${machine} AND local_day = ANY(${sql.param(days)}::date[])`,
+    }),
     rows: (source, where) => sql`
-      SELECT DISTINCT ON (site, machine, local_day) site, machine, local_day, id, happened_at, person, body
-      FROM ${source} e WHERE kind = 'door' AND machine IS NOT NULL AND ${where} ORDER BY site, machine, local_day, happened_at DESC, id DESC`,
+      SELECT site, machine, local_day, (array_agg(id ORDER BY happened_at DESC, id DESC))[1], max(happened_at), (array_agg(person ORDER BY happened_at DESC, id DESC))[1],
+        (array_agg(body ->> 'power' ORDER BY happened_at DESC, id DESC) FILTER (WHERE body ? 'power'))[1],
+        (array_agg(body ->> 'capped' ORDER BY happened_at DESC, id DESC) FILTER (WHERE body ? 'capped'))[1], max(happened_at) FILTER (WHERE body ? 'capped')
+      FROM ${source} e WHERE kind = 'door' AND machine IS NOT NULL AND ${where} GROUP BY site, machine, local_day`,
   },
 };
 

@@ -40,7 +40,7 @@ export const seasonPlan = pgTable(
   (t) => [primaryKey({ columns: [t.site, t.fromDay] })],
 );
 
-/** What was said of a machine at the door, by day: the newest counts. */
+/** What was said of a machine at the door, by day: of its power and of its cap each the newest. */
 export const doorSeen = pgTable(
   "door_seen",
   {
@@ -50,7 +50,9 @@ export const doorSeen = pgTable(
     entryId: uuid().notNull(),
     happenedAt: instant().notNull(),
     person: text(),
-    body: jsonb().notNull(),
+    power: text(),
+    capped: text(),
+    cappedAt: instant(),
   },
   (t) => [primaryKey({ columns: [t.site, t.machine, t.day] })],
 );

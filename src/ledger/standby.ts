@@ -56,14 +56,17 @@ export async function seasonVersions(
   return rows.map((row) => ({ ...row, at: new Date(row.at) }));
 }
 
-export type DoorRow = { machine: string; person: string | null; happenedAt: Date; body: Record<string, unknown> };
+export type DoorRow = { machine: string; power: string | null; capped: string | null; cappedAt: Date | null };
 
+/** What was said at the door on a day. */
 export async function doorRows(db: Connection, site: string, day: string): Promise<DoorRow[]> {
   const { rows } = await db.execute<DoorRow>(
-    sql`SELECT machine, person, happened_at AS "happenedAt", body FROM door_seen WHERE site = ${site} AND day = ${day}`,
+    sql`SELECT machine, power, capped, capped_at AS "cappedAt" FROM door_seen WHERE site = ${site} AND day = ${day}`,
   );
-  return rows.map((row) => ({ ...row, happenedAt: new Date(row.happenedAt) }));
+  return rows.map(datedCap);
 }
+
+const datedCap = (row: DoorRow): DoorRow => ({ ...row, cappedAt: row.cappedAt ? new Date(row.cappedAt) : null });
 
 /** When each machine last did some routines, where that was the last that was entered of them. */
 export async function lastDoneOf(db: Connection, site: string, routines: readonly string[], since: string) {
@@ -124,7 +127,7 @@ export async function lastActive(db: Connection, site: string, machines: readonl
 /** How each machine was last said to be capped at the door, since a day. */
 export async function lastCapped(db: Connection, site: string, since: string): Promise<DoorRow[]> {
   const { rows } = await db.execute<DoorRow>(sql`
-    SELECT DISTINCT ON (machine) machine, person, happened_at AS "happenedAt", body FROM door_seen
-    WHERE site = ${site} AND day >= ${since} AND body ? 'capped' ORDER BY machine, day DESC`);
-  return rows.map((row) => ({ ...row, happenedAt: new Date(row.happenedAt) }));
+    SELECT DISTINCT ON (machine) machine, power, capped, capped_at AS "cappedAt" FROM door_seen
+    WHERE site = ${site} AND day >= ${since} AND capped IS NOT NULL ORDER BY machine, day DESC`);
+  return rows.map(datedCap);
 }

@@ -74,6 +74,7 @@ export const entry = pgTable(
     index().using("gin", t.search),
     /** What the nozzle desk reads of a machine, in order. */
     index("entry_nozzles_index").on(t.site, t.machine, t.happenedAt).where(sql`kind in ('check', 'care', 'release', 'busy', 'pin')`),
+    index("entry_standby_index").on(t.site, t.kind, t.machine).where(sql`kind in ('sleep', 'door', 'season')`),
     /** Notes are searched as one types, among whatever else there is. */
     index("entry_notes_index").using("gin", t.search).where(sql`kind in ('note', 'handover', 'one-off', 'repair') or body ? 'note'`),
   ],

@@ -262,8 +262,11 @@ describe("the door", () => {
       "nobody looked whether it is on (the house leaves it on)",
     ]);
     expect((await sprat())?.who).toEqual(["Tadeo Lund", "Wren Abara", "Mirko Salt"]);
-    await send("tadeo", entry("door", { capped: "concentrate", power: "on" }, { machine: "sprat", happenedAt: at("18:40", "2026-11-27") }));
+    // Two looks: what the first one said stays said.
+    await send("tadeo", entry("door", { capped: "concentrate" }, { machine: "sprat", happenedAt: at("18:40", "2026-11-27") }));
+    await send("tadeo", entry("door", { power: "on" }, { machine: "sprat", happenedAt: at("18:45", "2026-11-27") }));
     expect((await sprat())?.issues).toEqual([]);
+    expect(await compareSite(db, site)).toEqual([]);
     const { next, quiet } = await doorView(db, ottoline());
     expect(quiet).toBe(false);
     expect(next?.dayWords).toBe("Mon 30 Nov");

@@ -5,7 +5,9 @@ CREATE TABLE "door_seen" (
 	"entry_id" uuid NOT NULL,
 	"happened_at" timestamp with time zone NOT NULL,
 	"person" text,
-	"body" jsonb NOT NULL,
+	"power" text,
+	"capped" text,
+	"capped_at" timestamp with time zone,
 	CONSTRAINT "door_seen_site_machine_day_pk" PRIMARY KEY("site","machine","day")
 );
 --> statement-breakpoint
@@ -36,4 +38,5 @@ CREATE TABLE "sleep" (
 	CONSTRAINT "sleep_site_machine_entry_id_pk" PRIMARY KEY("site","machine","entry_id")
 );
 --> statement-breakpoint
-CREATE INDEX "sleep_open_index" ON "sleep" USING btree ("site") WHERE up_at IS NULL;
+CREATE INDEX "sleep_open_index" ON "sleep" USING btree ("site") WHERE up_at IS NULL;--> statement-breakpoint
+CREATE INDEX "entry_standby_index" ON "entry" USING btree ("site","kind","machine") WHERE kind in ('sleep', 'door', 'season');

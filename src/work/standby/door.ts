@@ -106,7 +106,7 @@ export async function doorView(db: Database, actor: Actor): Promise<DoorView> {
     const vessel = vessels.get(machine.id);
     const days = gap.hours === null ? 7 : Math.ceil(gap.hours / 24);
     const power = expectedPower(machine);
-    const door = seen.find((each) => each.machine === machine.id)?.body;
+    const door = seen.find((each) => each.machine === machine.id);
     const shutDown = row?.beats.closing.some(({ routine, state }) => routine === "R13" && state === "done");
     const seenPower = door?.power === "on" || door?.power === "off" ? door.power : shutDown ? "off" : null;
     const run = runs.find((each) => each.machine === machine.id);

@@ -53,7 +53,11 @@ const ON_WATER: Omit<Capping, "at"> = { regime: "wet", words: "capped on water" 
 /** What was last said of each cap at the door. */
 export async function cappedSaid(db: Connection, shop: Shop): Promise<CappedSaid> {
   const rows = await lastCapped(db, shop.id, isoDay(dayAt(shop) - BACK_DAYS));
-  return new Map(rows.map(({ machine, happenedAt, body }) => [machine, { at: happenedAt, ...(SAID[String(body.capped)] ?? ON_WATER) }]));
+  return new Map(
+    rows.flatMap(({ machine, capped, cappedAt }) =>
+      cappedAt ? [[machine, { at: cappedAt, ...(SAID[capped ?? ""] ?? ON_WATER) }] as const] : [],
+    ),
+  );
 }
 
 const lastCapping = ({ done }: LastUse) =>
