@@ -169,7 +169,7 @@ test.concurrent.each([
   await context.close();
 });
 
-test.concurrent("an entry, a run, narrow screens and the sign-in, light and night", async () => {
+test.skipIf(WHOLE).concurrent("an entry, a run, narrow screens and the sign-in, light and night", async () => {
   const { page, context } = await signedIn("Ottoline Marsh");
   const { found, look } = looker(page);
   await page.goto(`${FIRST}/ledger?kind=check`);

@@ -111,25 +111,28 @@ describe("runs", () => {
     await context.close();
   });
 
-  test("two people open the same work: one runs it, the other sees who, and takes it over on another tablet in the middle", async () => {
-    const first = await onTheFloor("bram");
-    await beginAt(first.page, "shanny", "Water cap");
-    await through(first.page, ["Up to 3 days", "Done"]);
-    await first.page.getByRole("link", { name: "all sent" }).waitFor();
-    const second = await onTheFloor("ilse", PHONE);
-    await second.page.goto(`${LAN}/floor#/machine/shanny`);
-    await second.page.getByRole("link", { name: /Water cap Bram Teasel is at it/ }).click();
-    await second.page.getByText("Bram Teasel is at it: Fill the cap with distilled water").waitFor();
-    await second.page.getByText("Owed: the head stands off its cap").waitFor();
-    await second.page.getByRole("button", { name: "Take it over" }).click();
-    await through(second.page, ["Done", "Done", "Done", "Flat, the lip closes"]);
-    await second.page.getByRole("button", { name: "End the run" }).click();
-    await second.page.getByRole("heading", { name: /^Done at/ }).waitFor();
-    await first.page.getByRole("heading", { name: /^Done at/ }).waitFor({ timeout: 8000 });
-    expect(await second.page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width);
-    await first.context.close();
-    await second.context.close();
-  });
+  test.skipIf(process.env.ZESTY_WHOLE_RUN)(
+    "two people open the same work: one runs it, the other sees who, and takes it over on another tablet in the middle",
+    async () => {
+      const first = await onTheFloor("bram");
+      await beginAt(first.page, "shanny", "Water cap");
+      await through(first.page, ["Up to 3 days", "Done"]);
+      await first.page.getByRole("link", { name: "all sent" }).waitFor();
+      const second = await onTheFloor("ilse", PHONE);
+      await second.page.goto(`${LAN}/floor#/machine/shanny`);
+      await second.page.getByRole("link", { name: /Water cap Bram Teasel is at it/ }).click();
+      await second.page.getByText("Bram Teasel is at it: Fill the cap with distilled water").waitFor();
+      await second.page.getByText("Owed: the head stands off its cap").waitFor();
+      await second.page.getByRole("button", { name: "Take it over" }).click();
+      await through(second.page, ["Done", "Done", "Done", "Flat, the lip closes"]);
+      await second.page.getByRole("button", { name: "End the run" }).click();
+      await second.page.getByRole("heading", { name: /^Done at/ }).waitFor();
+      await first.page.getByRole("heading", { name: /^Done at/ }).waitFor({ timeout: 8000 });
+      expect(await second.page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width);
+      await first.context.close();
+      await second.context.close();
+    },
+  );
 });
 
 describe("the day's work", () => {

@@ -103,6 +103,7 @@ test("a bottle flush is not begun with the bottle too full", async () => {
   await page.getByLabel("Because").fill("looked only");
   await page.getByRole("region", { name: "Besides" }).getByRole("button", { name: "Stop", exact: true }).last().click();
   await page.getByRole("button", { name: "Give it up" }).click();
+  await page.getByRole("link", { name: "all sent" }).waitFor();
   await context.close();
 });
 
