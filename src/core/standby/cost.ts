@@ -44,6 +44,7 @@ export type CostFacts = {
   chargeMl: number;
   cleansAfter: number;
   checksAfter: number;
+  checkMl: number;
 };
 
 /** The parts of both, by the handbook's list. */
@@ -76,7 +77,7 @@ export function aliveOrAsleep(facts: CostFacts): AliveOrAsleep {
       part(
         "back",
         `${facts.cleansAfter} cleans and ${facts.checksAfter} checks on the way back`,
-        facts.cleansAfter * facts.cleanMl + facts.checksAfter * 0.5,
+        facts.cleansAfter * facts.cleanMl + facts.checksAfter * facts.checkMl,
         "mL ink",
         ink,
       ),

@@ -122,8 +122,8 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
       // A weekend is the closing's own flush; what is longer is storage.
       const isStorage = gapHours > (settings.bounds.flush.to ?? Number.POSITIVE_INFINITY);
       needs.before.push(of(isStorage ? "R51" : "R12"));
-      use(fluid, chambersMl * volumesFor(0.05), "mL");
-      needs.waste.push({ what: "automatic flush", ml: chambersMl * volumesFor(0.05) });
+      use(fluid, chambersMl * volumesFor(settings.flushResidual), "mL");
+      needs.waste.push({ what: "automatic flush", ml: chambersMl * volumesFor(settings.flushResidual) });
       needs.inkLostMl = chambersMl;
       needs.chargeMl = chambersMl * settings.chargeFactor;
       needs.after.push(of(isStorage ? WAY_BACK : "R15"));
@@ -134,7 +134,7 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
       use("cleaning cartridges", lines.length, "pieces");
       needs.waste.push(
         { what: "the ink in its lines", ml: volumeMl },
-        { what: "wash and charge with fluid", ml: volumeMl * 2 },
+        { what: "wash and charge with fluid", ml: volumeMl * settings.washVolumes },
         { what: "discharge", ml: volumeMl },
       );
       needs.inkLostMl = volumeMl;

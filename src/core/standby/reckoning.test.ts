@@ -31,6 +31,7 @@ describe("alive or asleep", () => {
     chargeMl: 180,
     cleansAfter: 3,
     checksAfter: 1,
+    checkMl: 0.5,
   });
   // Worked by hand: a day 80 + 80 + 30 + 45 + 320 = 555; once 1200 + 1800 + 120 + 2800 + 800 + 1800 + 125 = 8645.
   test("the parts add up as by hand; break-even is sleep cost by daily cost", () => {

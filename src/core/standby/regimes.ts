@@ -152,14 +152,15 @@ function viewOf(regime: Regime, machine: OpenMachine, facts: GapFacts, hours: nu
       need(can(machine, "standby-self-clean"), "it wakes and cleans itself", "it has no standby self-clean");
       need(policies.power === "on", "the house leaves it on", "the house's school switches it off");
       cons.push("its own cleans use ink and fill the waste");
-      if (hasWhite(machine) && hours > 21 * 24) cons.push("after about three weeks expect white to fail while colours may hold");
+      if (hasWhite(machine) && hours > settings.whiteFailsHours)
+        cons.push(`after about ${Math.round(settings.whiteFailsHours / 168)} weeks expect white to fail while colours may hold`);
       break;
     case "wet":
     case "solution":
       need(inkjet, "its head parks on a cap", "a coder has no cap to fill");
       need(!can(machine, "automatic-flush"), "it is capped at closing", "it is flushed at closing instead of capped wet");
       if (inkjet) need(policies.cap === "wet", "the house caps it wet", "the house's school caps it dry");
-      if (facts.humidity !== null && facts.humidity > 50) pros.push(`${facts.humidity.toFixed(1)} % in its room helps`);
+      if (facts.humidity !== null && facts.humidity > settings.moistPercent) pros.push(`${facts.humidity.toFixed(1)} % in its room helps`);
       if (regime === "solution") cons.push(`somebody looks at the cap every ${settings.capLookDays} days`);
       break;
     case "alive":

@@ -55,6 +55,16 @@ export const StandbySettings = Type.Object(
     holdWeight: Type.Number({ minimum: 0.5, maximum: 100 }),
     /** Spare hours on the morning of the return: for any sleep, for each week of it, at most. */
     spareHours: Type.Object({ base: hours, aWeek: hours, most: hours }, closed),
+    /** Left powered for longer, white is expected to fail while colours may hold. */
+    whiteFailsHours: hours,
+    /** Above it the room's air helps a head that is left capped. */
+    moistPercent: Type.Number({ minimum: 1, maximum: 99 }),
+    /** Share of ink that an automatic flush leaves in dampers and heads. */
+    flushResidual: Type.Number({ minimum: 0.0001, maximum: 0.5 }),
+    /** Volumes of fluid that a machine draws to wash and charge itself from cleaning cartridges. */
+    washVolumes: Type.Number({ minimum: 0, maximum: 20 }),
+    /** Ink of a printed check. */
+    checkMl: Type.Number({ minimum: 0, maximum: 100 }),
     /** When machines stop printing on their last print day, to be put to sleep. */
     stopsAt: TimeOfDay,
     /** Weeks ahead that a closure is planned from. */
@@ -95,6 +105,11 @@ export const STANDBY_SETTINGS: StandbySettings = {
   holdShare: { night: 0.05, powered: 0.2, wet: 0.15, solution: 0.2, alive: 0.1, flush: 0.15, drained: 0.25, full: 0.2, "head-out": 0.25 },
   holdWeight: 4,
   spareHours: { base: 0.5, aWeek: 0.5, most: 6 },
+  whiteFailsHours: 504,
+  moistPercent: 50,
+  flushResidual: 0.05,
+  washVolumes: 2,
+  checkMl: 0.5,
   stopsAt: "10:00",
   planWeeks: 6,
 };

@@ -21,7 +21,12 @@ type Numbers =
   | "headStorageMl"
   | "chargeFactor"
   | "holdWeight"
-  | "planWeeks";
+  | "planWeeks"
+  | "whiteFailsHours"
+  | "moistPercent"
+  | "flushResidual"
+  | "washVolumes"
+  | "checkMl";
 const NUMBERS: [Numbers, string][] = [
   ["unknownHours", "a gap of unknown end is planned as, h"],
   ["capLookDays", "a look at a cap with solution every, days"],
@@ -36,6 +41,11 @@ const NUMBERS: [Numbers, string][] = [
   ["headStorageMl", "storage liquid after it, mL"],
   ["chargeFactor", "ink to fill what is empty, × its volume"],
   ["holdWeight", "the first guess of a risk weighs, spells"],
+  ["whiteFailsHours", "left powered, white is expected to fail after, h"],
+  ["moistPercent", "room air that helps a capped head, above, %"],
+  ["flushResidual", "share of ink left by an automatic flush"],
+  ["washVolumes", "volumes drawn to wash by cartridges"],
+  ["checkMl", "ink of a printed check, mL"],
   ["planWeeks", "a closure is planned from, weeks ahead"],
 ];
 const MOVES = [

@@ -359,6 +359,7 @@ function costs(shop: Shop, machine: Machine, mine: MachineMaterial, needs: Needs
     chargeMl: needs.chargeMl,
     cleansAfter: needs.cleansAfter,
     checksAfter: 1,
+    checkMl: mine.settings.checkMl,
   });
 }
 
