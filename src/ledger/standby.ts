@@ -45,17 +45,6 @@ export async function seasonRows(db: Connection, site: string, from: string): Pr
   return rows.map((row) => ({ ...row, happenedAt: new Date(row.happenedAt) }));
 }
 
-/** How often each closure's plan was put in force. */
-export async function seasonVersions(
-  db: Connection,
-  site: string,
-  from: string,
-): Promise<{ id: string; person: string | null; at: Date }[]> {
-  const { rows } = await db.execute<{ id: string; person: string | null; at: Date }>(sql`
-    SELECT id, person, happened_at AS at FROM effective_entry WHERE site = ${site} AND kind = 'season' AND body ->> 'from' = ${from} ORDER BY happened_at DESC LIMIT 50`);
-  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
-}
-
 export type DoorRow = { machine: string; power: string | null; capped: string | null; cappedAt: Date | null };
 
 /** What was said at the door on a day. */

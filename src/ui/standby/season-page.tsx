@@ -46,7 +46,13 @@ export function SeasonPage({
   // A draft is taken up once, when the page opens.
   useEffect(() => {
     const kept = localStorage.getItem(draftKey);
-    if (kept && mayPlan) void reckon(JSON.parse(kept) as SeasonChoice[]);
+    if (!kept || !mayPlan) return;
+    try {
+      void reckon(JSON.parse(kept) as SeasonChoice[]);
+    } catch {
+      // A draft that can't be read is none; the server holds what can be read against its schema.
+      localStorage.removeItem(draftKey);
+    }
   }, []);
   const own = (): SeasonChoice[] =>
     choices ??
