@@ -33,7 +33,7 @@ async function storesDatabase(): Promise<{ db: Database; url: string; close: () 
   const { rows } = await db.execute<{ seq: number }>(sql`SELECT seq FROM site_head WHERE site = ${SITE}`);
   if ((rows[0]?.seq ?? 0) < MOVES) {
     say(`Making ${(MOVES + READINGS).toLocaleString("en-GB")} movements and readings (a minute or two, once) …`);
-    const today = localDay(new Date(), "Europe/Lisbon");
+    const today = localDay(new Date(), { timeZone: "Europe/Lisbon" });
     if (!rows[0]) await foundSite(db, SITE, demoHouse(today), undefined, storeSettings());
     await fill(db);
   }

@@ -1,11 +1,11 @@
 import pino from "pino";
 import { readJson } from "../core/fleet/read.ts";
+import { Refusal } from "../core/shop/refusal.ts";
 import type { Actor } from "../work/actor.ts";
 import { actorOf, requireActor } from "../work/auth.ts";
 import { isDatabaseAway } from "../work/database.ts";
 import { deviceOf } from "../work/devices.ts";
 import type { Sender } from "../work/record.ts";
-import { Refusal } from "../work/refusal.ts";
 
 export const log = pino({ name: "zesty-anvil", level: process.env.ZESTY_LOG ?? "info" });
 

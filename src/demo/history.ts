@@ -6,21 +6,22 @@ import { dueOfMachine } from "../core/due/due-work.ts";
 import { type MachineFacts, machineSettings } from "../core/due/facts.ts";
 import { channelsOf } from "../core/fleet/channels.ts";
 import type { Machine, Person, Reading } from "../core/fleet/schema.ts";
+import type { ChannelReading } from "../core/nozzles/channel-reading.ts";
 import { NOZZLES } from "../core/nozzles/usual-pattern.ts";
 import { countsOfWhich } from "../core/nozzles/verdicts.ts";
 import { type TypedLine, typedEvents } from "../core/paper/typed.ts";
 import { randomFrom } from "../core/random.ts";
-import type { ChannelReading } from "../core/record/entries.ts";
+import type { EntryKind } from "../core/record/entries.ts";
 import type { Routine } from "../core/routines/routine.ts";
 import { skillFor } from "../core/routines/routine.ts";
 import type { FoundAs } from "../core/routines/step.ts";
 import { holds, runPlan } from "../core/runs/plan.ts";
 import { isReading } from "../core/runs/run.ts";
 import { stepsVersion } from "../core/runs/version.ts";
+import type { Shop } from "../core/shop/shop.ts";
 import type { NewEntry } from "../ledger/append.ts";
 import { dayClosedEntry, outcomesOf } from "../work/close-days.ts";
-import { wordsOf } from "../work/entry-words.ts";
-import type { Shop } from "../work/shop.ts";
+import { wordsOf } from "../work/entry-body.ts";
 import { GUIDED, GUIDED_DAYS, guidedRun } from "./guided-run.ts";
 import { careBody, habits, recovered } from "./nozzles.ts";
 import { type DoneRoutine, storeHistory } from "./store-history.ts";
@@ -144,7 +145,7 @@ class House {
   private timeOf(day: Day, beat: string | undefined, place: number, opened: number): Date | undefined {
     const zone = this.shop.site.timeZone;
     const between = (from: string, to: string, share: number) => {
-      const [start, end] = [instantOf(day, from, zone).getTime(), instantOf(day, to, zone).getTime()];
+      const [start, end] = [instantOf(day, from, { timeZone: zone }).getTime(), instantOf(day, to, { timeZone: zone }).getTime()];
       const last = day === this.today ? Math.min(end, this.now.getTime()) : end;
       return last > start ? new Date(start + Math.round((last - start) * share)) : undefined;
     };
@@ -156,7 +157,7 @@ class House {
     const planned = between(from, to, 0.05 + this.random() * 0.9);
     if (day !== this.today || !planned) return planned;
     // Today's later work is done only where its whole span has passed, and never all of it.
-    return instantOf(day, to, zone) <= this.now && place % 3 !== 0 ? planned : undefined;
+    return instantOf(day, to, { timeZone: zone }) <= this.now && place % 3 !== 0 ? planned : undefined;
   }
 
   private personFor(machine: Machine, routine: Routine, at: Date): Person | undefined {
@@ -199,7 +200,7 @@ class House {
       const time = clockTime(at, this.shop.site.timeZone);
       return person.shifts?.includes(id) && time >= from && time < to;
     });
-    const until = instantOf(day, shifts[0]?.to ?? "12:00", this.shop.site.timeZone);
+    const until = instantOf(day, shifts[0]?.to ?? "12:00", this.shop.site);
     const leak = machine.id === "shanny" && back >= 40 && back <= 42 ? 0.9 : 0;
     for (const event of recovered(machine, channels, at, until, leak)) {
       const when = new Date(event.at);
@@ -278,7 +279,7 @@ class House {
   private stories(day: Day): void {
     const back = this.today - day;
     const on = (daysAgo: number) => day === this.workDayUpTo(this.today - daysAgo);
-    const at = (time: string) => instantOf(day, time, this.shop.site.timeZone);
+    const at = (time: string) => instantOf(day, time, this.shop.site);
     if (on(40)) {
       this.add("care", "shanny", null, "mirko", at("10:20"), { what: "repair", note: "New cap: the seal had a crack at its left end." });
       this.add("note", "shanny", null, "mirko", at("10:25"), { text: "All channels poor after a load, pad dry: the cap leaked." });
@@ -326,7 +327,7 @@ class House {
   /** The late shift's handover waits to be read; somebody is away soon. */
   private shiftsLeave(): void {
     const day = this.lastWorkDayBefore(this.today);
-    this.add("handover", null, null, "tadeo", instantOf(day, "21:45", this.shop.site.timeZone), {
+    this.add("handover", null, null, "tadeo", instantOf(day, "21:45", this.shop.site), {
       day: isoDay(day),
       shift: "late",
       items: [{ kind: "undone", words: "Smelt: the closing was not done, its film jam took until ten", machine: "smelt" }],
@@ -337,7 +338,7 @@ class House {
       null,
       null,
       "ottoline",
-      new Date(Math.min(this.now.getTime(), instantOf(this.today, "05:10", this.shop.site.timeZone).getTime())),
+      new Date(Math.min(this.now.getTime(), instantOf(this.today, "05:10", this.shop.site).getTime())),
       {
         person: "wren",
         from: isoDay(this.today + 1),
@@ -350,7 +351,7 @@ class House {
 
   /** Part of today's open work is given already: the film hall's to Bram, the roll floor's to Ngozi. */
   private giveTheMorning(): void {
-    const at = new Date(Math.min(this.now.getTime(), instantOf(this.today, "05:20", this.shop.site.timeZone).getTime()));
+    const at = new Date(Math.min(this.now.getTime(), instantOf(this.today, "05:20", this.shop.site).getTime()));
     for (const machine of this.shop.machines) {
       const person = machine.area === "film" ? "bram" : machine.area === "roll" ? "ngozi" : undefined;
       if (!person) continue;
@@ -386,7 +387,7 @@ class House {
         const awake = !machine.asleep?.some(({ from, to }) => day >= toDay(from) && day <= toDay(to));
         const grown = last && awake ? (day - toDay(last.on)) * 0.71 * aDay * (0.8 + this.random() * 0.4) : 0;
         const value = Math.round((last?.value ?? 8000 + machine.id.length * 3210) + grown);
-        const at = instantOf(day, name === "cleans" ? "08:20" : "08:15", this.shop.site.timeZone);
+        const at = instantOf(day, name === "cleans" ? "08:20" : "08:15", this.shop.site);
         if (at > this.now) continue;
         ofMachine.set(name, [...before, { on: isoDay(day), value }]);
         this.add("counter", machine.id, null, "ottoline", at, { counter: name, value });
@@ -394,7 +395,7 @@ class House {
   }
 
   private add(
-    kind: string,
+    kind: EntryKind,
     machine: string | null,
     routine: string | null,
     person: string,
@@ -411,7 +412,7 @@ class House {
       routine,
       person,
       happenedAt,
-      localDay: isoDay(localDay(happenedAt, this.shop.site.timeZone)),
+      localDay: isoDay(localDay(happenedAt, this.shop.site)),
       body,
       words: wordsOf(this.shop, person, kind, machine, routine, body),
     });

@@ -2,6 +2,7 @@ import { goodMachine, printed, type SimulatedMachine } from "../core/bench/head.
 import { acted, checked, type Practice } from "../core/bench/practice.ts";
 import { policiesOf } from "../core/fleet/rule.ts";
 import type { Machine } from "../core/fleet/schema.ts";
+import type { ChannelReading } from "../core/nozzles/channel-reading.ts";
 import { nextStep } from "../core/nozzles/ladder/next-step.ts";
 import { type Judging, type NozzleEvent, recoveries } from "../core/nozzles/ladder/recovery.ts";
 import { ladderSettings } from "../core/nozzles/ladder/settings.ts";
@@ -9,7 +10,6 @@ import type { NozzlePattern } from "../core/nozzles/pattern.ts";
 import { readinessSettings } from "../core/nozzles/readiness.ts";
 import { usualPattern } from "../core/nozzles/usual-pattern.ts";
 import { countsOfWhich, type Which } from "../core/nozzles/verdicts.ts";
-import type { ChannelReading } from "../core/record/entries.ts";
 
 /** The demo house's heads: the same nozzles trouble a channel again and again, and a simulated machine answers to cleans. */
 

@@ -15,7 +15,7 @@ const USUAL: Record<string, { celsius: number; humidity: number }> = {
 export function roomHistory(today: Day, now: Date, zone: string, days: number): RoomRow[] {
   const random = randomFrom(411);
   const rows: RoomRow[] = [];
-  const start = instantOf(today - days, "00:00", zone).getTime();
+  const start = instantOf(today - days, "00:00", { timeZone: zone }).getTime();
   for (const [area, usual] of Object.entries(USUAL)) {
     let drift = 0;
     for (let at = start; at <= now.getTime(); at += 3_600_000) {

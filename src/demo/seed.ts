@@ -21,7 +21,7 @@ export const DEMO_SITE = "demo";
 /** Makes the demo house with its ninety days, as seen from now. */
 export async function seedDemo(db: Database): Promise<void> {
   const zone = "Europe/Lisbon";
-  const today = localDay(now(), zone);
+  const today = localDay(now(), { timeZone: zone });
   const house = demoHouse(today);
   await foundSite(db, DEMO_SITE, house, (shop) => demoHistory(shop, today, now()), storeSettings());
   await addReadings(db, DEMO_SITE, roomHistory(today, now(), zone, DEMO_DAYS));

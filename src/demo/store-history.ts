@@ -6,13 +6,14 @@ import { familyOf } from "../core/fleet/rule.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { ladderSettings } from "../core/nozzles/ladder/settings.ts";
 import { randomFrom } from "../core/random.ts";
+import type { EntryKind } from "../core/record/entries.ts";
 import { runPlan } from "../core/runs/plan.ts";
+import type { Shop } from "../core/shop/shop.ts";
 import type { Item } from "../core/stores/item.ts";
 import { itemFor, usualMaterials } from "../core/stores/run-materials.ts";
-import { DRAWS, drawMl } from "../core/stores/waste/draws.ts";
+import { drawMl } from "../core/stores/waste/draws.ts";
 import type { NewEntry } from "../ledger/append.ts";
-import { wordsOf } from "../work/entry-words.ts";
-import type { Shop } from "../work/shop.ts";
+import { wordsOf } from "../work/entry-body.ts";
 
 /** What was done in the demo's ninety days, as the store sees it. */
 export type DoneRoutine = { machine: Machine; routine: string; day: Day; at: Date; person: string; run: string | null };
@@ -57,10 +58,10 @@ class Store {
     }
   }
 
-  private at = (day: Day, time: string): Date => instantOf(day, time, this.shop.site.timeZone);
+  private at = (day: Day, time: string): Date => instantOf(day, time, this.shop.site);
 
   private add(
-    kind: string,
+    kind: EntryKind,
     machine: string | null,
     person: string,
     at: Date,
@@ -76,7 +77,7 @@ class Store {
       machine,
       person,
       happenedAt: at,
-      localDay: isoDay(localDay(at, this.shop.site.timeZone)),
+      localDay: isoDay(localDay(at, this.shop.site)),
       body,
       words: wordsOf(this.shop, person, kind, machine, null, body),
     });
@@ -321,7 +322,9 @@ class Store {
 
   private inflow(machine: Machine, work: readonly DoneRoutine[]): number {
     const ladder = ladderSettings(machine.class);
-    return work.filter((each) => each.machine.id === machine.id).reduce((sum, { routine }) => sum + drawMl(DRAWS[routine], ladder).ml, 0);
+    return work
+      .filter((each) => each.machine.id === machine.id)
+      .reduce((sum, { routine }) => sum + drawMl(this.shop.rules.book.get(routine)?.effects?.draws, ladder).ml, 0);
   }
 
   /** Shanny's bottle was emptied last on such a day, and so much left in it, that it stands just under its mark today. */

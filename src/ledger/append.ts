@@ -1,11 +1,13 @@
 import { and, eq, inArray, or, sql } from "drizzle-orm";
+import type { EntryKind } from "../core/record/entries.ts";
+import type { Effects } from "../core/routines/effects.ts";
 import type { Connection } from "./database.ts";
 import { rebuildSite, refold } from "./projections.ts";
 import { entry } from "./tables.ts";
 
 export type NewEntry = {
   id: string;
-  kind: string;
+  kind: EntryKind;
   machine?: string | null;
   routine?: string | null;
   person?: string | null;
@@ -18,6 +20,8 @@ export type NewEntry = {
   happenedAt: Date;
   localDay: string;
   amends?: string | null;
+  /** What its routine did, as far as projections rest on it. */
+  effects?: Effects | null;
   body: Record<string, unknown>;
   words: string;
 };
@@ -90,30 +94,12 @@ async function moveHead(tx: Connection, site: string, seq: number): Promise<void
 async function bringAlong(tx: Connection, site: string, added: NewEntry): Promise<void> {
   const target = added.amends ?? added.id;
   const related = await tx
-    .select({
-      id: entry.id,
-      kind: entry.kind,
-      machine: entry.machine,
-      routine: entry.routine,
-      localDay: entry.localDay,
-      run: entry.run,
-      body: entry.body,
-    })
+    .select()
     .from(entry)
     .where(and(eq(entry.site, site), or(eq(entry.id, target), eq(entry.amends, target))));
   const original = related.find(({ id }) => id === target);
   if (!original) return;
-  await refold(tx, {
-    site,
-    id: target,
-    kind: original.kind,
-    machine: original.machine,
-    routine: original.routine,
-    run: original.run,
-    body: original.body,
-    days: [...new Set(related.map(({ localDay }) => localDay))],
-    plain: related.length === 1,
-  });
+  await refold(tx, { ...original, days: [...new Set(related.map(({ localDay }) => localDay))], plain: related.length === 1 });
 }
 
 /** JSON text that does not depend on the order of keys, as the database keeps none. */

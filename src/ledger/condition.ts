@@ -58,6 +58,18 @@ export async function conditionRows(db: Connection, site: string, days: { from: 
 
 export type ConditionRows = Awaited<ReturnType<typeof conditionRows>>;
 
+/** What was settled on a day. */
+export async function doneOn(
+  db: Connection,
+  site: string,
+  day: string,
+): Promise<Pick<DoneRow, "machine" | "routine" | "happenedAt" | "entryId">[]> {
+  const { rows } = await db.execute<Pick<DoneRow, "machine" | "routine" | "happenedAt" | "entryId">>(
+    sql`SELECT machine, routine, happened_at AS "happenedAt", entry_id AS "entryId" FROM settled_day WHERE site = ${site} AND day = ${day}`,
+  );
+  return rows.map((row) => ({ ...row, happenedAt: new Date(row.happenedAt) }));
+}
+
 /** What settled a routine on a day, and who. */
 export async function settledOn(
   db: Connection,

@@ -20,9 +20,8 @@ const dated = (row: NozzleRow): NozzleRow => ({ ...row, happenedAt: new Date(row
 export async function nozzleRows(
   db: Connection,
   site: string,
-  { machines, since, until, byHand }: { machines: string[]; since: Date; until?: Date; byHand: readonly string[] },
+  { machines, since, until, routines }: { machines: string[]; since: Date; until?: Date; routines: readonly string[] },
 ): Promise<NozzleRow[]> {
-  const routines = [...new Set(["R34", "R35", "R36", "R37", "R38", "R39", ...byHand])];
   const between: SQL = until ? sql`e.happened_at BETWEEN ${since} AND ${until}` : sql`e.happened_at >= ${since}`;
   // An amended time counts as amended; looking a day further back finds what was moved across the border.
   const { rows } = await db.execute<NozzleRow>(sql`
@@ -32,7 +31,7 @@ export async function nozzleRows(
         AND happened_at >= ${new Date(since.getTime() - 86_400_000)}
       UNION ALL
       SELECT entry_id FROM settled_day WHERE site = ${site} AND machine = ANY(${sql.param(machines)}) AND outcome = 'done'
-        AND routine = ANY(${sql.param(routines)}) AND happened_at >= ${since}
+        AND routine = ANY(${sql.param([...new Set(routines)])}) AND happened_at >= ${since}
       UNION ALL
       SELECT id FROM open_sign WHERE site = ${site} AND machine = ANY(${sql.param(machines)}) AND sign = 'mixed-colours' AND seen_at >= ${since}
     ) ORDER BY e.happened_at, e.id`);

@@ -1,4 +1,5 @@
 import { type SQL, sql } from "drizzle-orm";
+import { kindOf } from "../core/record/entries.ts";
 import type { Connection } from "./database.ts";
 
 /** The last place of a site's ledger. */
@@ -12,7 +13,7 @@ export async function machinesChangedAfter(db: Connection, site: string, after: 
   const { rows } = await db.execute<{ machine: string | null; kind: string }>(
     sql`SELECT DISTINCT machine, kind FROM entry WHERE site = ${site} AND seq > ${after} LIMIT 1000`,
   );
-  if (rows.length === 1000 || rows.some(({ kind }) => kind === "settings" || kind === "day-closed")) return "all";
+  if (rows.length === 1000 || rows.some(({ kind }) => kindOf(kind)?.changes === "all")) return "all";
   return new Set(rows.flatMap(({ machine }) => machine ?? []));
 }
 

@@ -84,22 +84,23 @@ export async function stepsUnder(db: Connection, site: string, routine: string, 
   return rows[0]?.steps;
 }
 
-/** Ended runs of a routine at machines since a day, newest first. */
-export async function runsOf(db: Connection, site: string, routine: string, machines: string[], since: string) {
+/** Ended runs of some routines at machines since a day, newest first. */
+export async function runsOf(db: Connection, site: string, routines: readonly string[], machines: string[], since: string) {
   if (machines.length === 0) return [];
   const { rows } = await db.execute<{ run: string; machine: string; day: string; person: string | null }>(sql`
-    SELECT run, machine, day, person FROM run WHERE site = ${site} AND routine = ${routine} AND machine = ANY(${sql.param(machines)}) AND status = 'ended' AND day >= ${since}
+    SELECT run, machine, day, person FROM run WHERE site = ${site} AND routine = ANY(${sql.param([...routines])}) AND machine = ANY(${sql.param(machines)}) AND status = 'ended' AND day >= ${since}
     ORDER BY last_at DESC LIMIT 50`);
   return rows;
 }
 
-/** What channel flushes by syringe put through each channel of machines, over all time. */
-export async function solventTally(db: Connection, site: string, machines: string[]) {
-  if (machines.length === 0) return [];
+/** What some routines' steps put through each channel of machines, in millilitres over all time. */
+export async function solventTally(db: Connection, site: string, machines: string[], steps: readonly { routine: string; step: string }[]) {
+  if (machines.length === 0 || steps.length === 0) return [];
   const { rows } = await db.execute<{ machine: string; channel: string; ml: number; times: number; last: string }>(sql`
     SELECT e.machine, coalesce(nullif(split_part(body ->> 'step', '@', 2), ''), 'all flushed together') AS channel, sum((body -> 'result' ->> 'value')::float8)::float8 AS ml,
       count(*)::int AS times, max(local_day) AS last FROM run r JOIN effective_entry e ON e.site = r.site AND e.run = r.run AND e.kind = 'run'
-    WHERE r.site = ${site} AND r.routine = 'R34' AND r.machine = ANY(${sql.param(machines)}) AND body ->> 'step' LIKE 'amount%' AND body -> 'result' ->> 'value' IS NOT NULL
+      JOIN unnest(${sql.param(steps.map(({ routine }) => routine))}::text[], ${sql.param(steps.map(({ step }) => step))}::text[]) AS s (routine, step) ON s.routine = r.routine
+    WHERE r.site = ${site} AND r.machine = ANY(${sql.param(machines)}) AND body ->> 'step' LIKE s.step || '%' AND body -> 'result' ->> 'value' IS NOT NULL
     GROUP BY 1, 2 ORDER BY 1, 2`);
   return rows;
 }

@@ -1,8 +1,7 @@
 import { sql } from "drizzle-orm";
+import type { Setting } from "../core/shop/shop.ts";
 import type { Connection } from "./database.ts";
 import { settingsVersion } from "./tables.ts";
-
-export type Setting = { subject: string; id: string; version: number; place: number; archived: boolean; body: Record<string, unknown> };
 
 /** The settings in force of a site, in walking order; archived ones too. */
 export async function currentSettings(db: Connection, site: string): Promise<Setting[]> {

@@ -1,6 +1,10 @@
 import { sql } from "drizzle-orm";
 import { date, index, jsonb, pgTable, primaryKey, text, timestamp, uuid } from "drizzle-orm/pg-core";
 
+import { REGIMES } from "../core/standby/regime.ts";
+import { CAPPED } from "../core/standby/said.ts";
+import { oneOf } from "./tables.ts";
+
 /** What is known of machines that stand: projections of the ledger. */
 
 const instant = () => timestamp({ withTimezone: true, mode: "date" });
@@ -23,7 +27,11 @@ export const sleep = pgTable(
     upDay: date({ mode: "string" }),
     upEntry: uuid(),
   },
-  (t) => [primaryKey({ columns: [t.site, t.machine, t.entryId] }), index("sleep_open_index").on(t.site).where(sql`up_at IS NULL`)],
+  (t) => [
+    primaryKey({ columns: [t.site, t.machine, t.entryId] }),
+    index("sleep_open_index").on(t.site).where(sql`up_at IS NULL`),
+    oneOf("sleep", "regime", REGIMES),
+  ],
 );
 
 /** Plans of closures put in force; the newest of each counts. */
@@ -54,5 +62,9 @@ export const doorSeen = pgTable(
     capped: text(),
     cappedAt: instant(),
   },
-  (t) => [primaryKey({ columns: [t.site, t.machine, t.day] })],
+  (t) => [
+    primaryKey({ columns: [t.site, t.machine, t.day] }),
+    oneOf("door_seen", "power", ["on", "off"]),
+    oneOf("door_seen", "capped", CAPPED),
+  ],
 );

@@ -89,18 +89,24 @@ export async function checksSince(db: Connection, site: string, machines: readon
 }
 
 /** When anything was last done at some machines on each day, oldest first, and whether they were exercised on it as on idle days. */
-export async function lastDoings(db: Connection, site: string, machines: readonly string[], since: string) {
+export async function lastDoings(db: Connection, site: string, machines: readonly string[], since: string, exercises: readonly string[]) {
   const { rows } = await db.execute<{ machine: string; day: string; at: Date; exercised: boolean }>(sql`
-    SELECT machine, day, max(happened_at) AS at, bool_or(routine = 'R14') AS exercised FROM settled_day
+    SELECT machine, day, max(happened_at) AS at, bool_or(routine = ANY(${sql.param([...exercises])})) AS exercised FROM settled_day
     WHERE site = ${site} AND machine = ANY(${sql.param([...machines])}) AND day >= ${since} AND outcome = 'done' GROUP BY machine, day ORDER BY machine, day`);
   return rows.map((row) => ({ ...row, at: new Date(row.at) }));
 }
 
-/** Seconds logged at one step of a routine's runs, by what it was done on. */
-export async function loggedSeconds(db: Connection, site: string, routine: string, step: string, machines: readonly string[]) {
-  const { rows } = await db.execute<{ machine: string; step: string; seconds: number; at: Date }>(sql`
-    SELECT machine, body ->> 'step' AS step, (body ->> 'tookSeconds')::float8 AS seconds, happened_at AS at FROM effective_entry
-    WHERE site = ${site} AND kind = 'run' AND routine = ${routine} AND machine = ANY(${sql.param([...machines])}) AND body ->> 'step' LIKE ${`${step}@%`}
+/** Seconds logged at one step of each of some routines' runs, by what it was done on (`line`). */
+export async function loggedSeconds(
+  db: Connection,
+  site: string,
+  steps: readonly { routine: string; step: string }[],
+  machines: readonly string[],
+) {
+  const { rows } = await db.execute<{ machine: string; line: string; seconds: number; at: Date }>(sql`
+    SELECT machine, split_part(body ->> 'step', '@', 2) AS line, (body ->> 'tookSeconds')::float8 AS seconds, happened_at AS at FROM effective_entry
+    WHERE site = ${site} AND kind = 'run' AND machine = ANY(${sql.param([...machines])}) AND body ->> 'step' LIKE '%@%'
+      AND (routine, split_part(body ->> 'step', '@', 1)) IN (SELECT * FROM unnest(${sql.param(steps.map(({ routine }) => routine))}::text[], ${sql.param(steps.map(({ step }) => step))}::text[]))
       AND body ->> 'tookSeconds' IS NOT NULL ORDER BY happened_at DESC LIMIT 500`);
   return rows.map((row) => ({ ...row, at: new Date(row.at) }));
 }

@@ -16,6 +16,9 @@ import {
   uuid,
 } from "drizzle-orm/pg-core";
 
+import { STOCK_EVENTS } from "../core/stores/movement.ts";
+import { oneOf } from "./tables.ts";
+
 /** What the store and the rooms remember. All but the facts of instruments are projections of the ledger. */
 
 const instant = () => timestamp({ withTimezone: true, mode: "date" });
@@ -55,6 +58,7 @@ export const stockMove = pgTable(
     index().on(t.site, t.orderId).where(sql`order_id is not null`),
     index().on(t.site, t.delivery).where(sql`delivery is not null`),
     index().on(t.site, t.machine, t.channel).where(sql`channel is not null`),
+    oneOf("stock_move", "event", [...STOCK_EVENTS, "mixed", "mixed in"]),
   ],
 );
 
@@ -139,6 +143,7 @@ export const wasteMove = pgTable(
     primaryKey({ columns: [t.site, t.entryId] }),
     index().on(t.site, t.machine, t.happenedAt),
     index().on(t.site, t.container, t.happenedAt).where(sql`container is not null`),
+    oneOf("waste_move", "event", ["level", "emptied", "replaced", "reset", "out"]),
   ],
 );
 

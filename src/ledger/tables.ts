@@ -2,6 +2,7 @@ import { sql } from "drizzle-orm";
 import {
   bigint,
   boolean,
+  check,
   customType,
   date,
   doublePrecision,
@@ -17,12 +18,20 @@ import {
   uuid,
 } from "drizzle-orm/pg-core";
 
+import { DAY_OUTCOMES, OUTCOMES } from "../core/fleet/schema.ts";
+import type { Effects } from "../core/routines/effects.ts";
+import { FOUND_AS } from "../core/routines/step.ts";
+import { FORMS } from "../core/runs/events.ts";
+
 /**
  * What Zesty Anvil remembers. Every key begins with the site. `entry` is the ledger: append-only, held by a trigger
  * and by rights; everything under "projections" is a function of its effective entries and can be rebuilt from it.
  */
 
 const instant = () => timestamp({ withTimezone: true, mode: "date" });
+/** A column holds one of these; the names are those of the core. */
+export const oneOf = (table: string, column: string, values: readonly string[]) =>
+  check(`${table}_${column}_check`, sql.raw(`${column} IN (${values.map((value) => `'${value}'`).join(", ")})`));
 const bytea = customType<{ data: Buffer }>({ dataType: () => "bytea" });
 const tsvector = customType<{ data: string }>({ dataType: () => "tsvector" });
 
@@ -54,6 +63,8 @@ export const entry = pgTable(
     schemaVersion: smallint().notNull().default(1),
     amends: uuid(),
     body: jsonb().$type<Record<string, unknown>>().notNull(),
+    /** What its routine did, where projections rest on it: a routine may be changed later. Older entries have none; see `core/record/effects-sql.ts`. */
+    effects: jsonb().$type<Effects>(),
     /** What a search looks through: names as they were at write, notes. */
     words: text().notNull().default(""),
     search: tsvector().generatedAlwaysAs(sql`to_tsvector('simple', words)`),
@@ -114,7 +125,11 @@ export const settledDay = pgTable(
     entryId: uuid().notNull(),
     happenedAt: instant().notNull(),
   },
-  (t) => [primaryKey({ columns: [t.site, t.machine, t.routine, t.day] }), index().on(t.site, t.day)],
+  (t) => [
+    primaryKey({ columns: [t.site, t.machine, t.routine, t.day] }),
+    index().on(t.site, t.day),
+    oneOf("settled_day", "outcome", OUTCOMES),
+  ],
 );
 
 export const lastSettled = pgTable(
@@ -126,7 +141,7 @@ export const lastSettled = pgTable(
     day: date({ mode: "string" }).notNull(),
     outcome: text().notNull(),
   },
-  (t) => [primaryKey({ columns: [t.site, t.machine, t.routine] })],
+  (t) => [primaryKey({ columns: [t.site, t.machine, t.routine] }), oneOf("last_settled", "outcome", OUTCOMES)],
 );
 
 export const latestCheck = pgTable(
@@ -174,7 +189,7 @@ export const machineFact = pgTable(
     person: text(),
     body: jsonb().$type<Record<string, unknown>>().notNull(),
   },
-  (t) => [primaryKey({ columns: [t.site, t.machine, t.fact] })],
+  (t) => [primaryKey({ columns: [t.site, t.machine, t.fact] }), oneOf("machine_fact", "fact", ["busy", "release", "active", "voided"])],
 );
 
 export const printDayChange = pgTable(
@@ -231,7 +246,11 @@ export const dayOutcome = pgTable(
     beat: text(),
     outcome: text().notNull(),
   },
-  (t) => [primaryKey({ columns: [t.site, t.machine, t.day, t.key] }), index().on(t.site, t.day)],
+  (t) => [
+    primaryKey({ columns: [t.site, t.machine, t.day, t.key] }),
+    index().on(t.site, t.day),
+    oneOf("day_outcome", "outcome", DAY_OUTCOMES),
+  ],
 );
 
 /** Runs of routines, as far as lists need them; what a run's events leave is worked out by the core. */
@@ -255,6 +274,8 @@ export const run = pgTable(
     primaryKey({ columns: [t.site, t.run] }),
     index().on(t.site, t.day),
     index().on(t.site, t.lastAt).where(sql`status in ('running', 'stopped')`),
+    oneOf("run", "status", ["running", "stopped", "ended", "abandoned"]),
+    oneOf("run", "form", FORMS),
   ],
 );
 
@@ -293,7 +314,7 @@ export const oneOff = pgTable(
     overBy: text(),
     overAt: instant(),
   },
-  (t) => [primaryKey({ columns: [t.site, t.id] }), index().on(t.site, t.day)],
+  (t) => [primaryKey({ columns: [t.site, t.id] }), index().on(t.site, t.day), oneOf("one_off", "outcome", OUTCOMES)],
 );
 
 export const rosterChange = pgTable(
@@ -387,7 +408,37 @@ export const foundAs = pgTable(
     day: date({ mode: "string" }).notNull(),
     happenedAt: instant().notNull(),
   },
-  (t) => [primaryKey({ columns: [t.site, t.entryId] }), index().on(t.site, t.routine, t.machine, t.happenedAt)],
+  (t) => [
+    primaryKey({ columns: [t.site, t.entryId] }),
+    index().on(t.site, t.routine, t.machine, t.happenedAt),
+    oneOf("found_as", "found", FOUND_AS),
+  ],
+);
+
+/** Entries that could not be kept for a reason that nobody foresaw. Outside the ledger; a supervisor settles each. */
+export const setAside = pgTable(
+  "set_aside",
+  {
+    site: text().notNull(),
+    id: uuid().notNull(),
+    receivedAt: instant().notNull(),
+    /** Who was signed in, and the device that sent it. */
+    person: text(),
+    device: text(),
+    /** As it was sent: JSON text, since what is wrong may be that the database has no place for it. */
+    sent: text().notNull(),
+    reason: text().notNull(),
+    settledAt: instant(),
+    settledBy: text(),
+    /** `noted`: kept as a note; `discarded`: with a reason. */
+    settledHow: text(),
+    settledWhy: text(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.site, t.id] }),
+    index().on(t.site, t.receivedAt).where(sql`settled_at is null`),
+    oneOf("set_aside", "settled_how", ["noted", "discarded"]),
+  ],
 );
 
 /** Pictures, by the hash of what is kept. */

@@ -1,4 +1,5 @@
 import { sql } from "drizzle-orm";
+import type { RepairSaid } from "../core/floor/floor-view.ts";
 import type { Connection } from "./database.ts";
 
 export type TaskRow = {
@@ -89,14 +90,13 @@ export async function handoverIs(db: Connection, site: string, id: string): Prom
   return Boolean(rowCount);
 }
 
-export type RepairBody = { symptom: string; waitsFor?: string; expected?: string | null; costCents?: number; goOn?: string[] };
 export type RepairRow = {
   id: string;
   machine: string;
   openedAt: Date;
   openedDay: string;
   person: string | null;
-  body: RepairBody;
+  body: RepairSaid;
   closedAt: Date | null;
   closedDay: string | null;
   closedBy: string | null;

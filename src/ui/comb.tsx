@@ -1,4 +1,4 @@
-import type { ChannelView } from "../work/channel-views.ts";
+import type { ChannelView } from "../core/nozzles/channel-views.ts";
 
 /** What a comb shows of a channel's last check. */
 export type CombChannel = ChannelView;

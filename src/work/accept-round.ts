@@ -2,26 +2,28 @@ import { Type } from "typebox";
 import { uuidv7 } from "uuidv7";
 import { isoDay, readDay } from "../core/calendar/day.ts";
 import { clockTime } from "../core/calendar/site-time.ts";
-import { BODIES, type Body } from "../core/record/entries.ts";
+import type { Body } from "../core/record/entries.ts";
+import { KINDS } from "../core/record/kinds.ts";
 import { accept } from "../core/record/validate.ts";
 import { brokenRules } from "../core/rounds/broken-rules.ts";
 import { firstPerson } from "../core/rounds/by-hand.ts";
 import type { RoundProblem } from "../core/rounds/problem.ts";
+import { Refusal } from "../core/shop/refusal.ts";
+import type { Shop } from "../core/shop/shop.ts";
 import { append } from "../ledger/append.ts";
 import type { Database } from "../ledger/database.ts";
 import { headSeq } from "../ledger/reading.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { now } from "./clock.ts";
-import { wordsOf } from "./entry-words.ts";
+import { wordsOf } from "./entry-body.ts";
 import { keep } from "./record.ts";
-import { Refusal } from "./refusal.ts";
 import { roundMaterial, roundProblem, roundSettings } from "./rounds.ts";
 import { putSettings } from "./settings.ts";
-import { dayAt, loadShop, type Shop } from "./shop.ts";
+import { dayAt, loadShop } from "./shop.ts";
 
 const Accepted = Type.Object(
   {
-    round: BODIES.round,
+    round: KINDS.round.body,
     /** The minute the plan was made at. */
     at: Type.Integer({ minimum: 0, maximum: 20_160 }),
   },

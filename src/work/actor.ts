@@ -1,6 +1,6 @@
 import type { Role } from "../core/fleet/vocabulary.ts";
 import { ACT_NAMES, type Act, mayDo } from "../core/safety/who-may.ts";
-import { Refusal } from "./refusal.ts";
+import { Refusal } from "../core/shop/refusal.ts";
 
 /** Who asks: a person of a site, signed in. */
 export type Actor = { site: string; personId: string; name: string; role: Role; sessionId: string };

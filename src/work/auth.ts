@@ -5,10 +5,10 @@ import { setSessionCookie } from "better-auth/cookies";
 import { and, eq, inArray, sql } from "drizzle-orm";
 import { type Static, Type } from "typebox";
 import { accept } from "../core/record/validate.ts";
+import { Refusal } from "../core/shop/refusal.ts";
 import { account, session, signInFailure, user, verification } from "../ledger/auth-tables.ts";
 import type { Actor } from "./actor.ts";
 import { database } from "./database.ts";
-import { Refusal } from "./refusal.ts";
 import { loadShop } from "./shop.ts";
 
 /** Sign-in by the library; who somebody is in the shop, and what they may, comes from the shop's own people. */

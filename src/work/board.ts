@@ -1,60 +1,42 @@
-import { type Day, isoDay, mondayOf, spokenDay, toDay, weekdayName } from "../core/calendar/day.ts";
+import { type Day, isoDay, mondayOf, spokenDay, toDay } from "../core/calendar/day.ts";
 import { clockTime, instantOf } from "../core/calendar/site-time.ts";
 import { capItem, conditionShort } from "../core/condition/condition.ts";
 import type { RoomNow } from "../core/condition/room/room.ts";
 import { type BoardItem, dayBoard, nextAction } from "../core/due/day-board.ts";
 import { dueOfMachine } from "../core/due/due-work.ts";
 import type { MachineFacts } from "../core/due/facts.ts";
-import { reasonSentence } from "../core/due/sentence.ts";
 import { familyOf } from "../core/fleet/rule.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { BEATS, type Beat } from "../core/fleet/vocabulary.ts";
+import type { RepairSaid, SignView } from "../core/floor/floor-view.ts";
+import { type ChannelView, channelViews } from "../core/nozzles/channel-views.ts";
 import type { MachineState } from "../core/nozzles/readiness.ts";
 import { stateSentence } from "../core/nozzles/state-sentence.ts";
-import { skillFor } from "../core/routines/routine.ts";
+import { personName, type Shop } from "../core/shop/shop.ts";
 import { signWords } from "../core/signs/guide.ts";
+import type { VesselView } from "../core/stores/waste/vessel-view.ts";
 import { goesOn } from "../core/tasks/of-day.ts";
+import { type Around, occurrenceItem, type WorkItem } from "../core/tasks/work-item.ts";
 import { type ConditionRows, conditionRows } from "../ledger/condition.ts";
 import type { Connection } from "../ledger/database.ts";
 import { type PartRow, partRows } from "../ledger/parts.ts";
 import { headSeq, machinesChangedAfter } from "../ledger/reading.ts";
-import { type RunRow, runsOn } from "../ledger/runs.ts";
+import { runsOn } from "../ledger/runs.ts";
 import { openSigns, type SignRow } from "../ledger/signs.ts";
-import { openRepairs, type RepairBody, type RepairRow } from "../ledger/tasks.ts";
+import { openRepairs, type RepairRow } from "../ledger/tasks.ts";
 import { type Actor, authorise } from "./actor.ts";
-import { type ChannelView, channelViews } from "./channel-views.ts";
 import { now } from "./clock.ts";
 import { capOf } from "./condition.ts";
+import { aroundWork, beatsPassed } from "./day.ts";
 import { type FactsNow, factsNow, type Surroundings } from "./due.ts";
 import { givenLately } from "./given.ts";
 import { stateOf } from "./machine-state.ts";
 import { nozzlesOf } from "./patterns.ts";
-import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
+import { dayAt, loadShop } from "./shop.ts";
 import { type LastUse, standingTooLong } from "./standby/idle.ts";
 import { type AreaView, areasWithAir, classNote, dryAirAt } from "./stores/air-now.ts";
-import { type VesselView, wasteItems } from "./stores/vessels.ts";
+import { wasteItems } from "./stores/vessels.ts";
 
-export type ItemView = {
-  key: string;
-  routine: string;
-  name: string;
-  short: string;
-  state: BoardItem["state"];
-  late: boolean;
-  due: string;
-  dueWords: string;
-  minutes: number;
-  skill: string;
-  isCheck: boolean;
-  why: string[];
-  doneAt?: string;
-  /** Who has it. */
-  person?: string;
-  /** The run under way. */
-  run?: { id: string; person: string; status: string };
-  hasSteps: boolean;
-  entry?: string;
-};
 export type MachineRow = {
   id: string;
   name: string;
@@ -68,11 +50,11 @@ export type MachineRow = {
   prints: boolean;
   busyUntil: string | null;
   channels: ChannelView[];
-  beats: Record<Beat, ItemView[]>;
-  also: ItemView[];
-  repair: { id: string; since: string; body: RepairBody } | null;
+  beats: Record<Beat, WorkItem[]>;
+  also: WorkItem[];
+  repair: { id: string; since: string; body: RepairSaid } | null;
   /** Reported and not explained yet. */
-  signs: { id: string; sign: string; words: string; seen: string; note: string | null }[];
+  signs: SignView[];
   missed: { day: string; names: string[]; closing: boolean } | null;
   /** What of its condition is bad besides its nozzles, in short. */
   condition: string;
@@ -127,19 +109,9 @@ function frame(shop: Shop, seq: number, air: ReadonlyMap<string, RoomNow>): Omit
   };
 }
 
-/** The beats whose time has passed; those without a time of their own are never late. */
-export function beatsPassed(shop: Shop, day: Day, at: Date): Set<Beat> {
-  return new Set(
-    BEATS.filter((beat) => {
-      const by = shop.calendar.beats?.[beat]?.by;
-      return by !== undefined && at > instantOf(day, by, shop.site.timeZone);
-    }),
-  );
-}
-
 /** The beat that a moment belongs to: up to the opening's time the opening, up to midday's the midday, then the closing. */
 function currentBeat(shop: Shop, day: Day, at: Date): Beat {
-  const time = (beat: Beat) => instantOf(day, shop.calendar.beats?.[beat]?.by ?? DEFAULT_BEAT_TIMES[beat], shop.site.timeZone);
+  const time = (beat: Beat) => instantOf(day, shop.calendar.beats?.[beat]?.by ?? DEFAULT_BEAT_TIMES[beat], shop.site);
   return at <= time("opening") ? "opening" : at <= time("midday") ? "midday" : "closing";
 }
 
@@ -170,26 +142,23 @@ export async function machineRows(
     signs,
     parts,
     tooLong,
-    runs: new Map(runs.flatMap((run) => (run.key && (run.status === "running" || run.status === "stopped") ? [[run.key, run]] : []))),
-    given: new Map(given.flatMap(({ key, person }) => (person ? [[key, person]] : []))),
+    around: aroundWork(shop, today, { given, runs, done: condition.done.filter(({ day }) => day === isoDay(today)) }),
   };
-  const passed = beatsPassed(shop, today, now());
   const current = currentBeat(shop, today, now());
   return machines.flatMap((machine, index) => {
     const mine = stands.facts[index];
-    return mine ? [rowOf(shop, machine, mine, rowsOf(machine.id), { ...overlay, ...stands }, today, passed, current)] : [];
+    return mine ? [rowOf(shop, machine, mine, rowsOf(machine.id), { ...overlay, ...stands }, today, current)] : [];
   });
 }
 
-/** What people laid over the due work: repairs, runs under way, who has what. */
+/** What is known around the due work: repairs, signs, runs under way, who has what. */
 type Overlay = Surroundings & {
   repairs: readonly RepairRow[];
   signs: readonly SignRow[];
   parts: readonly PartRow[];
   /** Machines that have stood longer than their cap allows. */
   tooLong: ReadonlyMap<string, string>;
-  runs: ReadonlyMap<string, RunRow>;
-  given: ReadonlyMap<string, string>;
+  around: Around;
 };
 
 function rowOf(
@@ -199,12 +168,12 @@ function rowOf(
   rows: ConditionRows,
   overlay: Overlay,
   today: Day,
-  passed: ReadonlySet<Beat>,
   current: Beat,
 ): MachineRow {
+  const place = shop.machines.findIndex(({ id }) => id === machine.id);
   const repair = overlay.repairs.find((each) => each.machine === machine.id);
   const work = goesOn(dueOfMachine(facts, shop.rules, today, mondayOf(today) + 7 - today), repair?.body);
-  const day = dayBoard(work, today, passed);
+  const day = dayBoard(work, today, overlay.around.passed);
   const { state, evidence, checks, checkedAt } = stateOf(shop, machine, facts, rows, today, {
     repair,
     signs: overlay.signs.filter((each) => each.machine === machine.id),
@@ -215,31 +184,7 @@ function rowOf(
   const airWords = classNote(machine, overlay.air.get(machine.area ?? ""), shop.rooms.get(machine.area ?? ""));
   const busy = rows.facts.find(({ fact }) => fact === "busy");
   const missed = missedSincePrintDay(shop, facts, rows, today);
-  const item = (each: BoardItem): ItemView => {
-    const routine = shop.rules.book.get(each.routine);
-    const run = overlay.runs.get(each.key);
-    const done = rows.done.find(({ routine: id, day: on }) => id === each.routine && on === isoDay(today));
-    return {
-      key: each.key,
-      routine: each.routine,
-      name: routine?.name ?? each.routine,
-      short: routine?.short ?? routine?.name ?? each.routine,
-      state: each.state,
-      late: each.late,
-      due: isoDay(each.due),
-      dueWords: each.due === today ? "today" : weekdayName(each.due),
-      minutes: routine?.handsMinutes ?? 0,
-      skill: routine ? skillFor(routine, machine) : "",
-      isCheck: routine?.isCheck ?? false,
-      hasSteps: Boolean(routine?.steps?.length),
-      ...(overlay.given.has(each.key) ? { person: personName(shop, overlay.given.get(each.key)) } : {}),
-      ...(run ? { run: { id: run.run, person: personName(shop, run.person), status: run.status } } : {}),
-      why: each.why.map(reasonSentence),
-      ...(done && (each.state === "done" || each.state === "skipped")
-        ? { doneAt: clockTime(done.happenedAt, shop.site.timeZone), entry: done.entryId }
-        : {}),
-    };
-  };
+  const item = (each: BoardItem) => occurrenceItem(shop, each, place, overlay.around);
   const action = nextAction(day, {
     onHold: state.word === "Hold",
     missedClosing: missed?.closing ?? false,

@@ -1,9 +1,10 @@
 import { createHash } from "node:crypto";
 import { sql } from "drizzle-orm";
 import { type Day, isoDay, toDay } from "../core/calendar/day.ts";
-import { instantOf } from "../core/calendar/site-time.ts";
+import { dayStart } from "../core/calendar/site-time.ts";
 import { dueOfMachine } from "../core/due/due-work.ts";
 import type { Body } from "../core/record/entries.ts";
+import type { Shop } from "../core/shop/shop.ts";
 import { goesOn } from "../core/tasks/of-day.ts";
 import { append, type NewEntry } from "../ledger/append.ts";
 import type { Connection, Database } from "../ledger/database.ts";
@@ -13,7 +14,7 @@ import { type RepairRow, repairsOnDay } from "../ledger/tasks.ts";
 import { now } from "./clock.ts";
 import { database, isDatabaseAway } from "./database.ts";
 import { dueFacts } from "./due.ts";
-import { dayAt, loadShop, type Shop } from "./shop.ts";
+import { dayAt, loadShop } from "./shop.ts";
 
 /** How many days back a shop whose application stood still is caught up. */
 const CATCH_UP_DAYS = 35;
@@ -91,7 +92,7 @@ export function dayClosedEntry(shop: Shop, day: Day, outcomes: Outcomes): NewEnt
   return {
     id: closingId(shop.id, isoDay(day)),
     kind: "day-closed",
-    happenedAt: instantOf(day + 1, "04:00", shop.site.timeZone),
+    happenedAt: dayStart(day + 1, shop.site),
     localDay: isoDay(day),
     body: { day: isoDay(day), outcomes },
     words: `day closed ${isoDay(day)}`,

@@ -7,7 +7,8 @@ import { policiesOf } from "../core/fleet/rule.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { changeOf } from "../core/nozzles/compare.ts";
 import type { Body } from "../core/record/entries.ts";
-import { TENDS } from "../core/routines/tends.ts";
+import { tendsOf } from "../core/routines/tends.ts";
+import type { Shop } from "../core/shop/shop.ts";
 import { counterRows } from "../ledger/counters.ts";
 import type { Connection } from "../ledger/database.ts";
 import { lastChecks } from "../ledger/nozzles.ts";
@@ -15,7 +16,7 @@ import { lastBusy, lastDone, type PartRow, partRows } from "../ledger/parts.ts";
 import { type Actor, authorise } from "./actor.ts";
 import type { MachineRow } from "./board.ts";
 import { now } from "./clock.ts";
-import { dayAt, loadShop, type Shop } from "./shop.ts";
+import { dayAt, loadShop } from "./shop.ts";
 
 export type PartView = {
   id: string;
@@ -81,10 +82,10 @@ export async function conditionOf(db: Connection, shop: Shop, machine: Machine, 
   const parts = [...(machine.parts ?? []), ...(machine.heads ?? []).map(({ id }) => ({ id, kind: "head", fittedOn: undefined }))].map(
     ({ id, kind, fittedOn }): PartView => {
       const stands = partNow(id, fittedOn ? toDay(fittedOn) : null, events);
-      const tended = Object.entries(TENDS)
-        .flatMap(([routine, kinds]) => {
-          const last = kinds.includes(kind) ? done.get(routine) : undefined;
-          return last ? [{ routine, day: toDay(last.day) }] : [];
+      const tended = [...shop.rules.book.values()]
+        .flatMap((routine) => {
+          const last = tendsOf(routine).includes(kind) ? done.get(routine.id) : undefined;
+          return last ? [{ routine: routine.id, day: toDay(last.day) }] : [];
         })
         .sort((a, b) => b.day - a.day)[0];
       return {

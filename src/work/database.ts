@@ -1,6 +1,6 @@
 import type pg from "pg";
+import { Refusal } from "../core/shop/refusal.ts";
 import { type Database, openDatabase } from "../ledger/database.ts";
-import { Refusal } from "./refusal.ts";
 
 const held = globalThis as { zestyDatabase?: { db: Database; pool: pg.Pool } };
 

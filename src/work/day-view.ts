@@ -1,16 +1,18 @@
 import { Type } from "typebox";
 import { isoDay, readDay, spokenDay } from "../core/calendar/day.ts";
 import { accept } from "../core/record/validate.ts";
+import { Refusal } from "../core/shop/refusal.ts";
+import { personName, type Shop } from "../core/shop/shop.ts";
 import type { Usual } from "../core/tasks/fill-the-rest.ts";
 import type { Worker } from "../core/tasks/fits.ts";
+import type { WorkItem } from "../core/tasks/work-item.ts";
 import type { Database } from "../ledger/database.ts";
 import { headSeq } from "../ledger/reading.ts";
 import { type RosterRow, rosterSince } from "../ledger/tasks.ts";
 import { type Actor, authorise } from "./actor.ts";
-import { type DayWork, dayWork, type TaskView } from "./day.ts";
-import { Refusal } from "./refusal.ts";
+import { type DayWork, dayWork } from "./day.ts";
 import { putSettings } from "./settings.ts";
-import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
+import { dayAt, loadShop } from "./shop.ts";
 
 export type DayView = {
   seq: number;
@@ -18,7 +20,7 @@ export type DayView = {
   dayWords: string;
   today: string;
   days: { day: string; words: string; works: boolean }[];
-  tasks: TaskView[];
+  tasks: WorkItem[];
   people: (Worker & { usual: string[] })[];
   withdrawn: DayWork["withdrawn"];
   beyond: DayWork["beyond"];

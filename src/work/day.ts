@@ -3,42 +3,24 @@ import { presence, type RosterChange, type Shift } from "../core/calendar/roster
 import { instantOf } from "../core/calendar/site-time.ts";
 import { dueOfMachine } from "../core/due/due-work.ts";
 import type { MachineFacts } from "../core/due/facts.ts";
-import type { Occurrence } from "../core/due/occurrence.ts";
-import { reasonSentence } from "../core/due/sentence.ts";
-import { skillFor } from "../core/routines/routine.ts";
+import { BEATS, type Beat } from "../core/fleet/vocabulary.ts";
+import { personName, type Shop } from "../core/shop/shop.ts";
 import { beyondEverybody, type Worker, whyNot } from "../core/tasks/fits.ts";
 import { goesOn, isOpen, isWorkOf } from "../core/tasks/of-day.ts";
-import { inWalkingOrder, type Task } from "../core/tasks/task.ts";
+import { inWalkingOrder } from "../core/tasks/task.ts";
+import { type Around, occurrenceItem, oneOffItem, type WorkItem } from "../core/tasks/work-item.ts";
+import { type DoneRow, doneOn } from "../ledger/condition.ts";
 import type { Connection } from "../ledger/database.ts";
-import { type OneOffRow, oneOffs, openRepairs, rosterSince, type TaskRow } from "../ledger/tasks.ts";
-import { beatsPassed } from "./board.ts";
+import { type RunRow, runsOn } from "../ledger/runs.ts";
+import { oneOffs, openRepairs, rosterSince, type TaskRow } from "../ledger/tasks.ts";
 import { now } from "./clock.ts";
 import { dueFacts } from "./due.ts";
 import { givenLately } from "./given.ts";
-import { dayAt, personName, type Shop } from "./shop.ts";
-
-export type TaskView = Task & {
-  machineName: string | null;
-  area: string | null;
-  state: "done" | "skipped" | "overdue" | "due" | "open" | "coming";
-  late: boolean;
-  dueWords: string;
-  dueDay: string;
-  /** May be moved to another day: beats and idle days can't. */
-  movable: boolean;
-  opens: string;
-  overdueAfter: string;
-  isCheck: boolean;
-  hasSteps: boolean;
-  why: string[];
-  /** Who gave it, and why to this person. */
-  given: { by: string; why: string | null } | null;
-  oneOff: string | null;
-};
+import { dayAt } from "./shop.ts";
 
 export type DayWork = {
   day: Day;
-  tasks: TaskView[];
+  tasks: WorkItem[];
   workers: (Worker & { usual: string[] })[];
   /** Given work whose occurrence is gone: the calendar or the routine was changed. */
   withdrawn: { key: string; machine: string | null; name: string; person: string }[];
@@ -60,24 +42,24 @@ export async function dayWork(
 ): Promise<DayWork> {
   const today = dayAt(shop);
   const early = ahead ? EARLY_DAYS : 0;
-  const [facts, rows, ones, repairs, roster] = await Promise.all([
+  const [facts, rows, ones, repairs, roster, runs, done] = await Promise.all([
     known ?? dueFacts(db, shop, today, shop.machines),
     givenLately(db, shop.id),
     oneOffs(db, shop.id, isoDay(today), isoDay(Math.max(day, today + early))),
     openRepairs(db, shop.id),
     rosterChanges(db, shop, Math.min(day, today)),
+    runsOn(db, shop.id, isoDay(today)),
+    doneOn(db, shop.id, isoDay(today)),
   ]);
-  const given = new Map(rows.map((row) => [row.key, row]));
+  const around = aroundWork(shop, today, { given: rows, runs, done });
   const horizon = Math.max(day, today + early) - today + 1;
   const repairOf = (id: string) => repairs.find(({ machine }) => machine === id)?.body;
   const work = facts.map((each) => ({ facts: each, due: goesOn(dueOfMachine(each, shop.rules, today, horizon), repairOf(each.id)) }));
   const tasksOf = (on: Day) => [
     ...work.flatMap(({ due }, place) =>
-      due.filter((each) => isWorkOf(each, on, today)).map((each) => occurrenceTask(shop, each, place, given, on, today)),
+      due.filter((each) => isWorkOf(each, on, today)).map((each) => occurrenceItem(shop, each, place, around)),
     ),
-    ...ones
-      .filter((each) => (on === today ? toDay(each.day) <= on : toDay(each.day) === on))
-      .map((each) => oneOffTask(shop, each, given, today)),
+    ...ones.filter((each) => (on === today ? toDay(each.day) <= on : toDay(each.day) === on)).map((each) => oneOffItem(shop, each, around)),
   ];
   const tasks = inWalkingOrder(tasksOf(day));
   const workers = workersOn(shop, day, roster);
@@ -113,71 +95,6 @@ export async function dayWork(
   };
 }
 
-function occurrenceTask(shop: Shop, each: Occurrence, place: number, given: Map<string, TaskRow>, on: Day, today: Day): TaskView {
-  const routine = shop.rules.book.get(each.routine);
-  const machine = shop.machines[place];
-  const passed = on === today && each.beat !== undefined && beatsPassed(shop, today, now()).has(each.beat);
-  return {
-    ...common(shop, each.key, given),
-    machine: each.machine,
-    machineName: machine?.name ?? each.machine,
-    area: machine?.area ?? null,
-    routine: each.routine,
-    name: routine?.name ?? each.routine,
-    minutes: routine?.handsMinutes ?? 0,
-    skill: routine && machine ? skillFor(routine, machine) : null,
-    ...(each.beat ? { beat: each.beat } : {}),
-    due: each.due,
-    place,
-    state: each.state,
-    late: each.state !== "done" && each.state !== "skipped" && (passed || each.state === "overdue"),
-    dueWords: each.due === today ? "today" : spokenDay(each.due),
-    dueDay: isoDay(each.due),
-    movable: each.beat === undefined && !each.key.endsWith("/idle"),
-    opens: isoDay(each.opens),
-    overdueAfter: isoDay(each.overdueAfter),
-    isCheck: routine?.isCheck ?? false,
-    hasSteps: Boolean(routine?.steps?.length),
-    why: each.why.map(reasonSentence),
-    oneOff: null,
-  };
-}
-
-function oneOffTask(shop: Shop, row: OneOffRow, given: Map<string, TaskRow>, today: Day): TaskView {
-  const key = `one-off/${row.id}`;
-  const place = shop.machines.findIndex(({ id }) => id === row.machine);
-  const due = toDay(row.day);
-  return {
-    ...common(shop, key, given),
-    machine: row.machine,
-    machineName: shop.machines[place]?.name ?? null,
-    area: shop.machines[place]?.area ?? null,
-    routine: row.routine,
-    name: row.title,
-    minutes: row.minutes,
-    skill: row.skill,
-    due,
-    place: place < 0 ? shop.machines.length : place,
-    state:
-      row.outcome === "done" ? "done" : row.outcome === "skipped" ? "skipped" : due < today ? "overdue" : due === today ? "due" : "coming",
-    late: row.outcome === null && due < today,
-    dueWords: due === today ? "today" : spokenDay(due),
-    dueDay: row.day,
-    movable: false,
-    opens: row.day,
-    overdueAfter: row.day,
-    isCheck: false,
-    hasSteps: Boolean(shop.rules.book.get(row.routine ?? "")?.steps?.length),
-    why: [`one-off work for ${spokenDay(due)}`],
-    oneOff: row.id,
-  };
-}
-
-function common(shop: Shop, key: string, given: Map<string, TaskRow>): Pick<TaskView, "key" | "person" | "given"> {
-  const row = given.get(key);
-  return { key, person: row?.person ?? null, given: row?.person ? { by: personName(shop, row.by), why: row.why } : null };
-}
-
 export async function rosterChanges(db: Connection, shop: Shop, from: Day): Promise<RosterChange[]> {
   const rows = await rosterSince(db, shop.id, isoDay(from));
   return rows.map(({ person, from: first, to, shifts, why, happenedAt }) => ({
@@ -188,6 +105,40 @@ export async function rosterChanges(db: Connection, shop: Shop, from: Day): Prom
     why,
     at: happenedAt.getTime(),
   }));
+}
+
+/** What people and the clock add to today's work. */
+export function aroundWork(
+  shop: Shop,
+  today: Day,
+  {
+    given,
+    runs,
+    done,
+  }: {
+    given: readonly TaskRow[];
+    runs: readonly RunRow[];
+    done: readonly Pick<DoneRow, "machine" | "routine" | "happenedAt" | "entryId">[];
+  },
+): Around {
+  const settled = new Map(done.map((row) => [`${row.machine}/${row.routine}`, row]));
+  return {
+    today,
+    passed: beatsPassed(shop, today, now()),
+    given: new Map(given.map((row) => [row.key, row])),
+    runs: new Map(runs.flatMap((run) => (run.key && (run.status === "running" || run.status === "stopped") ? [[run.key, run]] : []))),
+    done: (machine, routine) => settled.get(`${machine}/${routine}`),
+  };
+}
+
+/** The beats whose time has passed; those without a time of their own are never late. */
+export function beatsPassed(shop: Shop, day: Day, at: Date): Set<Beat> {
+  return new Set(
+    BEATS.filter((beat) => {
+      const by = shop.calendar.beats?.[beat]?.by;
+      return by !== undefined && at > instantOf(day, by, shop.site);
+    }),
+  );
 }
 
 /** Everybody who works, with the shifts of a day; in a shop without shifts everybody is there. */
@@ -210,7 +161,7 @@ export function workersOn(shop: Shop, day: Day, roster: readonly RosterChange[])
 
 /** When a shift of a day begins and ends. */
 export function shiftSpan(shop: Shop, shift: Shift, day: Day): { from: Date; to: Date } {
-  const from = instantOf(day, shift.from, shop.site.timeZone);
-  const to = instantOf(day, shift.to, shop.site.timeZone);
-  return { from, to: to > from ? to : instantOf(day + 1, shift.to, shop.site.timeZone) };
+  const from = instantOf(day, shift.from, shop.site);
+  const to = instantOf(day, shift.to, shop.site);
+  return { from, to: to > from ? to : instantOf(day + 1, shift.to, shop.site) };
 }

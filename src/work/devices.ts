@@ -2,12 +2,12 @@ import { createHash, randomBytes, randomInt, timingSafeEqual } from "node:crypto
 import { and, eq, sql } from "drizzle-orm";
 import { Type } from "typebox";
 import { accept } from "../core/record/validate.ts";
+import { Refusal } from "../core/shop/refusal.ts";
 import { device } from "../ledger/auth-tables.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { countFailure, refuseAfterFailures } from "./auth.ts";
 import { now } from "./clock.ts";
 import { database } from "./database.ts";
-import { Refusal } from "./refusal.ts";
 
 /** A shared tablet, enrolled by a supervisor; it has a key of its own in a cookie that scripts can't read. */
 export type Device = { id: string; name: string; site: string };

@@ -4,14 +4,16 @@ import { counterSeries } from "../core/due/counter.ts";
 import { type MachineFacts, machineSettings } from "../core/due/facts.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { routinesOf } from "../core/routines/assigned.ts";
+import type { Shop } from "../core/shop/shop.ts";
 import type { Sleep } from "../core/standby/sleep.ts";
+import type { VesselView } from "../core/stores/waste/vessel-view.ts";
 import type { Connection } from "../ledger/database.ts";
 import { type CounterNeed, type DueRows, dueRows } from "../ledger/due-facts.ts";
 import { type SleepRow, sleepRows } from "../ledger/standby.ts";
-import { dayAt, type Shop } from "./shop.ts";
+import { dayAt } from "./shop.ts";
 import { asleepSpans, sleepOf } from "./standby/sleeps.ts";
 import { airNow, withAir } from "./stores/air-now.ts";
-import { type VesselView, vesselRows, vesselsOf, withLevel } from "./stores/vessels.ts";
+import { vesselRows, vesselsOf, withLevel } from "./stores/vessels.ts";
 
 const READINGS_KEPT_DAYS = 400;
 

@@ -5,6 +5,8 @@ import { Type } from "typebox";
 import { type Day, isoDay, toDay } from "../core/calendar/day.ts";
 import { accept } from "../core/record/validate.ts";
 import { firstPerson } from "../core/rounds/by-hand.ts";
+import { Refusal } from "../core/shop/refusal.ts";
+import { personName, type Shop } from "../core/shop/shop.ts";
 import type { SeasonBody } from "../core/standby/said.ts";
 import { feed } from "../ledger/auth-tables.ts";
 import type { Database } from "../ledger/database.ts";
@@ -12,8 +14,7 @@ import { newestRounds } from "../ledger/rounds.ts";
 import { seasonRows } from "../ledger/standby.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { now } from "./clock.ts";
-import { Refusal } from "./refusal.ts";
-import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
+import { dayAt, loadShop } from "./shop.ts";
 import { workAhead } from "./week.ts";
 
 /** Calendar feeds (RFC 5545) at secret addresses that a supervisor makes and takes back. They only tell. */

@@ -5,8 +5,12 @@ import { machineSettings } from "../core/due/facts.ts";
 import { spreadUnknown } from "../core/due/spread.ts";
 import type { FleetFile, Machine, Outcome } from "../core/fleet/schema.ts";
 import { asFleet } from "../core/fleet/validate.ts";
+import type { EntryKind } from "../core/record/entries.ts";
 import { routineBook } from "../core/routines/assigned.ts";
+import { keptEffects } from "../core/routines/effects.ts";
 import { besidesFleetPart, fleetPart } from "../core/routines/fleet-part.ts";
+import { Refusal } from "../core/shop/refusal.ts";
+import type { Shop } from "../core/shop/shop.ts";
 import { STORES_SETTINGS } from "../core/stores/item.ts";
 import { appendMany, canonical, type NewEntry } from "../ledger/append.ts";
 import { type FactEntry, factNames, fleetFacts } from "../ledger/brought-in.ts";
@@ -14,11 +18,10 @@ import type { Connection, Database } from "../ledger/database.ts";
 import { addSettings } from "../ledger/settings.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { now } from "./clock.ts";
-import { wordsOf } from "./entry-words.ts";
-import { Refusal } from "./refusal.ts";
+import { wordsOf } from "./entry-body.ts";
 import { stepSettings } from "./run-book.ts";
 import { type SettingChange, shopAfter, versionsOf } from "./settings.ts";
-import { dayAt, loadShop, type Shop, type ShopBody } from "./shop.ts";
+import { dayAt, loadShop, type ShopBody } from "./shop.ts";
 
 const LISTS = ["areas", "people", "routines", "history", "moves", "prompts", "signs"] as const;
 
@@ -217,7 +220,7 @@ function factEntries(shop: Shop, fleet: FleetFile, held: ReadonlySet<string>, pe
   const add = (
     name: (string | undefined)[],
     day: Day,
-    kind: string,
+    kind: EntryKind,
     machine: string,
     routine: string | null,
     body: Record<string, unknown>,
@@ -255,7 +258,7 @@ function factEntry(
   shop: Shop,
   personId: string | null,
   day: Day,
-  kind: string,
+  kind: EntryKind,
   machine: string,
   routine: string | null,
   body: Record<string, unknown>,
@@ -266,8 +269,9 @@ function factEntry(
     machine,
     routine,
     person: personId,
-    happenedAt: instantOf(day, "12:00", shop.site.timeZone),
+    happenedAt: instantOf(day, "12:00", shop.site),
     localDay: isoDay(day),
+    effects: routine ? keptEffects(shop.rules.book.get(routine)?.effects) : null,
     body,
     words: wordsOf(shop, personId, kind, machine, routine, body),
   };

@@ -1,22 +1,17 @@
 import { isoDay, spokenDay } from "../core/calendar/day.ts";
 import { clockTime, instantOf } from "../core/calendar/site-time.ts";
-import type { Machine } from "../core/fleet/schema.ts";
-import { type Beat, type Role, SIGNS } from "../core/fleet/vocabulary.ts";
-import type { NozzleDesk } from "../core/nozzles/ladder/what-now.ts";
-import type { NozzlePattern } from "../core/nozzles/pattern.ts";
-import { type ReadinessSettings, readinessSettings } from "../core/nozzles/readiness.ts";
+import { SIGNS } from "../core/fleet/vocabulary.ts";
+import type { FloorMachine, FloorRound, FloorView } from "../core/floor/floor-view.ts";
+import { readinessSettings } from "../core/nozzles/readiness.ts";
 import { walkOf } from "../core/rounds/day-problem.ts";
 import { callableAt, routinesOf } from "../core/routines/assigned.ts";
-import type { Step } from "../core/routines/step.ts";
-import type { RunEvent } from "../core/runs/events.ts";
 import { stepsVersion } from "../core/runs/version.ts";
 import { DEFERENCE, hazardView } from "../core/safety/hazards.ts";
-import { causesInOrder, type RankedCause } from "../core/signs/causes.ts";
+import { personName, type Shop } from "../core/shop/shop.ts";
+import { causesInOrder } from "../core/signs/causes.ts";
 import { signHolds, signWords } from "../core/signs/guide.ts";
 import type { Sleep } from "../core/standby/sleep.ts";
-import type { ShelfItem } from "../core/stores/run-materials.ts";
 import { lotsInOrder } from "../core/stores/shelf.ts";
-import type { LeftItem } from "../core/tasks/left-for-next.ts";
 import type { Database } from "../ledger/database.ts";
 import { lastPhotos } from "../ledger/pictures.ts";
 import { headSeq } from "../ledger/reading.ts";
@@ -24,127 +19,23 @@ import { newestRounds, type RoundRow } from "../ledger/rounds.ts";
 import { runsOn } from "../ledger/runs.ts";
 import { causesFound } from "../ledger/signs.ts";
 import { stockRows } from "../ledger/stock.ts";
-import { handovers, openRepairs, type RepairBody } from "../ledger/tasks.ts";
-import { type MachineRow, machineRows } from "./board.ts";
+import { handovers, openRepairs } from "../ledger/tasks.ts";
+import { machineRows } from "./board.ts";
 import { now } from "./clock.ts";
-import { dayWork, type TaskView } from "./day.ts";
+import { dayWork } from "./day.ts";
 import { factsNow } from "./due.ts";
 import { handoverDraft, shiftNow } from "./handover.ts";
 import { nozzleDesks } from "./nozzles.ts";
-import { type Pace, paceInWindows } from "./pace.ts";
+import { paceInWindows } from "./pace.ts";
 import { patternOf } from "./patterns.ts";
 import { pinsOf, sealingKey } from "./pin.ts";
 import type { Sender } from "./record.ts";
 import { roundSettings } from "./rounds.ts";
 import { runBook } from "./run-book.ts";
 import { sheetsFor } from "./safety.ts";
-import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
+import { dayAt, loadShop } from "./shop.ts";
 import { daysWords } from "./standby/sleeps.ts";
-import type { VesselView } from "./stores/vessels.ts";
 import { tagOf } from "./tags.ts";
-
-/** All that an operator's screens need to go on working without a network: a snapshot, kept on the device. */
-export type FloorView = {
-  /** The build that made it: another one means that the screens themselves may have changed. */
-  build: string;
-  seq: number;
-  now: string;
-  today: string;
-  todayWords: string;
-  timeZone: string;
-  site: string;
-  me: { id: string; name: string; role: Role } | null;
-  device: { id: string; name: string } | null;
-  people: { id: string; name: string; role: Role; skills: string[]; there: boolean; hasPin: boolean }[];
-  areas: { id: string; name: string }[];
-  beats: { beat: Beat; by: string | null; passed: boolean }[];
-  machines: FloorMachine[];
-  routines: Record<string, FloorRoutine>;
-  /** How machines print their checks. */
-  patterns?: Record<string, NozzlePattern>;
-  /** Stands for routines and patterns: as long as it is the same, they are. */
-  book?: string;
-  tasks: TaskView[];
-  runs: FloorRun[];
-  /** Seconds that people took in a routine's windows; a snapshot kept by an earlier build has none. */
-  pace?: Pace;
-  /** What the store holds that routines use up, and the containers for waste; likewise. */
-  shelf?: ShelfItem[];
-  containers?: { id: string; name: string }[];
-  /** The round in force today; a snapshot kept by an earlier build has none. */
-  round?: FloorRound | null;
-  handover: { id: string; words: string; by: string; items: LeftItem[]; free: string | null } | null;
-  /** What the shift under way would leave to the next, just now. */
-  leaves: { shift: string; day: string; items: LeftItem[] };
-  sealWith: string;
-  /** What a sign may come from, likeliest first; a snapshot kept by an earlier build has none. */
-  signGuide?: { sign: string; words: string; holds: boolean; causes: RankedCause[] }[];
-  deference: string;
-};
-export type FloorMachine = {
-  id: string;
-  name: string;
-  class: Machine["class"];
-  area: string | null;
-  tag: string;
-  word: MachineRow["word"];
-  why: string;
-  missed: MachineRow["missed"];
-  signs?: MachineRow["signs"];
-  /** The routines that its panel may ask for. */
-  prompts?: string[];
-  channels: MachineRow["channels"];
-  machine: Machine;
-  /** Its routines that can be followed step by step. */
-  routines: string[];
-  readiness: ReadinessSettings;
-  repair: { id: string; since: string; body: RepairBody } | null;
-  photos: Record<string, string>;
-  /** What its next step is worked out from; a snapshot kept by an earlier build has none. */
-  desk?: NozzleDesk | null;
-  /** Its waste vessel; likewise. */
-  vessel?: VesselView | null;
-  /** Where it sleeps: how, since when, what is in it; likewise. */
-  sleep?: (Pick<Sleep, "regime" | "routines" | "contents" | "sinceDay"> & { sinceWords: string }) | null;
-};
-export type FloorRoutine = {
-  id: string;
-  name: string;
-  short: string;
-  handsMinutes: number;
-  waitMinutes: number;
-  isCheck: boolean;
-  hazards: ReturnType<typeof hazardView>[];
-  gear: string[];
-  tools: string[];
-  people: number;
-  machineState: string | null;
-  skill: string | null;
-  sheets?: { name: string; url: string }[];
-  steps: readonly Step[];
-  version: string;
-};
-/** Who does what when by the round in force, and the walk between areas. */
-export type FloorRound = {
-  by: string;
-  at: string;
-  zero: string;
-  tasks: { key: string; stretches: { person?: string; start: number; end: number }[] }[];
-  walk: Record<string, Record<string, number>>;
-};
-export type FloorRun = {
-  id: string;
-  machine: string;
-  routine: string;
-  key: string | null;
-  status: string;
-  person: string | null;
-  personName: string;
-  device: string | null;
-  startedWords: string;
-  steps: readonly Step[];
-  events: RunEvent[];
-};
 
 /** The floor as it is sent: without the routines where the device has them already. */
 export type FloorAnswer = Omit<FloorView, "routines"> & Partial<Pick<FloorView, "routines">>;
@@ -202,7 +93,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
     areas: shop.areas,
     beats: (["opening", "midday", "closing"] as const).map((beat) => {
       const by = shop.calendar.beats?.[beat]?.by ?? null;
-      return { beat, by, passed: by !== null && now() > instantOf(today, by, shop.site.timeZone) };
+      return { beat, by, passed: by !== null && now() > instantOf(today, by, shop.site) };
     }),
     machines: shop.machines.flatMap((machine) => {
       const row = rowOf.get(machine.id);
@@ -258,6 +149,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
           sheets: sheetsFor(shop, routine),
           steps: routine.steps ?? [],
           version: stepsVersion(routine.steps ?? []),
+          ...(routine.effects ? { effects: routine.effects } : {}),
         },
       ]),
     ),
@@ -325,7 +217,7 @@ const sleepOn = (sleep: Sleep | undefined): FloorMachine["sleep"] =>
   sleep
     ? {
         regime: sleep.regime,
-        routines: sleep.routines,
+        regimes: sleep.regimes,
         contents: sleep.contents,
         sinceDay: sleep.sinceDay,
         sinceWords: daysWords(sleep.sinceDay),

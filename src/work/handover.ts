@@ -1,13 +1,14 @@
 import { spokenDay, toDay } from "../core/calendar/day.ts";
 import { type Shift, shiftAt } from "../core/calendar/roster.ts";
 import { clockTime } from "../core/calendar/site-time.ts";
+import { personName, type Shop } from "../core/shop/shop.ts";
 import { type LeftItem, leftForTheNext } from "../core/tasks/left-for-next.ts";
+import type { WorkItem } from "../core/tasks/work-item.ts";
 import type { RepairRow } from "../ledger/tasks.ts";
 import type { MachineRow } from "./board.ts";
 import { now } from "./clock.ts";
-import type { TaskView } from "./day.ts";
 import type { RunBookEntry } from "./run-book.ts";
-import { dayAt, personName, type Shop } from "./shop.ts";
+import { dayAt } from "./shop.ts";
 
 /** The shift that the present moment belongs to. */
 export const shiftNow = (shop: Shop): Shift | undefined => shiftAt(shop.calendar.shifts ?? [], clockTime(now(), shop.site.timeZone));
@@ -16,7 +17,7 @@ export const shiftNow = (shop: Shop): Shift | undefined => shiftAt(shop.calendar
 export function handoverDraft(
   shop: Shop,
   rows: readonly MachineRow[],
-  tasks: readonly TaskView[],
+  tasks: readonly WorkItem[],
   runs: readonly RunBookEntry[],
   repairs: readonly RepairRow[],
 ): LeftItem[] {

@@ -4,9 +4,9 @@ import type { Problem } from "../core/fleet/validate.ts";
 import { CLASSES } from "../core/fleet/vocabulary.ts";
 import { LadderSettings, ladderProblems, ladderSettings } from "../core/nozzles/ladder/settings.ts";
 import { accept } from "../core/record/validate.ts";
+import { Refusal } from "../core/shop/refusal.ts";
 import type { Connection, Database } from "../ledger/database.ts";
 import { type Actor, authorise } from "./actor.ts";
-import { Refusal } from "./refusal.ts";
 import { putSettings } from "./settings.ts";
 import { loadShop } from "./shop.ts";
 

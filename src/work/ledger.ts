@@ -1,17 +1,14 @@
 import { readDay } from "../core/calendar/day.ts";
 import { clockTime } from "../core/calendar/site-time.ts";
-import { words as plain } from "../core/due/sentence.ts";
 import { type Channel, channelsOf } from "../core/fleet/channels.ts";
-import { ENTRY_KINDS } from "../core/record/entries.ts";
+import { ENTRY_KINDS, kindOf } from "../core/record/entries.ts";
 import { mayDo } from "../core/safety/who-may.ts";
-import { signWords } from "../core/signs/guide.ts";
+import { Refusal } from "../core/shop/refusal.ts";
+import { personName, type Shop } from "../core/shop/shop.ts";
 import type { Connection } from "../ledger/database.ts";
 import { type EntryRow, entryWithAmendments, type LedgerFilter, ledgerPage } from "../ledger/reading.ts";
 import { type Actor, authorise } from "./actor.ts";
-import { Refusal } from "./refusal.ts";
-import { loadShop, personName, type Shop } from "./shop.ts";
-import { standbySays } from "./standby/entry-says.ts";
-import { storesSays } from "./stores/entry-says.ts";
+import { loadShop } from "./shop.ts";
 
 export type EntryView = {
   seq: number;
@@ -81,7 +78,7 @@ export async function ledger(db: Connection, actor: Actor, query: URLSearchParam
     filter: Object.fromEntries([...query].filter(([, value]) => value)),
     machines: shop.machines.map(({ id, name }) => ({ id, name })),
     people: shop.people.map(({ id, name }) => ({ id, name })),
-    kinds: ENTRY_KINDS.map((id) => ({ id, name: plain(id) })),
+    kinds: ENTRY_KINDS.map((id) => ({ id, name: kindOf(id).name })),
   };
 }
 
@@ -93,7 +90,7 @@ export async function entryPage(db: Connection, actor: Actor, id: string): Promi
   const [shop, found] = await Promise.all([loadShop(db, actor.site), entryWithAmendments(db, actor.site, id)]);
   if (!found) throw new Refusal(404, "There is no such entry.");
   const mine = found.entry.person === actor.personId;
-  const amendable = !found.entry.amends && !["settings", "day-closed"].includes(found.entry.kind);
+  const amendable = !found.entry.amends && kindOf(found.entry.kind)?.amend !== "never";
   return {
     entry: entryView(shop, found.entry),
     amendments: found.amendments.map((row) => entryView(shop, row)),
@@ -108,7 +105,7 @@ export function entryView(shop: Shop, row: EntryRow): EntryView {
     seq: row.seq,
     id: row.id,
     kind: row.kind,
-    kindWords: plain(row.kind),
+    kindWords: kindOf(row.kind)?.name ?? row.kind,
     machine: row.machine,
     machineName: row.machine ? (shop.machines.find(({ id }) => id === row.machine)?.name ?? row.machine) : null,
     routine: row.routine,
@@ -134,188 +131,4 @@ function spanWords(milliseconds: number): string {
 }
 
 /** What an entry says, in a line. */
-export function saysOf({ kind, body }: Pick<EntryRow, "kind" | "body">): string {
-  const text = (key: string) => (typeof body[key] === "string" ? String(body[key]) : "");
-  switch (kind) {
-    case "routine":
-      return [
-        text("outcome") || "done",
-        text("reason"),
-        text("note"),
-        body.assumed ? "assumed, nobody knew" : body.broughtIn ? "brought in" : "",
-      ]
-        .filter(Boolean)
-        .join("; ");
-    case "check":
-      return checkWords(Array.isArray(body.channels) ? body.channels : []);
-    case "counter":
-      return `${plain(text("counter"))} ${body.value}${body.reset ? ", counter reset" : ""}`;
-    case "print-day":
-      return `${text("date")}: ${body.prints ? "prints" : "does not print"}`;
-    case "busy":
-      return `busy until ${text("until")}`;
-    case "release":
-      return `released until ${text("until")}: ${text("reason")}`;
-    case "care":
-      return careWords(body);
-    case "part":
-      return [
-        `${text("part")} ${text("event")}`,
-        text("serial") && `now ${text("serial")}`,
-        text("oldSerial") && `before ${text("oldSerial")}`,
-        typeof body.lifeDays === "number" ? `after ${body.lifeDays} days` : "",
-        text("reason"),
-        body.scrapped ? "scrapped" : "",
-      ]
-        .filter(Boolean)
-        .join("; ");
-    case "cap-drain":
-      return `${body.ml} mL drained from the cap in ${body.seconds} s${body.labours ? "; the pump labours" : ""}`;
-    case "pin":
-      return body.of === null ? "no check is held up for comparing" : "a check is held up for comparing";
-    case "prompt":
-      return ["the machine asks for it", text("note")].filter(Boolean).join("; ");
-    case "sign":
-      return [signWords(text("sign")), text("note")].filter(Boolean).join("; ");
-    case "sign-over":
-      return [`it was: ${text("cause").replaceAll("-", " ")}`, text("note")].filter(Boolean).join("; ");
-    case "sign-reset":
-      return `the count of “${signWords(text("sign"))}” begins anew: ${text("why")}`;
-    case "move":
-      return `${text("due")} to ${text("to")}${text("reason") ? `: ${text("reason")}` : ""}`;
-    case "note":
-      return text("text");
-    case "settings":
-      return `${text("what")} (${text("subject")} ${text("id")}, version ${body.version})`;
-    case "day-closed": {
-      const outcomes = Array.isArray(body.outcomes) ? body.outcomes : [];
-      const count = (outcome: string) => outcomes.filter((each: { outcome?: unknown }) => each.outcome === outcome).length;
-      return `${count("done")} done, ${count("missed")} missed, ${count("skipped")} skipped, ${count("open")} carried over`;
-    }
-    case "run":
-      return runWords(body);
-    case "task":
-      return body.person === null
-        ? `given to nobody${text("why") ? `: ${text("why")}` : ""}`
-        : `given to ${text("person")}${text("why") ? `: ${text("why")}` : ""}`;
-    case "one-off":
-      return `${text("title")}, for ${text("on")}, ${body.minutes} min`;
-    case "one-off-over":
-      return [text("outcome"), text("reason"), text("note")].filter(Boolean).join("; ");
-    case "roster": {
-      const shifts = Array.isArray(body.shifts) ? body.shifts.map(String) : [];
-      return `${text("person")}, ${text("from")} to ${text("to")}: ${shifts.length ? shifts.join(", ") : "away"}; ${text("why")}`;
-    }
-    case "handover":
-      return `${text("shift")} hands over ${Array.isArray(body.items) ? body.items.length : 0} things${text("free") ? `: ${text("free")}` : ""}`;
-    case "handover-seen":
-      return ["the handover was read", text("note")].filter(Boolean).join("; ");
-    case "repair":
-      return [
-        text("event") === "open" ? "out of order" : text("event") === "close" ? "back in order" : "repair",
-        text("symptom"),
-        text("waitsFor") && `waits for ${text("waitsFor")}`,
-        text("expected") && `expected ${text("expected")}`,
-        body.costCents ? `cost ${(Number(body.costCents) / 100).toFixed(2)}` : "",
-        text("note"),
-      ]
-        .filter(Boolean)
-        .join("; ");
-    case "sheet":
-      return `put on paper: ${
-        text("what") === "shift" ? `the shift of ${text("person")}, ${text("day")}` : "one routine"
-      } (${Array.isArray(body.work) ? body.work.length : 0} pieces of work)`;
-    case "round": {
-      const count = (key: string) => (Array.isArray(body[key]) ? body[key].length : 0);
-      const short = body.shortHanded as { deferred: unknown[] } | undefined;
-      return `a round for ${text("day")} put in force (${text("what")}): ${count("tasks")} pieces of work, ${count("leftOut")} left out${short ? `; short-handed, ${short.deferred.length} let lie` : ""}`;
-    }
-    case "sheet-in":
-      return `a sheet was typed in: ${body.entries} entries`;
-    case "stock":
-    case "mix":
-    case "order":
-    case "vessel":
-    case "waste-out":
-    case "ink-level":
-    case "air":
-      return storesSays(kind, body);
-    case "sleep":
-    case "door":
-    case "season":
-      return standbySays(kind, body);
-    case "amendment":
-      return `${body.struck ? "struck out" : "changed"}: ${text("why")}`;
-    default:
-      return text("note");
-  }
-}
-
-function careWords(body: Record<string, unknown>): string {
-  const list = (key: string) => (Array.isArray(body[key]) ? body[key].join(" and ") : "");
-  return [
-    plain(String(body.what)),
-    body.strength,
-    list("heads") || list("channels"),
-    body.inFluid ? "in fluid" : "",
-    body.leaks === undefined ? "" : body.leaks ? "the seal leaks" : "the seal is good",
-    typeof body.ml === "number" ? `${body.ml} mL` : "",
-    typeof body.minutes === "number" ? `${body.minutes} min` : "",
-    body.note,
-  ]
-    .filter(Boolean)
-    .join("; ");
-}
-
-/** What happened in a run, in a line. */
-function runWords(body: Record<string, unknown>): string {
-  const text = (key: string) => (typeof body[key] === "string" ? String(body[key]) : "");
-  const result = (body.result ?? {}) as Record<string, unknown>;
-  switch (text("event")) {
-    case "start":
-      return `run begun, ${text("form")} form`;
-    case "step": {
-      const said = [result.choice, result.found, result.value, result.by].filter((each) => each !== undefined).join(", ");
-      return [`step ${text("step")}${said ? `: ${said}` : ""}`, text("note"), text("early") && `cut short: ${text("early")}`]
-        .filter(Boolean)
-        .join("; ");
-    }
-    case "pass":
-      return `step ${text("step")} left out: ${text("reason")}`;
-    case "clear":
-      return `step ${text("step")}: clear`;
-    case "settle":
-      return `put right: ${text("owed")}`;
-    case "stop":
-      return `stopped: ${text("reason")}`;
-    case "abandon":
-      return `given up: ${text("reason")}`;
-    case "hand":
-      return `handed to ${text("to")}`;
-    case "note":
-      return text("text");
-    case "photo":
-      return `picture${text("of") ? ` of ${text("of")}` : ""}`;
-    case "gear":
-      return "gear is on, cautions read";
-    case "back":
-      return "one step back";
-    case "end":
-      return "run ended, all done";
-    default:
-      return `run ${text("event")}`;
-  }
-}
-
-type Counts = { id: string; missing: number; weak: number; deflected: number; neighbours: boolean; gone?: boolean; unread?: boolean };
-
-function checkWords(channels: Counts[]): string {
-  const faulty = channels.filter(({ missing, weak, deflected, gone }) => missing || weak || deflected || gone);
-  if (faulty.length === 0) return `${channels.filter(({ unread }) => !unread).length} channels, none missing`;
-  return faulty
-    .map(
-      ({ id, missing, weak, deflected, neighbours, gone }) =>
-        `${id} ${gone ? "gone whole" : [missing && `${missing} missing`, weak && `${weak} weak`, deflected && `${deflected} deflected`].filter(Boolean).join(", ")}${neighbours ? " side by side" : ""}`,
-    )
-    .join("; ");
-}
+export const saysOf = ({ kind, body }: Pick<EntryRow, "kind" | "body">): string => kindOf(kind)?.says(body) ?? "";

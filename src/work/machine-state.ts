@@ -2,8 +2,9 @@ import { type Day, isoDay } from "../core/calendar/day.ts";
 import type { MachineFacts } from "../core/due/facts.ts";
 import { channelsOf } from "../core/fleet/channels.ts";
 import type { Machine } from "../core/fleet/schema.ts";
+import type { ChannelReading } from "../core/nozzles/channel-reading.ts";
 import { machineState, readinessSettings } from "../core/nozzles/readiness.ts";
-import type { ChannelReading } from "../core/record/entries.ts";
+import { personName, type Shop } from "../core/shop/shop.ts";
 import { signHolds } from "../core/signs/guide.ts";
 import type { Sleep } from "../core/standby/sleep.ts";
 import type { ConditionRows } from "../ledger/condition.ts";
@@ -11,7 +12,7 @@ import type { SignRow } from "../ledger/signs.ts";
 import type { RepairRow } from "../ledger/tasks.ts";
 import { now } from "./clock.ts";
 import { nozzlesOf } from "./patterns.ts";
-import { dayAt, personName, type Shop } from "./shop.ts";
+import { dayAt } from "./shop.ts";
 import { sleepWords } from "./standby/sleeps.ts";
 
 /** The state word of a machine with what it rests on. */

@@ -7,7 +7,9 @@ import type { Machine } from "../core/fleet/schema.ts";
 import type { NozzleDesk } from "../core/nozzles/ladder/what-now.ts";
 import { proposedRoutines } from "../core/routines/assigned.ts";
 import { BUILT_IN } from "../core/routines/built-in.ts";
-import { TENDS } from "../core/routines/tends.ts";
+import { tendsOf } from "../core/routines/tends.ts";
+import { Refusal } from "../core/shop/refusal.ts";
+import { machineOf } from "../core/shop/shop.ts";
 import { stays } from "../core/stores/trace.ts";
 import { counterRows } from "../ledger/counters.ts";
 import type { Connection } from "../ledger/database.ts";
@@ -19,8 +21,7 @@ import { conditionOf, type PartView } from "./condition.ts";
 import { dueFacts } from "./due.ts";
 import { type EntryView, entryView } from "./ledger.ts";
 import { nozzleDesks } from "./nozzles.ts";
-import { Refusal } from "./refusal.ts";
-import { dayAt, loadShop, machineOf } from "./shop.ts";
+import { dayAt, loadShop } from "./shop.ts";
 
 export type DueView = { key: string; routine: string; name: string; due: string; dueWords: string; state: string; why: string[] };
 export type MachineView = {
@@ -85,7 +86,8 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
       ...part,
       due: ahead
         .filter(
-          ({ routine }, index) => TENDS[routine]?.includes(part.kind) && ahead.findIndex((each) => each.routine === routine) === index,
+          ({ routine }, index) =>
+            tendsOf(shop.rules.book.get(routine)).includes(part.kind) && ahead.findIndex((each) => each.routine === routine) === index,
         )
         .map(({ name, dueWords }) => `${name}, ${dueWords}`)
         .slice(0, 3),

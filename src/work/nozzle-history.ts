@@ -3,21 +3,23 @@ import { clockTime } from "../core/calendar/site-time.ts";
 import { channelsOf } from "../core/fleet/channels.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { grewBetween, type JudgedCheck, riskAround } from "../core/nozzles/at-risk.ts";
+import type { ChannelReading } from "../core/nozzles/channel-reading.ts";
 import { recoveries } from "../core/nozzles/ladder/recovery.ts";
 import type { NozzleDesk } from "../core/nozzles/ladder/what-now.ts";
 import type { NozzlePattern } from "../core/nozzles/pattern.ts";
 import { machineState } from "../core/nozzles/readiness.ts";
 import { outsideTolerance } from "../core/nozzles/tolerance.ts";
-import type { Body, ChannelReading } from "../core/record/entries.ts";
+import type { Body } from "../core/record/entries.ts";
+import { machineOf, personName, type Shop } from "../core/shop/shop.ts";
 import type { Connection } from "../ledger/database.ts";
 import { checkById, counterTimes, lastChecks, lastPin, type NozzleRow, nozzleRows, peopleBetween } from "../ledger/nozzles.ts";
 import { versionsOfSetting } from "../ledger/settings.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { now } from "./clock.ts";
-import { byHandRoutines, eventsOf, judgingOf, nozzleDesks } from "./nozzles.ts";
+import { byHandRoutines, eventsOf, judgingOf, nozzleDesks, nozzleRoutines } from "./nozzles.ts";
 import { patternOf } from "./patterns.ts";
 import { type RecoveryView, recoveryViews } from "./recoveries.ts";
-import { dayAt, loadShop, machineOf, personName, type Shop } from "./shop.ts";
+import { dayAt, loadShop } from "./shop.ts";
 
 export type CheckView = {
   entry: string;
@@ -59,7 +61,7 @@ export async function nozzleHistory(db: Connection, actor: Actor, id: string): P
     nozzleRows(db, shop.id, {
       machines: [id],
       since: new Date(now().getTime() - 92 * 86_400_000),
-      byHand: byHandRoutines(shop, machine),
+      routines: [...nozzleRoutines(shop), ...byHandRoutines(shop, machine)],
     }),
   ]);
   const pattern = patternOf(shop, id);
@@ -140,7 +142,7 @@ export async function riskOf(db: Connection, actor: Actor, id: string, moment: D
   const shop = await loadShop(db, actor.site);
   const machine = machineOf(shop, id);
   const since = new Date(Math.min(moment.getTime(), now().getTime()) - 60 * 86_400_000);
-  const rows = await nozzleRows(db, shop.id, { machines: [id], since, byHand: [] });
+  const rows = await nozzleRows(db, shop.id, { machines: [id], since, routines: nozzleRoutines(shop) });
   return riskAt(db, shop, machine, judgedChecks(shop, machine, rows), moment.getTime());
 }
 

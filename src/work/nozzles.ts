@@ -2,20 +2,23 @@ import { channelsOf, printsChecks } from "../core/fleet/channels.ts";
 import { policiesOf } from "../core/fleet/rule.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { gains } from "../core/nozzles/ladder/cleans-ahead.ts";
-import { nozzleEvent } from "../core/nozzles/ladder/events.ts";
 import { type Judging, type NozzleEvent, recoveries } from "../core/nozzles/ladder/recovery.ts";
 import { ladderSettings } from "../core/nozzles/ladder/settings.ts";
 import type { NozzleDesk } from "../core/nozzles/ladder/what-now.ts";
+import { JOBS_OF } from "../core/nozzles/ladder/words.ts";
 import { readinessSettings } from "../core/nozzles/readiness.ts";
+import { nozzleEvent } from "../core/record/nozzle-event.ts";
 import { routinesOf } from "../core/routines/assigned.ts";
-import { TENDS } from "../core/routines/tends.ts";
+import { routineFor } from "../core/routines/routine-for.ts";
+import { tendsOf } from "../core/routines/tends.ts";
+import { machineOf, type Shop } from "../core/shop/shop.ts";
 import type { Connection } from "../ledger/database.ts";
 import { type NozzleRow, nozzleRows } from "../ledger/nozzles.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { type MachineRow, machineRows } from "./board.ts";
 import { now } from "./clock.ts";
 import { nozzlesOf } from "./patterns.ts";
-import { loadShop, machineOf, type Shop } from "./shop.ts";
+import { loadShop } from "./shop.ts";
 
 const DAY_MS = 86_400_000;
 /** How far back a recovery that still goes on, and the good check before it, are looked for. */
@@ -41,19 +44,37 @@ export function judgingOf(shop: Shop, machine: Machine): Judging {
 
 /** The routine that cleans round a machine's head by hand: its weekly one that tends cap and wiper. */
 export function byHandRoutines(shop: Shop, machine: Machine): string[] {
-  const tending = routinesOf(machine, shop.rules.book).filter(({ id }) => TENDS[id]?.some((part) => part === "cap" || part === "wiper"));
+  const tending = routinesOf(machine, shop.rules.book).filter((routine) =>
+    tendsOf(routine).some((part) => part === "cap" || part === "wiper"),
+  );
   const isWeekly = (trigger: unknown) => JSON.stringify(trigger ?? "").includes('"week');
   return [...tending.filter(({ trigger }) => isWeekly(trigger)), ...tending.filter(({ trigger }) => !isWeekly(trigger))].map(
     ({ id }) => id,
   );
 }
 
+/** Routines that are done for nozzles, wherever. */
+export const nozzleRoutines = (shop: Shop): string[] =>
+  [...shop.rules.book.values()].flatMap(({ id, effects }) => (effects?.nozzles ? [id] : []));
+
+/** The routines that lead through what the next step may ask for, by their job. */
+const jobsAt = (shop: Shop, machine: Machine): NozzleDesk["jobs"] =>
+  Object.fromEntries(
+    Object.values(JOBS_OF).flatMap((jobs) =>
+      jobs.map((job) => {
+        const routine = routineFor(job, machine, shop.rules.book);
+        return [job, routine ? [routine.id] : []];
+      }),
+    ),
+  );
+
 /** What was done for nozzles, as events of the core. */
 export function eventsOf(shop: Shop, machine: Machine, rows: readonly NozzleRow[]): NozzleEvent[] {
   const byHand = byHandRoutines(shop, machine);
+  const effects = (routine: string) => shop.rules.book.get(routine)?.effects;
   return rows.flatMap(
     ({ id, kind, routine, happenedAt, person, body }) =>
-      nozzleEvent({ id, kind, routine, at: happenedAt.getTime(), person, body }, byHand) ?? [],
+      nozzleEvent({ id, kind, routine, at: happenedAt.getTime(), person, body }, effects, byHand) ?? [],
   );
 }
 
@@ -61,8 +82,12 @@ export function eventsOf(shop: Shop, machine: Machine, rows: readonly NozzleRow[
 export async function nozzleDesks(db: Connection, shop: Shop, machines: readonly Machine[]): Promise<Map<string, NozzleDesk>> {
   const checked = machines.filter(printsChecks);
   const at = now().getTime();
-  const byHand = checked.flatMap((machine) => byHandRoutines(shop, machine));
-  const rows = await nozzleRows(db, shop.id, { machines: checked.map(({ id }) => id), since: new Date(at - LATELY_DAYS * DAY_MS), byHand });
+  const routines = [...nozzleRoutines(shop), ...checked.flatMap((machine) => byHandRoutines(shop, machine))];
+  const rows = await nozzleRows(db, shop.id, {
+    machines: checked.map(({ id }) => id),
+    since: new Date(at - LATELY_DAYS * DAY_MS),
+    routines,
+  });
   const desks = new Map<string, NozzleDesk>();
   const inRecovery: Machine[] = [];
   for (const machine of checked) {
@@ -83,13 +108,14 @@ export async function nozzleDesks(db: Connection, shop: Shop, machines: readonly
       events: lately(events, open),
       own: [],
       byHand: byHandRoutines(shop, machine)[0] ?? null,
+      jobs: jobsAt(shop, machine),
     });
   }
   if (inRecovery.length) {
     const past = await nozzleRows(db, shop.id, {
       machines: inRecovery.map(({ id }) => id),
       since: new Date(at - OWN_DAYS * DAY_MS),
-      byHand,
+      routines,
     });
     for (const machine of inRecovery) {
       const desk = desks.get(machine.id);

@@ -1,12 +1,10 @@
+import type { Pace } from "../core/floor/floor-view.ts";
 import type { Step } from "../core/routines/step.ts";
 import { secondsInWindows } from "../core/runs/outlook.ts";
+import type { Shop } from "../core/shop/shop.ts";
 import type { Connection } from "../ledger/database.ts";
 import { lastRunsOf } from "../ledger/runs.ts";
 import { runBook } from "./run-book.ts";
-import type { Shop } from "./shop.ts";
-
-/** Seconds that people took in a routine's windows, by routine, person and window. */
-export type Pace = Record<string, Record<string, Record<string, number[]>>>;
 
 const hasWindow = (steps: readonly Step[]): boolean =>
   steps.some((step) => step.kind === "window" || ("steps" in step && hasWindow(step.steps)));

@@ -5,7 +5,7 @@ import { clockTime, instantOf } from "../core/calendar/site-time.ts";
 import { type Channel, channelsOf } from "../core/fleet/channels.ts";
 import { paperPlan, type SheetLine, sheetLines, shortLines } from "../core/paper/sheet.ts";
 import { minuteOfDay, type TypedSheet, TypedSheet as TypedSheetSchema, type TypedWork, typedEvents } from "../core/paper/typed.ts";
-import type { Body, SentEntry } from "../core/record/entries.ts";
+import type { Body, EntryKind, SentEntry } from "../core/record/entries.ts";
 import { accept } from "../core/record/validate.ts";
 import { callableAt, routinesOf } from "../core/routines/assigned.ts";
 import type { Routine } from "../core/routines/routine.ts";
@@ -16,6 +16,8 @@ import { calledAndDone } from "../core/runs/run.ts";
 import { stepsVersion } from "../core/runs/version.ts";
 import { DEFERENCE, hazardView } from "../core/safety/hazards.ts";
 import { mayDo } from "../core/safety/who-may.ts";
+import { Refusal } from "../core/shop/refusal.ts";
+import { machineOf, personName, type Shop } from "../core/shop/shop.ts";
 import { isOpen } from "../core/tasks/of-day.ts";
 import { append } from "../ledger/append.ts";
 import type { Connection, Database } from "../ledger/database.ts";
@@ -24,10 +26,9 @@ import { type Actor, authorise } from "./actor.ts";
 import { now } from "./clock.ts";
 import { dayWork } from "./day.ts";
 import { type Answer, keep, type Who } from "./record.ts";
-import { Refusal } from "./refusal.ts";
 import { stepsOf } from "./run-book.ts";
 import { sheetsFor } from "./safety.ts";
-import { dayAt, loadShop, machineOf, personName, type Shop } from "./shop.ts";
+import { dayAt, loadShop } from "./shop.ts";
 
 const Wanted = Type.Object(
   {
@@ -67,7 +68,7 @@ export async function makeSheet(db: Database, actor: Actor, value: unknown): Pro
   return { id };
 }
 
-const plainEntry = (shop: Shop, actor: Actor, id: string, kind: string, body: Record<string, unknown>, words: string) => ({
+const plainEntry = (shop: Shop, actor: Actor, id: string, kind: EntryKind, body: Record<string, unknown>, words: string) => ({
   id,
   kind,
   person: actor.personId,
@@ -288,12 +289,13 @@ type Named = { name: string; entry: SentEntry };
 
 async function entriesOf(tx: Connection, shop: Shop, row: SheetRow, typed: TypedSheet): Promise<Named[]> {
   const day = readDay(typed.day) ?? 0;
-  const at = (time: string) => instantOf(day, time, shop.site.timeZone).toISOString();
+  const at = (time: string) => instantOf(day, time, shop.site).toISOString();
+  const minute = (time: string) => minuteOfDay(time, shop.site.dayStartsAtHour);
   let count = 0;
   // From the sheet's own id, so that what is sent twice is known.
   const nextId = () => `${typed.id.slice(0, 24)}${(count++).toString(16).padStart(12, "0")}`;
   const entries: Named[] = [];
-  for (const each of [...typed.work].sort((a, b) => minuteOfDay(a.from ?? a.to) - minuteOfDay(b.from ?? b.to))) {
+  for (const each of [...typed.work].sort((a, b) => minute(a.from ?? a.to) - minute(b.from ?? b.to))) {
     const work = row.body.work[each.work];
     if (!work) throw new Refusal(400, `This sheet has no line ${each.work + 1}.`);
     const { name, machine, routine, key } = work;
@@ -313,13 +315,18 @@ async function entriesOf(tx: Connection, shop: Shop, row: SheetRow, typed: Typed
   if (typed.note)
     entries.push({
       name: "The note",
-      entry: { id: nextId(), kind: "note", happenedAt: at(lastTime(typed)), timeGiven: true, body: { text: typed.note } },
+      entry: {
+        id: nextId(),
+        kind: "note",
+        happenedAt: at(typed.work.map(({ to }) => to).sort((a, b) => minute(b) - minute(a))[0] ?? "12:00"),
+        timeGiven: true,
+        body: { text: typed.note },
+      },
     });
   return entries;
 }
 
 const said = ({ reason, note }: TypedWork) => ({ ...(reason ? { reason } : {}), ...(note ? { note } : {}) });
-const lastTime = ({ work }: TypedSheet) => work.map(({ to }) => to).sort((a, b) => minuteOfDay(b) - minuteOfDay(a))[0] ?? "12:00";
 
 /** The entries of a run done by the sheet; a check's readings stand before the step that names them. */
 function runEntries(
@@ -332,7 +339,7 @@ function runEntries(
   const { name, machine = "", routine = "", key, version = "" } = row.body.work[typed.work] ?? { name: "" };
   const whole = row.body.what === "routine";
   const steps = whole ? plan : plan.filter(({ at: step }) => shortLines(plan).some((line) => line.at === step));
-  const read = typedEvents(steps, typed, { version, whole, ...(key ? { key } : {}) });
+  const read = typedEvents(steps, typed, { version, whole, ...(key ? { key } : {}), dayStartsAtHour: shop.site.dayStartsAtHour });
   if ("problems" in read)
     throw new Refusal(
       400,

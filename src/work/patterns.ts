@@ -2,11 +2,12 @@ import { channelsOf } from "../core/fleet/channels.ts";
 import type { Problem } from "../core/fleet/validate.ts";
 import type { NozzlePattern } from "../core/nozzles/pattern.ts";
 import { acceptPattern } from "../core/nozzles/read-pattern.ts";
+import { Refusal } from "../core/shop/refusal.ts";
+import { machineOf, type Shop } from "../core/shop/shop.ts";
 import type { Connection, Database } from "../ledger/database.ts";
 import { type Actor, authorise } from "./actor.ts";
-import { Refusal } from "./refusal.ts";
 import { putSettings } from "./settings.ts";
-import { loadShop, machineOf, type Shop } from "./shop.ts";
+import { loadShop } from "./shop.ts";
 
 /** The shape of a machine's nozzle check, where it is known. */
 export const patternOf = (shop: Shop, machine: string): NozzlePattern | null => shop.patterns.get(machine) ?? null;

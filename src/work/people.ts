@@ -2,11 +2,11 @@ import { Type } from "typebox";
 import { Person, type Person as PersonType } from "../core/fleet/schema.ts";
 import { isTimeZone } from "../core/fleet/validate.ts";
 import { accept } from "../core/record/validate.ts";
+import { Refusal } from "../core/shop/refusal.ts";
 import type { Database } from "../ledger/database.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { endSession, isFirstRun, type SessionView, sessionsOf, setPassword, signInsOf } from "./auth.ts";
 import { foundSite } from "./fleet.ts";
-import { Refusal } from "./refusal.ts";
 import { putSettings } from "./settings.ts";
 import { loadShop } from "./shop.ts";
 

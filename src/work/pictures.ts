@@ -1,9 +1,9 @@
 import { createHash } from "node:crypto";
 import sharp from "sharp";
+import { Refusal } from "../core/shop/refusal.ts";
 import type { Database } from "../ledger/database.ts";
 import { keepPicture, pictureBytes } from "../ledger/pictures.ts";
 import type { Sender } from "./record.ts";
-import { Refusal } from "./refusal.ts";
 
 export const MAX_PICTURE_BYTES = 15 * 1024 * 1024;
 const LONGEST_SIDE = 1600;

@@ -4,12 +4,12 @@ import { Type } from "typebox";
 import { readJson } from "../core/fleet/read.ts";
 import type { Claim } from "../core/record/entries.ts";
 import { accept } from "../core/record/validate.ts";
+import { Refusal } from "../core/shop/refusal.ts";
 import { account, sealKey, session, user } from "../ledger/auth-tables.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { auth, countFailure, forgetFailures, refuseAfterFailures } from "./auth.ts";
 import { database } from "./database.ts";
 import type { Device } from "./devices.ts";
-import { Refusal } from "./refusal.ts";
 import { loadShop } from "./shop.ts";
 
 /** PINs: short, for changing people at an enrolled tablet; never a way in from anywhere else. */

@@ -10,12 +10,13 @@ import { proposedRoutines } from "../core/routines/assigned.ts";
 import type { Use } from "../core/routines/step.ts";
 import { materials } from "../core/runs/outlook.ts";
 import { runPlan } from "../core/runs/plan.ts";
+import { Refusal } from "../core/shop/refusal.ts";
+import type { Shop } from "../core/shop/shop.ts";
 import type { Database } from "../ledger/database.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { dueFacts } from "./due.ts";
-import { Refusal } from "./refusal.ts";
 import { putSettings, type SettingChange, shopAfter } from "./settings.ts";
-import { dayAt, loadShop, type Shop } from "./shop.ts";
+import { dayAt, loadShop } from "./shop.ts";
 
 /** The house's choice between the schools of practice: for the site, a class, a machine. */
 

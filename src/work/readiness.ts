@@ -2,9 +2,9 @@ import { Type } from "typebox";
 import { CLASSES } from "../core/fleet/vocabulary.ts";
 import { type ReadinessSettings, readinessSettings } from "../core/nozzles/readiness.ts";
 import { accept } from "../core/record/validate.ts";
+import { Refusal } from "../core/shop/refusal.ts";
 import type { Connection, Database } from "../ledger/database.ts";
 import { type Actor, authorise } from "./actor.ts";
-import { Refusal } from "./refusal.ts";
 import { putSettings } from "./settings.ts";
 import { loadShop } from "./shop.ts";
 

@@ -1,9 +1,11 @@
 import { isoDay } from "../core/calendar/day.ts";
-import { words as plain } from "../core/due/sentence.ts";
 import type { Person } from "../core/fleet/schema.ts";
-import { type Claim, type EntryKind, type SentEntry as Sent, SentEntry } from "../core/record/entries.ts";
+import { type Claim, type EntryKind, kindOf, type SentEntry as Sent, SentEntry } from "../core/record/entries.ts";
 import { accept, acceptBody } from "../core/record/validate.ts";
+import { keptEffects } from "../core/routines/effects.ts";
 import { ACT_NAMES, type Act, mayDo } from "../core/safety/who-may.ts";
+import { Refusal } from "../core/shop/refusal.ts";
+import type { Shop } from "../core/shop/shop.ts";
 import { type Appended, append, type NewEntry } from "../ledger/append.ts";
 import type { Connection, Database } from "../ledger/database.ts";
 import { entryWithAmendments } from "../ledger/reading.ts";
@@ -11,22 +13,17 @@ import { type Actor, authorise } from "./actor.ts";
 import { now } from "./clock.ts";
 import { isDatabaseAway } from "./database.ts";
 import type { Device } from "./devices.ts";
-import { bodyOf } from "./entry-body.ts";
-import { wordsOf } from "./entry-words.ts";
-import { heldAgainstRecord } from "./held-against-record.ts";
+import { bodyOf, wordsOf } from "./entry-body.ts";
 import { claimIsProven } from "./pin.ts";
-import { Refusal } from "./refusal.ts";
-import { dayAt, loadShop, type Shop } from "./shop.ts";
+import { recordLooks } from "./record-looks.ts";
+import { dayAt, loadShop } from "./shop.ts";
 import { followSleep } from "./standby/follow.ts";
-import { heldStores } from "./stores/held-stores.ts";
 
 /** How far a device's clock may run ahead, and how far back something may have happened. */
 const AHEAD_MINUTES = 10;
 const BACK_DAYS = 400;
 /** A device's clock that is off by less is left as it is. */
 const CLOCK_SLACK_MS = 30_000;
-
-const ACT: Partial<Record<EntryKind, Act>> = { release: "release", move: "plan", roster: "plan", "sign-reset": "set-up", order: "plan" };
 
 /** `waits`: it is somebody else's; it goes when they are there again. `message` also where it was added and there is something to know. */
 export type Answer = { id: string | null; result: Appended["result"] | "refused" | "waits"; seq?: number; message?: string };
@@ -94,7 +91,7 @@ async function recordOne(
 /** Holds an entry against the shop and the record, and keeps it. `offsetMs` corrects the device's clock. @throws Refusal */
 export async function keep(tx: Connection, shop: Shop, who: Who, entry: Sent, device?: Device, offsetMs = 0): Promise<Answer> {
   const made = await entryOf(tx, shop, who, device, entry, offsetMs);
-  const held = made.kind === "amendment" ? undefined : await heldAgainstRecord(tx, shop, who.person, made);
+  const held = made.kind === "amendment" ? undefined : await heldAgainst(tx, shop, who.person, made);
   const [appended] = await append(tx, shop.id, [made], now());
   if (!appended) throw new Refusal(400, "Nothing was sent.");
   if (appended.result === "conflict")
@@ -104,6 +101,17 @@ export async function keep(tx: Connection, shop: Shop, who: Who, entry: Sent, de
   const unproven = who.proof === "unproven" ? `${who.person.name}'s PIN did not fit; the entry is kept and marked so.` : undefined;
   const message = [held, unproven].filter(Boolean).join(" ");
   return { ...appended, ...(message ? { message } : {}) };
+}
+
+/**
+ * Holds an entry against what the ledger has already. Real work is always kept; what there is to know about it comes
+ * back as a message. @throws Refusal where it can't be true, or is not theirs to say
+ */
+type Held = Pick<NewEntry, "id" | "kind" | "machine" | "routine" | "run" | "person" | "typedBy" | "happenedAt" | "localDay" | "body">;
+async function heldAgainst(tx: Connection, shop: Shop, who: Person, made: Held): Promise<string | undefined> {
+  const { id, machine = null, routine = null, run = null, person = null, typedBy = null, happenedAt, localDay, body } = made;
+  const told = { id, machine, routine, run, person, typedBy, happenedAt, localDay, body };
+  return kindOf(made.kind)?.held?.({ ...told, who, shop, now: now(), record: recordLooks(tx, shop) });
 }
 
 /** @throws Refusal 403 where somebody may not, or only may when it is sure that it is them. */
@@ -129,11 +137,11 @@ async function entryOf(tx: Connection, shop: Shop, who: Who, device: Device | un
   };
   if (sent.kind === "amendment") return { ...made, ...(await amendmentOf(tx, shop, who, sent, happenedAt)) };
   if (sent.amends) throw new Refusal(400, "Only an amendment names an entry that it amends.");
-  // Work that a sign asks for is anybody's to put down.
-  const act = sent.kind === "one-off" && !("sign" in sent.body) ? "plan" : ACT[sent.kind];
-  if (act) authoriseWho(who, act);
+  const kind = kindOf(sent.kind);
   const body = bodyOf(shop, sent.kind, sent.body, sent.machine, sent.routine);
-  if (sent.kind === "run" && !sent.run) throw new Refusal(400, "Which run? An entry of this kind names one.");
+  const act = typeof kind.act === "function" ? kind.act(body) : kind.act;
+  if (act) authoriseWho(who, act);
+  if (kind.run && !sent.run) throw new Refusal(400, "Which run? An entry of this kind names one.");
   return {
     ...made,
     id: sent.id,
@@ -141,7 +149,8 @@ async function entryOf(tx: Connection, shop: Shop, who: Who, device: Device | un
     machine: sent.machine ?? null,
     routine: sent.routine ?? null,
     run: sent.run ?? null,
-    step: sent.kind === "run" && typeof body.step === "string" ? body.step : null,
+    step: kind.run && typeof body.step === "string" ? body.step : null,
+    effects: sent.routine ? keptEffects(shop.rules.book.get(sent.routine)?.effects) : null,
     happenedAt,
     localDay: isoDay(dayAt(shop, happenedAt)),
     amends: null,
@@ -167,37 +176,22 @@ async function amendmentOf(tx: Connection, shop: Shop, who: Who, sent: Sent, hap
   if (!found) throw new Refusal(404, "The entry to amend is not in this ledger.");
   const target = found.entry;
   if (target.amends) throw new Refusal(400, "An amendment is not amended; amend the entry itself once more.");
-  if (target.kind === "settings" || target.kind === "day-closed")
-    throw new Refusal(400, `A ${plain(target.kind)} entry can't be amended; change the settings, or enter what was done.`);
+  if (kindOf(target.kind)?.amend === "never")
+    throw new Refusal(
+      400,
+      `An entry of this kind (${kindOf(target.kind)?.name}) can't be amended; change the settings, or enter what was done.`,
+    );
   if (target.person !== who.person.id) authoriseWho(who, "amend-others");
-  if (!struck && !replace && !instead) throw new Refusal(400, "What should it say instead? Or strike it out.");
+  if (!struck && !replace && !instead) throw new Refusal(400, "What should it say instead? Or cross it out.");
   const at = instead ? new Date(instead) : undefined;
   if (at) checkInstant(at);
-  if (
-    replace &&
-    [
-      "run",
-      "one-off-over",
-      "sign-over",
-      "sign-reset",
-      "handover",
-      "handover-seen",
-      "repair",
-      "mix",
-      "order",
-      "vessel",
-      "waste-out",
-      "season",
-    ].includes(target.kind)
-  )
-    throw new Refusal(400, "An entry of this kind is struck out, or another is entered after it.");
   const kind = target.kind as EntryKind;
+  if (replace && kindOf(kind).amend !== "replace")
+    throw new Refusal(400, "An entry of this kind is crossed out, or another is entered after it.");
   const replaced = replace ? bodyOf(shop, kind, replace, target.machine ?? undefined, target.routine ?? undefined) : undefined;
-  // What is said instead is held against the store as it would have been at once.
-  if (replaced) {
-    const { id, localDay, machine } = target;
-    await heldStores(tx, shop, who.person, { id, kind, machine, localDay, happenedAt: at ?? target.happenedAt, body: replaced, words: "" });
-  }
+  // What is said instead is held against the record as it would have been at once.
+  if (replaced && kindOf(kind).heldWhenAmended)
+    await heldAgainst(tx, shop, who.person, { ...target, kind, happenedAt: at ?? target.happenedAt, body: replaced });
   return {
     id: sent.id,
     kind: "amendment",

@@ -1,15 +1,16 @@
 import { addMonths, isoDay, spokenDay, toDay } from "../core/calendar/day.ts";
-import { clockTime, instantOf } from "../core/calendar/site-time.ts";
+import { clockTime, dayStart } from "../core/calendar/site-time.ts";
 import { channelsOf, printsChecks } from "../core/fleet/channels.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { type RungSum, recoverySums } from "../core/nozzles/ladder/month.ts";
 import { checksOf, cleansOf, missingIn, type Recovery, recoveries, spent } from "../core/nozzles/ladder/recovery.ts";
 import { outsideTolerance } from "../core/nozzles/tolerance.ts";
+import type { Shop } from "../core/shop/shop.ts";
 import type { Connection } from "../ledger/database.ts";
 import { nozzleRows } from "../ledger/nozzles.ts";
 import { type Actor, authorise } from "./actor.ts";
-import { byHandRoutines, eventsOf, judgingOf } from "./nozzles.ts";
-import { dayAt, loadShop, type Shop } from "./shop.ts";
+import { byHandRoutines, eventsOf, judgingOf, nozzleRoutines } from "./nozzles.ts";
+import { dayAt, loadShop } from "./shop.ts";
 
 export type RecoveryView = {
   /** “Wed 25 Nov, 06:40”. */
@@ -69,14 +70,14 @@ export async function monthOfRecoveries(db: Connection, actor: Actor, wanted: st
   authorise(actor, "look");
   const shop = await loadShop(db, actor.site);
   const month = /^\d{4}-(0[1-9]|1[0-2])$/.test(wanted) ? wanted : isoDay(dayAt(shop)).slice(0, 7);
-  const [from, to] = [month, monthAfter(month, 1)].map((each) => instantOf(toDay(`${each}-01`), "04:00", shop.site.timeZone));
+  const [from, to] = [month, monthAfter(month, 1)].map((each) => dayStart(toDay(`${each}-01`), shop.site));
   const machines = shop.machines.filter(printsChecks);
   const rows = await nozzleRows(db, shop.id, {
     machines: machines.map(({ id }) => id),
     // A recovery that began in the month needs the good check before it, and may end after it.
     since: new Date((from?.getTime() ?? 0) - 3 * 86_400_000),
     until: new Date((to?.getTime() ?? 0) + 3 * 86_400_000),
-    byHand: machines.flatMap((machine) => byHandRoutines(shop, machine)),
+    routines: [...nozzleRoutines(shop), ...machines.flatMap((machine) => byHandRoutines(shop, machine))],
   });
   return {
     month,

@@ -2,12 +2,13 @@ import { isoDay, readDay, spokenDay } from "../core/calendar/day.ts";
 import { clockTime } from "../core/calendar/site-time.ts";
 import { walkOf } from "../core/rounds/day-problem.ts";
 import { DEFERENCE, hazardView } from "../core/safety/hazards.ts";
+import { Refusal } from "../core/shop/refusal.ts";
+import { personName } from "../core/shop/shop.ts";
 import type { Database } from "../ledger/database.ts";
 import { newestRounds } from "../ledger/rounds.ts";
 import { type Actor, authorise } from "./actor.ts";
-import { Refusal } from "./refusal.ts";
 import { roundSettings } from "./rounds.ts";
-import { loadShop, personName } from "./shop.ts";
+import { loadShop } from "./shop.ts";
 
 /** A round on paper: for each person the way from stretch to stretch. */
 export type RoundSheets = {

@@ -7,8 +7,11 @@ import { dayProblem, type Lock, ROUND_SETTINGS, type RoundSettings, type RoundWo
 import { type Duration, expectedDuration, type RunTime, runTime } from "../core/rounds/durations.ts";
 import type { RoundProblem } from "../core/rounds/problem.ts";
 import { piecesOf, stretchesOf } from "../core/rounds/stretches-of.ts";
+import { Refusal } from "../core/shop/refusal.ts";
+import { personName, type Shop } from "../core/shop/shop.ts";
 import type { Worker } from "../core/tasks/fits.ts";
 import { isOpen } from "../core/tasks/of-day.ts";
+import type { WorkItem } from "../core/tasks/work-item.ts";
 import type { Connection, Database } from "../ledger/database.ts";
 import { headSeq } from "../ledger/reading.ts";
 import { lastRuns, newestRounds, type RoundRow } from "../ledger/rounds.ts";
@@ -17,12 +20,11 @@ import { openRepairs } from "../ledger/tasks.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { machineRows } from "./board.ts";
 import { now } from "./clock.ts";
-import { type DayWork, dayWork, shiftSpan, type TaskView } from "./day.ts";
+import { type DayWork, dayWork, shiftSpan } from "./day.ts";
 import { factsNow } from "./due.ts";
-import { Refusal } from "./refusal.ts";
 import { type RunBookEntry, runBook } from "./run-book.ts";
-import { dayAt, loadShop, personName, type Shop } from "./shop.ts";
-import { EMPTYING } from "./stores/vessels.ts";
+import { dayAt, loadShop } from "./shop.ts";
+import { emptyingRoutines } from "./stores/vessels.ts";
 
 export type RoundAsk = { day: Day; what: string; safe: boolean };
 
@@ -56,7 +58,7 @@ export type RoundTaskView = {
   beat: Beat | null;
   late: boolean;
   /** Withdrawn: told by the round in force, and gone from the day's work since. */
-  state: TaskView["state"] | "withdrawn";
+  state: WorkItem["state"] | "withdrawn";
   person: string | null;
   /** How long it is taken to last, and why so long. */
   duration: string;
@@ -99,7 +101,7 @@ export async function roundView(
     "day";
   if (!scopes.some(({ id }) => id === what)) throw new Refusal(400, `There is nothing called “${what.slice(0, 40)}” to plan.`);
   const { problem, zero, durations } = roundProblem(shop, material, { day, what, safe: ask.safe });
-  const durationOf = (task: TaskView) => durations.get(`${task.routine}/${task.machine}`);
+  const durationOf = (task: WorkItem) => durations.get(`${task.routine}/${task.machine}`);
   return {
     seq,
     day: isoDay(day),
@@ -233,7 +235,7 @@ function inForce(shop: Shop, rounds: readonly RoundRow[], day: Day): RoundInForc
 }
 
 /** What falls due by the day; what may only be done early waits for its own round. */
-const isDue = (task: TaskView, today: boolean) => isOpen(task) && task.state !== "open" && (!today || task.state !== "coming");
+const isDue = (task: WorkItem, today: boolean) => isOpen(task) && task.state !== "open" && (!today || task.state !== "coming");
 
 /** What may be planned in one go: a beat, a shift, the whole day. */
 function scopesOf(shop: Shop, day: Day, { work }: RoundMaterial): RoundView["scopes"] {
@@ -246,14 +248,14 @@ function scopesOf(shop: Shop, day: Day, { work }: RoundMaterial): RoundView["sco
   ].map((scope) => ({ ...scope, open: open(scope.id) }));
 }
 
-function isOf(shop: Shop, day: Day, task: TaskView, what: string): boolean {
+function isOf(shop: Shop, day: Day, task: WorkItem, what: string): boolean {
   if (what === "day") return true;
   if (!what.startsWith("shift:")) return task.beat === what;
   const shift = shop.calendar.shifts?.find(({ id }) => `shift:${id}` === what);
   const by = task.beat && shop.calendar.beats?.[task.beat]?.by;
   if (!shift) return false;
   const { from, to } = shiftSpan(shop, shift, day);
-  if (by) return instantOf(day, by, shop.site.timeZone) > from && instantOf(day, by, shop.site.timeZone) <= to;
+  if (by) return instantOf(day, by, shop.site) > from && instantOf(day, by, shop.site) <= to;
   return !(shop.calendar.shifts ?? []).some((other) => other.id !== shift.id && other.from < shift.from);
 }
 
@@ -264,7 +266,6 @@ export function roundProblem(
   { day, what, safe }: RoundAsk,
   { at, locks = [], there }: { at?: number; locks?: readonly Lock[]; there?: ReadonlyMap<string, number> } = {},
 ): { problem: RoundProblem; zero: Date; durations: Map<string, Duration>; now: number } {
-  const { timeZone } = shop.site;
   const shifts = shop.calendar.shifts ?? [];
   const spans = new Map(shifts.map((shift) => [shift.id, shiftSpan(shop, shift, day)]));
   const scoped = what.startsWith("shift:") ? spans.get(what.slice(6)) : undefined;
@@ -273,7 +274,7 @@ export function roundProblem(
     new Date(
       Math.min(
         ...[...spans.values()].map((span) => span.from.getTime()),
-        ...(spans.size ? [] : [instantOf(day, "06:00", timeZone).getTime()]),
+        ...(spans.size ? [] : [instantOf(day, "06:00", shop.site).getTime()]),
       ),
     );
   const to =
@@ -281,7 +282,7 @@ export function roundProblem(
     new Date(
       Math.max(
         ...[...spans.values()].map((span) => span.to.getTime()),
-        ...(spans.size ? [] : [instantOf(day, "22:00", timeZone).getTime()]),
+        ...(spans.size ? [] : [instantOf(day, "22:00", shop.site).getTime()]),
       ),
     );
   const minuteOf = (instant: number) => Math.floor((instant - from.getTime()) / 60_000);
@@ -290,7 +291,7 @@ export function roundProblem(
   const beats = Object.fromEntries(
     BEATS.flatMap((beat) => {
       const by = shop.calendar.beats?.[beat]?.by;
-      return by ? [[beat, minuteOf(instantOf(day, by, timeZone).getTime())]] : [];
+      return by ? [[beat, minuteOf(instantOf(day, by, shop.site).getTime())]] : [];
     }),
   ) as Partial<Record<Beat, number>>;
   const durations = new Map<string, Duration>();
@@ -299,13 +300,14 @@ export function roundProblem(
   // What people were told and have not done yet stays in, whatever is planned now.
   const promised = new Set((round?.body.tasks ?? []).map(({ key }) => key));
   // What was asked for by hand since the round was put in force goes into it, whatever it is of; ids are in the order of their making.
-  const isUrgent = (task: TaskView) => task.oneOff !== null && round?.body.what === what && task.oneOff > round.id;
+  const isUrgent = (task: WorkItem) => task.oneOff !== null && round?.body.what === what && task.oneOff > round.id;
   const work: RoundWork[] = [];
   const started: NonNullable<RoundProblem["begun"]> = [];
   // Where the waste is too full for some work, emptying it comes into the round, before that work.
+  const empties = new Set(emptyingRoutines(shop));
   const emptying = new Map(
     material.work.tasks.flatMap(({ key, machine, routine }) =>
-      machine && EMPTYING.includes(routine ?? "") && material.fullWaste.has(machine) ? [[machine, key] as const] : [],
+      machine && empties.has(routine ?? "") && material.fullWaste.has(machine) ? [[machine, key] as const] : [],
     ),
   );
   for (const task of material.work.tasks) {

@@ -12,15 +12,16 @@ import type { Pack } from "../core/routines/schema.ts";
 import { ordered, readText, type TextProblem, writeText } from "../core/routines/text.ts";
 import { triggerWords } from "../core/routines/trigger-words.ts";
 import { runPlan } from "../core/runs/plan.ts";
+import { Refusal } from "../core/shop/refusal.ts";
+import { personName, type Shop } from "../core/shop/shop.ts";
 import type { Connection, Database } from "../ledger/database.ts";
 import { foundLately } from "../ledger/found-as.ts";
 import { type SettingVersion, versionsOfSetting } from "../ledger/settings.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { exportFleet } from "./fleet.ts";
-import { Refusal } from "./refusal.ts";
 import { newStepSettings } from "./run-book.ts";
 import { putSettings, type SettingChange, shopAfter } from "./settings.ts";
-import { loadShop, personName, type Shop } from "./shop.ts";
+import { loadShop } from "./shop.ts";
 
 /** The house's own routines: looked at, written, kept in versions, taken out and in as packs. */
 

@@ -4,11 +4,12 @@ import type { RunEvent } from "../core/runs/events.ts";
 import { type PlannedStep, runPlan } from "../core/runs/plan.ts";
 import { type RunState, runState } from "../core/runs/run.ts";
 import { stepsVersion } from "../core/runs/version.ts";
+import type { Shop } from "../core/shop/shop.ts";
 import type { Connection, Database } from "../ledger/database.ts";
 import { type RunRow, runEvents, stepsUnder } from "../ledger/runs.ts";
 import { allSites } from "../ledger/settings.ts";
 import { putSettings, type SettingChange } from "./settings.ts";
-import { loadShop, type Shop } from "./shop.ts";
+import { loadShop } from "./shop.ts";
 
 /** The steps a run follows: those in force where they are still the same, else those kept under its mark. */
 export async function stepsOf(db: Connection, shop: Shop, routine: string, version: string): Promise<readonly Step[]> {

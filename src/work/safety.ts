@@ -2,11 +2,12 @@ import { type Static, Type } from "typebox";
 import { accept } from "../core/record/validate.ts";
 import type { Routine } from "../core/routines/routine.ts";
 import { HAZARDS, type Hazard } from "../core/safety/hazards.ts";
+import { Refusal } from "../core/shop/refusal.ts";
+import type { Shop } from "../core/shop/shop.ts";
 import type { Database } from "../ledger/database.ts";
 import { type Actor, authorise } from "./actor.ts";
-import { Refusal } from "./refusal.ts";
 import { putSettings } from "./settings.ts";
-import { loadShop, type Shop } from "./shop.ts";
+import { loadShop } from "./shop.ts";
 
 const DataSheets = Type.Object(
   {

@@ -3,12 +3,13 @@ import { readDay } from "../core/calendar/day.ts";
 import { Area, Closure, Date_, Id, Machine as MachineSchema, Name, TimeOfDay } from "../core/fleet/schema.ts";
 import { fleetProblems } from "../core/fleet/validate.ts";
 import { accept } from "../core/record/validate.ts";
+import { Refusal } from "../core/shop/refusal.ts";
+import { machineOf, type Shop } from "../core/shop/shop.ts";
 import type { Database } from "../ledger/database.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { exportFleet } from "./fleet.ts";
-import { Refusal } from "./refusal.ts";
 import { putSettings, type SettingChange } from "./settings.ts";
-import { loadShop, machineOf, type Shop, type ShopBody } from "./shop.ts";
+import { loadShop, type ShopBody } from "./shop.ts";
 
 const closed = { additionalProperties: false } as const;
 const optional = Type.Optional;

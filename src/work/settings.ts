@@ -1,11 +1,12 @@
 import { uuidv7 } from "uuidv7";
 import { isoDay } from "../core/calendar/day.ts";
+import type { Setting, Shop } from "../core/shop/shop.ts";
 import { append, canonical, type NewEntry } from "../ledger/append.ts";
 import type { Connection } from "../ledger/database.ts";
-import { addSettings, type Setting } from "../ledger/settings.ts";
+import { addSettings } from "../ledger/settings.ts";
 import { now } from "./clock.ts";
-import { wordsOf } from "./entry-words.ts";
-import { dayAt, type Shop, shopOf } from "./shop.ts";
+import { wordsOf } from "./entry-body.ts";
+import { dayAt, shopOf } from "./shop.ts";
 
 /** A change of settings: a new version of one subject, and what changed in words. */
 export type SettingChange = {

@@ -1,59 +1,25 @@
 import { type Day, toDay } from "../core/calendar/day.ts";
-import { localDay } from "../core/calendar/site-time.ts";
-import { ROOM_SETTINGS, type RoomSettings } from "../core/condition/room/room.ts";
-import { type ShopRules, shopRules } from "../core/due/facts.ts";
+import { ROOM_SETTINGS } from "../core/condition/room/room.ts";
+import { shopRules } from "../core/due/facts.ts";
 import type { Area, Calendar, Machine, Person, Policies, Site } from "../core/fleet/schema.ts";
 import { withPolicies } from "../core/fleet/schools.ts";
 import type { LadderSettings } from "../core/nozzles/ladder/settings.ts";
 import type { NozzlePattern } from "../core/nozzles/pattern.ts";
 import type { ReadinessSettings } from "../core/nozzles/readiness.ts";
 import type { Routine } from "../core/routines/routine.ts";
+import { Refusal } from "../core/shop/refusal.ts";
+import { dayOf, type Setting, type Shop } from "../core/shop/shop.ts";
 import type { Plumbing, StandbyChange } from "../core/standby/settings.ts";
 import { type Container, type Item, STORES_SETTINGS, type StoresSettings, type Supplier } from "../core/stores/item.ts";
 import type { Connection } from "../ledger/database.ts";
-import { currentSettings, type Setting, settingsMark } from "../ledger/settings.ts";
+import { currentSettings, settingsMark } from "../ledger/settings.ts";
 import { now } from "./clock.ts";
-import { Refusal } from "./refusal.ts";
-
-/** The shop as its settings in force say. Print day changes and readings are not in `machines`: they are entries. */
-export type Shop = {
-  id: string;
-  mark: number;
-  site: Site;
-  areas: Area[];
-  calendar: Calendar;
-  people: Person[];
-  /** With the policies in force on them: their own before their class's before the site's. */
-  machines: Machine[];
-  /** As they were written. */
-  ownMachines: Machine[];
-  /** The house's own, as it wrote them. */
-  routines: Routine[];
-  rules: ShopRules;
-  readiness: ReadonlyMap<string, Partial<ReadinessSettings>>;
-  ladder: ReadonlyMap<string, Partial<LadderSettings>>;
-  /** How machines print their checks. */
-  patterns: ReadonlyMap<string, NozzlePattern>;
-  /** Chosen for the site and for classes. */
-  policies: ReadonlyMap<string, Policies>;
-  items: Item[];
-  suppliers: Supplier[];
-  containers: Container[];
-  stores: StoresSettings;
-  /** By area: its room and the air it is to have. */
-  rooms: ReadonlyMap<string, RoomSettings>;
-  /** How standing machines are held: by site, class, machine. */
-  standby: ReadonlyMap<string, StandbyChange>;
-  /** Lines, dampers, pump and own cleans, by machine, where they are known. */
-  plumbing: ReadonlyMap<string, Plumbing>;
-  settings: Setting[];
-};
 
 export type ShopBody = { site: Site; areas?: Area[]; calendar: Calendar; lists?: string[] };
 
 const kept = globalThis as { zestyShops?: Map<string, Shop> };
 
-/** A site's shop; read anew only when its settings have changed. @throws Refusal 404 where there is none. */
+/** A site's shop; read again only when its settings have changed. @throws Refusal 404 where there is none. */
 export async function loadShop(db: Connection, siteId: string): Promise<Shop> {
   kept.zestyShops ??= new Map();
   const mark = await settingsMark(db, siteId);
@@ -108,15 +74,6 @@ export function shopOf(siteId: string, mark: number, settings: Setting[]): Shop 
 }
 
 /** The site's day of an instant, the present one by default. */
-export const dayAt = (shop: Shop, instant: Date = now()): Day => localDay(instant, shop.site.timeZone);
-
-export const personName = (shop: Shop, id: string | null | undefined): string =>
-  id ? (shop.people.find((person) => person.id === id)?.name ?? id) : "the application";
-
-export function machineOf(shop: Shop, id: string): Machine {
-  const machine = shop.machines.find((each) => each.id === id);
-  if (!machine) throw new Refusal(404, `There is no machine “${id.slice(0, 60)}” in this shop.`);
-  return machine;
-}
+export const dayAt = (shop: Pick<Shop, "site">, instant: Date = now()): Day => dayOf(shop, instant);
 
 export const sinceDay = (machine: Machine): Day => toDay(machine.since);

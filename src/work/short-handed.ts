@@ -1,11 +1,11 @@
 import { isoDay, readDay, toDay } from "../core/calendar/day.ts";
 import type { RoundProblem } from "../core/rounds/problem.ts";
 import { leastDefensible } from "../core/rounds/short-handed.ts";
-import { KEEP_INK_MOVING, TENDS } from "../core/routines/tends.ts";
+import { tendsOf } from "../core/routines/tends.ts";
+import { Refusal } from "../core/shop/refusal.ts";
 import type { Database } from "../ledger/database.ts";
 import { letLie } from "../ledger/rounds.ts";
 import { type Actor, authorise } from "./actor.ts";
-import { Refusal } from "./refusal.ts";
 import { roundMaterial, roundProblem } from "./rounds.ts";
 import { dayAt, loadShop } from "./shop.ts";
 
@@ -52,9 +52,9 @@ export async function shortHanded(
               key: id,
               beat: task.beat ?? null,
               routine: task.routine,
-              tends: TENDS[task.routine ?? ""] ?? [],
+              tends: [...tendsOf(shop.rules.book.get(task.routine ?? ""))],
               oneOff: task.oneOff !== null,
-              keepsInkMoving: KEEP_INK_MOVING.includes(task.routine ?? ""),
+              keepsInkMoving: shop.rules.book.get(task.routine ?? "")?.effects?.keepsInkMoving ?? false,
               overdueAfter: toDay(task.overdueAfter),
               late: task.late,
             },

@@ -2,10 +2,10 @@ import Papa from "papaparse";
 import { Type } from "typebox";
 import { matchColumns, readTable, TABLE_FIELDS, type TableKind, type TableRow } from "../core/fleet/tables.ts";
 import { accept } from "../core/record/validate.ts";
+import { Refusal } from "../core/shop/refusal.ts";
 import type { Connection, Database } from "../ledger/database.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { exportFleet, importFleet } from "./fleet.ts";
-import { Refusal } from "./refusal.ts";
 import { dayAt, loadShop } from "./shop.ts";
 
 const MAX_ROWS = 20_000;

@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import type { Shop } from "./shop.ts";
+import type { Shop } from "../core/shop/shop.ts";
 
 /** Short codes for machines' tags: four letters and figures that are not taken for each other. */
 const LETTERS = "23456789ABCDEFGHJKMNPQRSTUVWXYZ";

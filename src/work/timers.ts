@@ -1,9 +1,10 @@
+import { personName } from "../core/shop/shop.ts";
 import type { Database } from "../ledger/database.ts";
 import { openRuns } from "../ledger/runs.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { now } from "./clock.ts";
 import { runBook } from "./run-book.ts";
-import { loadShop, personName } from "./shop.ts";
+import { loadShop } from "./shop.ts";
 
 export type TimerView = { id: string; run: string; machine: string; what: string; person: string; endsAt: number };
 

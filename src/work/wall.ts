@@ -2,12 +2,12 @@ import { createHash, randomBytes } from "node:crypto";
 import { and, eq, isNull } from "drizzle-orm";
 import { Type } from "typebox";
 import { accept } from "../core/record/validate.ts";
+import { Refusal } from "../core/shop/refusal.ts";
 import { wall } from "../ledger/auth-tables.ts";
 import { type Actor, authorise } from "./actor.ts";
 import { type BoardView, board } from "./board.ts";
 import { now } from "./clock.ts";
 import { database } from "./database.ts";
-import { Refusal } from "./refusal.ts";
 
 /** The Wall: the Board read at four metres, at a secret address that a supervisor makes and takes back. It only looks. */
 

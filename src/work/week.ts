@@ -3,6 +3,7 @@ import { dueOfMachine } from "../core/due/due-work.ts";
 import type { Occurrence } from "../core/due/occurrence.ts";
 import { type CarryingWork, type LevelDay, type LevelMove, level, type Overload, overload } from "../core/rounds/level.ts";
 import { skillFor } from "../core/routines/routine.ts";
+import type { Shop } from "../core/shop/shop.ts";
 import { goesOn, isOpen } from "../core/tasks/of-day.ts";
 import type { Connection, Database } from "../ledger/database.ts";
 import { headSeq } from "../ledger/reading.ts";
@@ -12,7 +13,7 @@ import { rosterChanges, shiftSpan, workersOn } from "./day.ts";
 import { dueFacts } from "./due.ts";
 import { givenLately } from "./given.ts";
 import { roundSettings } from "./rounds.ts";
-import { dayAt, loadShop, type Shop } from "./shop.ts";
+import { dayAt, loadShop } from "./shop.ts";
 
 /** Carrying work over the next days, levelled; load against capacity over six weeks. */
 export type WeekView = {

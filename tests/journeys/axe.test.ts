@@ -7,7 +7,7 @@ import { FIRST, PHONE, signedIn, TABLET } from "./browser.ts";
 
 /** axe finds nothing on every main view, light and night. The tests look side by side, each in a browser window of its own. */
 
-const CLOSURE = demoHouse(localDay(new Date(), "Europe/Lisbon")).calendar.closures?.[0]?.from ?? "";
+const CLOSURE = demoHouse(localDay(new Date(), { timeZone: "Europe/Lisbon" })).calendar.closures?.[0]?.from ?? "";
 const VIEWS: [string, string, string?][] = [
   ["/", "table"],
   ["/?", "table", "state"],

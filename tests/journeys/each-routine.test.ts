@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import type { FloorView } from "../../src/work/floor.ts";
+import type { FloorView } from "../../src/core/floor/floor-view.ts";
 import { cookieOf, LAN, onTheFloor, send } from "./browser.ts";
 import { follow } from "./follow-run.ts";
 

@@ -1,9 +1,9 @@
 import type { Page } from "playwright-core";
 import { expect } from "vitest";
+import type { FloorView } from "../../src/core/floor/floor-view.ts";
 import type { RunBody, RunEvent, StepResult } from "../../src/core/runs/events.ts";
 import { type PlannedStep, runPlan } from "../../src/core/runs/plan.ts";
 import { runState } from "../../src/core/runs/run.ts";
-import type { FloorView } from "../../src/work/floor.ts";
 import { LAN } from "./browser.ts";
 
 /**

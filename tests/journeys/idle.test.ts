@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import type { FloorView } from "../../src/work/floor.ts";
+import type { FloorView } from "../../src/core/floor/floor-view.ts";
 import { cookieOf, FIRST, LAN, onTheFloor, send, signedIn } from "./browser.ts";
 import { follow } from "./follow-run.ts";
 

@@ -13,9 +13,9 @@ import { DESK, newPage, TABLET } from "./browser.ts";
 
 const ZONE = "Europe/Lisbon";
 /** A Wednesday to come: what a browser says happened just now lies before it, so no clock is ahead of the house's. */
-const today = localDay(new Date(), ZONE);
+const today = localDay(new Date(), { timeZone: ZONE });
 const day = today + 2 + ((3 - weekday(today + 2) + 7) % 7);
-const clockAt = (on: number, time: string) => instantOf(on, time, ZONE).toISOString();
+const clockAt = (on: number, time: string) => instantOf(on, time, { timeZone: ZONE }).toISOString();
 const own = process.env.DATABASE_URL;
 const name = `zesty_rounds_${process.pid}`;
 const log = ".zesty/rounds-journey.log";

@@ -9,6 +9,7 @@ import type { RunBody, RunEvent, StepResult } from "../../src/core/runs/events.t
 import { type PlannedStep, runPlan } from "../../src/core/runs/plan.ts";
 import { runState } from "../../src/core/runs/run.ts";
 import { stepsVersion } from "../../src/core/runs/version.ts";
+import { machineOf } from "../../src/core/shop/shop.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
 import { runRow } from "../../src/ledger/runs.ts";
@@ -16,7 +17,7 @@ import type { Actor } from "../../src/work/actor.ts";
 import { dueFacts } from "../../src/work/due.ts";
 import { exportFleet, importFleet } from "../../src/work/fleet.ts";
 import { record } from "../../src/work/record.ts";
-import { loadShop, machineOf } from "../../src/work/shop.ts";
+import { loadShop } from "../../src/work/shop.ts";
 import { db, newSite } from "./database.ts";
 
 /**

@@ -90,7 +90,7 @@ describe("runs", () => {
     const run = uuidv7();
     await send("bram", ...wasteLook(run).slice(0, 2));
     await send("ilse", event(run, { event: "resume" }));
-    expect((await item("sprat", "R08"))?.run?.person).toBe("Ilse Quarrie");
+    expect((await item("sprat", "R08"))?.run?.personName).toBe("Ilse Quarrie");
     const [lost, none] = await send(
       "bram",
       event(uuidv7(), { event: "end" }),
@@ -116,13 +116,13 @@ describe("giving work", () => {
       message: expect.stringContaining("Bram Teasel has this one"),
     });
     expect(results(await send("bram", give("ilse")))).toEqual(["added"]);
-    expect((await item("sprat", "R08"))?.person).toBe("Ilse Quarrie");
+    expect((await item("sprat", "R08"))?.personName).toBe("Ilse Quarrie");
     const back = give(null);
     expect(results(await send("ottoline", back, entry("amendment", { why: "By mistake", struck: true }, { amends: back.id })))).toEqual([
       "added",
       "added",
     ]);
-    expect((await item("sprat", "R08"))?.person).toBe("Ilse Quarrie");
+    expect((await item("sprat", "R08"))?.personName).toBe("Ilse Quarrie");
     expect((await send("ottoline", give("nobody-here")))[0]?.result).toBe("refused");
     expect(await compareSite(db, site)).toEqual([]);
   });

@@ -2,6 +2,7 @@ import { uuidv7 } from "uuidv7";
 import { beforeEach, describe, expect, test } from "vitest";
 import { whatNow } from "../../src/core/nozzles/ladder/what-now.ts";
 import { usualPattern } from "../../src/core/nozzles/usual-pattern.ts";
+import { machineOf } from "../../src/core/shop/shop.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import type { Actor } from "../../src/work/actor.ts";
 import { board } from "../../src/work/board.ts";
@@ -15,7 +16,7 @@ import { savePattern } from "../../src/work/patterns.ts";
 import { record } from "../../src/work/record.ts";
 import { monthOfRecoveries } from "../../src/work/recoveries.ts";
 import { putSettings } from "../../src/work/settings.ts";
-import { loadShop, machineOf } from "../../src/work/shop.ts";
+import { loadShop } from "../../src/work/shop.ts";
 import { db, newSite } from "./database.ts";
 
 /** The nozzle desk over a real database, at 09:10 on Wednesday 25 November 2026 (Lisbon). */

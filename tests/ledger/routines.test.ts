@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, test } from "vitest";
 import type { Routine } from "../../src/core/routines/routine.ts";
 import { readText, writeText } from "../../src/core/routines/text.ts";
 import { stepsVersion } from "../../src/core/runs/version.ts";
+import { machineOf } from "../../src/core/shop/shop.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
 import type { Actor } from "../../src/work/actor.ts";
@@ -12,7 +13,7 @@ import { floor } from "../../src/work/floor.ts";
 import { record } from "../../src/work/record.ts";
 import { checkRoutine, exportPack, giveUpRoutine, importPack, routinePage, routineRows, saveRoutine } from "../../src/work/routines.ts";
 import { saveMachine } from "../../src/work/set-up.ts";
-import { loadShop, machineOf } from "../../src/work/shop.ts";
+import { loadShop } from "../../src/work/shop.ts";
 import { db, newSite } from "./database.ts";
 
 /** The house's own routines over a real database, at 09:10 on Wednesday 25 November 2026. */

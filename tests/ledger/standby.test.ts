@@ -3,6 +3,7 @@ import { uuidv7 } from "uuidv7";
 import { beforeEach, describe, expect, test } from "vitest";
 import { runPlan } from "../../src/core/runs/plan.ts";
 import { stepsVersion } from "../../src/core/runs/version.ts";
+import { machineOf } from "../../src/core/shop/shop.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import { lastPin } from "../../src/ledger/nozzles.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
@@ -12,7 +13,7 @@ import { dayWork } from "../../src/work/day.ts";
 import { feedText, makeFeed } from "../../src/work/feeds.ts";
 import { floor } from "../../src/work/floor.ts";
 import { saysOf } from "../../src/work/ledger.ts";
-import { loadShop, machineOf } from "../../src/work/shop.ts";
+import { loadShop } from "../../src/work/shop.ts";
 import { doorView } from "../../src/work/standby/door.ts";
 import { standbyView } from "../../src/work/standby/machine.ts";
 import { standbyOverview } from "../../src/work/standby/overview.ts";
@@ -66,7 +67,7 @@ describe("asleep and back", () => {
       );
     expect(await said("wren", start("R05"))).toMatch(/added|refused/);
     expect(await said("wren", start("R36"))).toMatch(
-      /refused: Lamprey: it has been asleep since Wed 25 Nov \(head out: head out, in its case; lines full of cleaning fluid\).*R55/,
+      /refused: Lamprey: it has been asleep since Wed 25 Nov \(head out: head out, in its case; lines full of cleaning fluid\).*Wake-up/,
     );
     expect(
       await said(

@@ -27,7 +27,7 @@ describe("waste", () => {
     expect(row?.vessel?.holdsBack.map(({ routine }) => routine)).toContain("R04");
     expect(row?.condition).toContain("empty the bottle before");
     const called = row?.also.find(({ routine }) => routine === "R45");
-    expect(called).toMatchObject({ state: "due", due: "2026-11-25" });
+    expect(called).toMatchObject({ state: "due", dueDay: "2026-11-25" });
     const { problem } = await roundView(db, ottoline(), { on: "2026-11-25", what: "opening", safe: false });
     const cleans = problem.tasks.find(({ id }) => id.startsWith("sprat/R04/"));
     expect(cleans?.after).toContain(called?.key);
@@ -86,7 +86,7 @@ describe("waste", () => {
     expect(await said("bram", entry("vessel", { vessel: "cartridge", event: "emptied" }, { machine: "compass" }))).toContain(
       "replaced, or repacked",
     );
-    expect(await said("bram", entry("vessel", { vessel: "cartridge", event: "reset" }, { machine: "compass" }))).toContain("R44");
+    expect(await said("bram", entry("vessel", { vessel: "cartridge", event: "reset" }, { machine: "compass" }))).toContain("Waste cartridge repack");
     expect(await said("bram", entry("vessel", { vessel: "cartridge", event: "reset", proof: uuidv7() }, { machine: "compass" }))).toContain(
       "floods the machine",
     );

@@ -5,10 +5,11 @@ import { windowOutlook } from "../../src/core/runs/outlook.ts";
 import { runPlan } from "../../src/core/runs/plan.ts";
 import { runState } from "../../src/core/runs/run.ts";
 import { stepsVersion } from "../../src/core/runs/version.ts";
+import { machineOf } from "../../src/core/shop/shop.ts";
 import type { Actor } from "../../src/work/actor.ts";
 import { floor } from "../../src/work/floor.ts";
 import { record } from "../../src/work/record.ts";
-import { loadShop, machineOf } from "../../src/work/shop.ts";
+import { loadShop } from "../../src/work/shop.ts";
 import { db, newSite } from "./database.ts";
 
 /** The flushing foams, whose window of 20 minutes begins with the start at the panel and ends with the restart. */

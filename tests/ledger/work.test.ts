@@ -190,7 +190,7 @@ describe("the fleet file into a shop that has a ledger", () => {
       .sort();
     expect(kinds).toEqual(["counter", "counter", "move", "routine", "routine", "sign"]);
     expect(JSON.parse(JSON.stringify(await exportFleet(db, site)))).toEqual(fleet);
-    expect((await row("teal"))?.also.find(({ routine }) => routine === "R17")).toMatchObject({ due: "2026-11-26" });
+    expect((await row("teal"))?.also.find(({ routine }) => routine === "R17")).toMatchObject({ dueDay: "2026-11-26" });
     const before = await ledgerPage(db, site, { limit: 1000 });
     await expect(
       importFleet(

@@ -1,9 +1,9 @@
+import type { ChannelReading } from "../nozzles/channel-reading.ts";
 import type { Action, School } from "../nozzles/ladder/next-step.ts";
 import { nextStep } from "../nozzles/ladder/next-step.ts";
 import { type Judging, type NozzleEvent, recoveries, spent } from "../nozzles/ladder/recovery.ts";
 import { actionWords } from "../nozzles/ladder/words.ts";
 import type { NozzlePattern } from "../nozzles/pattern.ts";
-import type { ChannelReading } from "../record/entries.ts";
 import {
   capServiced,
   cleaned,

@@ -1,21 +1,39 @@
 import { Temporal } from "temporal-polyfill";
 import { type Day, dayOf, isoDay } from "./day.ts";
 
-/** The hour at which a site's day begins: a night shift's closing belongs to its evening. */
+/** A site's clock: its time zone, and the hour at which its day begins, so that a night shift's closing belongs to its evening. */
+export type SiteClock = { timeZone: string; dayStartsAtHour?: number };
+
+/** Where a site says nothing else (common practice, no source). */
 export const DAY_STARTS_AT_HOUR = 4;
 
-/** The local day of an instant: before the site's own hour it is still the day before. */
-export function localDay(instant: Date, timeZone: string, startsAtHour = DAY_STARTS_AT_HOUR): Day {
+/**
+ * The local day of an instant: before the site's own hour it is still the day before.
+ * @example isoDay(localDay(new Date("2026-11-26T01:30:00Z"), { timeZone: "UTC" })) // "2026-11-25"
+ */
+export function localDay(instant: Date, { timeZone, dayStartsAtHour = DAY_STARTS_AT_HOUR }: SiteClock): Day {
   const local = Temporal.Instant.fromEpochMilliseconds(instant.getTime()).toZonedDateTimeISO(timeZone);
   const day = dayOf(local.year, local.month, local.day);
-  return local.hour < startsAtHour ? day - 1 : day;
+  return local.hour < dayStartsAtHour ? day - 1 : day;
 }
 
-/** The instant of a wall-clock time (`08:00`) on a local day; a time before the day's start belongs to its night. */
-export function instantOf(day: Day, time: string, timeZone: string, startsAtHour = DAY_STARTS_AT_HOUR): Date {
+/**
+ * The instant of a wall-clock time (`08:00`) on a local day; a time before the day's start belongs to its night.
+ * @example instantOf(toDay("2026-11-25"), "02:00", { timeZone: "UTC" }).toISOString() // "2026-11-26T02:00:00.000Z"
+ */
+export function instantOf(day: Day, time: string, { timeZone, dayStartsAtHour = DAY_STARTS_AT_HOUR }: SiteClock): Date {
   const clock = Temporal.PlainTime.from(time);
-  const date = Temporal.PlainDate.from(isoDay(clock.hour < startsAtHour ? day + 1 : day));
+  const date = Temporal.PlainDate.from(isoDay(clock.hour < dayStartsAtHour ? day + 1 : day));
   return new Date(date.toZonedDateTime({ timeZone, plainTime: clock }).epochMilliseconds);
+}
+
+/**
+ * The instant at which a local day begins.
+ * @example dayStart(toDay("2026-11-25"), { timeZone: "UTC", dayStartsAtHour: 5 }).toISOString() // "2026-11-25T05:00:00.000Z"
+ */
+export function dayStart(day: Day, { timeZone, dayStartsAtHour = DAY_STARTS_AT_HOUR }: SiteClock): Date {
+  const date = Temporal.PlainDate.from(isoDay(day));
+  return new Date(date.toZonedDateTime({ timeZone, plainTime: { hour: dayStartsAtHour } }).epochMilliseconds);
 }
 
 const clocks = new Map<string, Intl.DateTimeFormat>();

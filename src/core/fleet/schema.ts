@@ -193,9 +193,17 @@ export const Person = object({
   shifts: optional(Type.Array(Id)),
 });
 
-export const Site = object({ id: Id, name: Name, timeZone: Type.String({ minLength: 1, maxLength: 100 }) });
+export const Site = object({
+  id: Id,
+  name: Name,
+  timeZone: Type.String({ minLength: 1, maxLength: 100 }),
+  /** The hour at which a local day begins; left out: 4. */
+  dayStartsAtHour: optional(Type.Integer({ minimum: 0, maximum: 11 })),
+});
 export const Area = object({ id: Id, name: Name });
 export const OUTCOMES = ["done", "skipped"] as const;
+/** What may become of an occurrence by the end of its day. */
+export const DAY_OUTCOMES = ["done", "missed", "skipped", "moved", "open"] as const;
 
 export const FleetFile = object({
   format: oneOf(["zesty-anvil/fleet"]),

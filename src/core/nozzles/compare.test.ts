@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
-import type { ChannelReading } from "../record/entries.ts";
 import { grewBetween, riskAround } from "./at-risk.ts";
+import type { ChannelReading } from "./channel-reading.ts";
 import { changeOf, changeWords, chronicIn, nozzleWords } from "./compare.ts";
 import { countsOfWhich, withVerdict } from "./verdicts.ts";
 

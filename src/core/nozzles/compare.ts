@@ -1,4 +1,4 @@
-import type { ChannelReading } from "../record/entries.ts";
+import type { ChannelReading } from "./channel-reading.ts";
 import { FAULTS, type Which } from "./verdicts.ts";
 
 /** Nozzles of a channel between two checks; by number where both saw them one by one, else by counts. */

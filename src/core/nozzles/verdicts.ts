@@ -1,4 +1,4 @@
-import type { ChannelReading } from "../record/entries.ts";
+import type { ChannelReading } from "./channel-reading.ts";
 import { hasNeighbours } from "./neighbours.ts";
 
 /** Nozzles of a channel one by one: what is in none fired well. */

@@ -1,6 +1,6 @@
 import { type Static, Type } from "typebox";
 import { DAY_STARTS_AT_HOUR } from "../calendar/site-time.ts";
-import { ChannelReading } from "../record/entries.ts";
+import { ChannelReading } from "../nozzles/channel-reading.ts";
 import { type RunBody, StepResult } from "../runs/events.ts";
 import type { PlannedStep } from "../runs/plan.ts";
 import { leaptOver, resultProblem } from "../runs/run.ts";
@@ -84,9 +84,10 @@ export function minuteOfDay(clock: string, startsAtHour = DAY_STARTS_AT_HOUR): n
 export function typedEvents(
   plan: readonly PlannedStep[],
   typed: TypedWork,
-  start: { version: string; key?: string; whole: boolean },
+  start: { version: string; key?: string; whole: boolean; dayStartsAtHour?: number },
 ): { events: TypedEvent[] } | { problems: { line: number; message: string }[] } {
   const problems: { line: number; message: string }[] = [];
+  const minute = (clock: string) => minuteOfDay(clock, start.dayStartsAtHour);
   const written = new Map(typed.lines.map((line) => [line.at, line]));
   const from = typed.from ?? typed.lines.find(({ time }) => time)?.time ?? typed.to;
   const events: TypedEvent[] = [
@@ -113,7 +114,7 @@ export function typedEvents(
       return;
     }
     if (line.time) {
-      if (minuteOfDay(line.time) < minuteOfDay(time))
+      if (minute(line.time) < minute(time))
         problems.push({ line: index + 1, message: `${line.time} lies before ${time}, which stands above it` });
       time = line.time;
     }
@@ -134,7 +135,7 @@ export function typedEvents(
     });
   });
   for (const at of written.keys()) problems.push({ line: 0, message: `there is no step “${at}” on this sheet` });
-  if (minuteOfDay(typed.to) < minuteOfDay(time))
+  if (minute(typed.to) < minute(time))
     problems.push({ line: plan.length, message: `the end at ${typed.to} lies before ${time}, which stands above it` });
   for (const owed of typed.settled ?? []) events.push({ time: typed.to, body: { event: "settle", owed } });
   if (typed.note) events.push({ time: typed.to, body: { event: "note", text: typed.note } });

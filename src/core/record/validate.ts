@@ -3,7 +3,7 @@ import addFormatsModule from "ajv-formats";
 import type { Static, TSchema } from "typebox";
 import { readDay } from "../calendar/day.ts";
 import { type Problem, schemaProblems } from "../fleet/validate.ts";
-import { BODIES, type Body, type EntryKind } from "./entries.ts";
+import { type Body, type EntryKind, kindOf } from "./entries.ts";
 
 const addFormats = "default" in addFormatsModule ? addFormatsModule.default : addFormatsModule;
 const ajv = new Ajv({ strict: true, allErrors: true, verbose: true, strictTypes: false });
@@ -33,7 +33,7 @@ export function accept<Schema extends TSchema>(
 
 /** An entry's body by its kind. */
 export function acceptBody<Kind extends EntryKind>(kind: Kind, body: unknown): { value: Body<Kind> } | { problems: Problem[] } {
-  return accept(BODIES[kind], body) as { value: Body<Kind> } | { problems: Problem[] };
+  return accept(kindOf(kind).body, body) as { value: Body<Kind> } | { problems: Problem[] };
 }
 
 function hasUnkeepableText(value: unknown): boolean {

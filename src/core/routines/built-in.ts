@@ -1,5 +1,6 @@
 import type { Trigger } from "../fleet/schema.ts";
 import type { Hazard } from "../safety/hazards.ts";
+import { BUILT_IN_EFFECTS } from "./built-in-effects.ts";
 import type { Routine } from "./routine.ts";
 import { GEAR, STEPS } from "./steps/steps.ts";
 
@@ -101,6 +102,7 @@ const routine = (id: string, name: string, handsMinutes: number, waitMinutes: nu
   ...(STEPS[id] ? { steps: STEPS[id] } : {}),
   ...(GEAR[id] ? { gear: GEAR[id] } : {}),
   ...(MACHINE_STATE[id] ? { machineState: MACHINE_STATE[id] } : {}),
+  ...(BUILT_IN_EFFECTS[id] ? { effects: BUILT_IN_EFFECTS[id] } : {}),
   handsMinutes,
   waitMinutes,
   ...rest,

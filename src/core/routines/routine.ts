@@ -2,6 +2,7 @@ import type { Rule } from "../fleet/rule.ts";
 import type { HouseRoutine, Machine } from "../fleet/schema.ts";
 import type { MachineClass } from "../fleet/vocabulary.ts";
 import type { Hazard } from "../safety/hazards.ts";
+import type { Effects } from "./effects.ts";
 import type { Gear, Step } from "./step.ts";
 
 /** A routine as it can fall due and be done. A house's own has the part that a fleet file carries. */
@@ -30,6 +31,8 @@ export type Routine = HouseRoutine & {
   steps?: readonly Step[];
   /** What is worn and at hand before the first step. */
   gear?: Gear;
+  /** What doing it does. */
+  effects?: Effects;
 };
 
 const CLASS_SKILL: Record<MachineClass, string> = { dtf: "dtf", dtg: "dtg", uv: "uv", wide: "wide", cij: "cij" };

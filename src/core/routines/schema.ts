@@ -2,6 +2,7 @@ import { Type } from "typebox";
 import { HouseRoutine, Id, Name } from "../fleet/schema.ts";
 import { ABILITIES, CLASSES, FAMILIES, PARTS, POLICIES, SIGNS, WASTE_KINDS } from "../fleet/vocabulary.ts";
 import { HAZARDS } from "../safety/hazards.ts";
+import { Effects } from "./effects.ts";
 import type { Routine } from "./routine.ts";
 import { EACH } from "./step.ts";
 
@@ -159,6 +160,7 @@ const routine: Json = closed(
     sheets: list(closed({ name: text(100), url: { type: "string", pattern: "^https?://", maxLength: 500 } }, ["name", "url"])),
     voidsCheck: { type: "boolean" },
     isCheck: { type: "boolean" },
+    effects: Effects as unknown as Json,
     steps,
   },
   ["id", "name"],

@@ -1,12 +1,13 @@
 import { describe, expect, test } from "vitest";
 import type { Machine } from "../fleet/schema.ts";
-import { nozzleEvent } from "../nozzles/ladder/events.ts";
+import { nozzleEvent } from "../record/nozzle-event.ts";
 import { holds, type PlannedStep, runPlan } from "../runs/plan.ts";
 import { callableAt, routineBook } from "./assigned.ts";
 
 /** R50 to R55 held against the handbook's account of storage and the way back (common practice, no source). */
 
 const book = routineBook();
+const effects = (routine: string) => book.get(routine)?.effects;
 const machine = (more: Partial<Machine> = {}): Machine => ({
   id: "m",
   name: "M",
@@ -132,11 +133,11 @@ describe("R53, line by line", () => {
   test("cleans in fluid count towards no limit", () => {
     expect(text("R53", "cleans")).toMatch(/10 to 20[\s\S]*count towards no limit/);
     const event = (body: object) =>
-      nozzleEvent({ id: "1", kind: "care", routine: null, at: 0, person: null, body: { what: "clean", ...body } }, []);
+      nozzleEvent({ id: "1", kind: "care", routine: null, at: 0, person: null, body: { what: "clean", ...body } }, effects, []);
     expect(event({})).toMatchObject({ kind: "clean" });
     expect(event({ inFluid: true })).toMatchObject({ inFluid: true });
     // The flush itself is no clean of the ladder.
-    expect(nozzleEvent({ id: "1", kind: "routine", routine: "R53", at: 0, person: null, body: {} }, [])).toBeUndefined();
+    expect(nozzleEvent({ id: "1", kind: "routine", routine: "R53", at: 0, person: null, body: {} }, effects, [])).toBeUndefined();
   });
 });
 

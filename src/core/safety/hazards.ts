@@ -40,7 +40,8 @@ export const HAZARDS = {
 export type Hazard = keyof typeof HAZARDS;
 
 /** A hazard with all that is said of it. */
-export const hazardView = (id: Hazard): Caution & { id: Hazard } => ({ id, ...HAZARDS[id] });
+export type HazardView = Caution & { id: Hazard };
+export const hazardView = (id: Hazard): HazardView => ({ id, ...HAZARDS[id] });
 
 /** Stands on each page that shows a hazardous routine. */
 export const DEFERENCE =

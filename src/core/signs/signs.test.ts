@@ -1,6 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { SIGNS } from "../fleet/vocabulary.ts";
-import { BUILT_IN_IDS } from "../routines/built-in.ts";
+import { BUILT_IN } from "../routines/built-in.ts";
+import { idsFor } from "../routines/routine-for.ts";
 import { causesInOrder } from "./causes.ts";
 import { GUIDE, signHolds, signWords } from "./guide.ts";
 
@@ -10,24 +11,24 @@ describe("the guide", () => {
     expect(new Set(SIGNS.map(signWords)).size).toBe(SIGNS.length);
     for (const { causes } of Object.values(GUIDE)) {
       expect(new Set(causes.map(({ id }) => id)).size).toBe(causes.length);
-      for (const { routine, work } of causes) {
-        expect(routine ?? work).toBeDefined();
-        if (routine) expect(BUILT_IN_IDS).toContain(routine);
+      for (const { job, work } of causes) {
+        expect(job ?? work).toBeDefined();
+        if (job) expect(idsFor(job, BUILT_IN)).toHaveLength(1);
       }
     }
   });
   test("facts of the trade (common practice, no source): what is looked at first", () => {
     const first = (sign: string) => causesInOrder(sign, {})[0];
     expect(first("banding")).toMatchObject({ id: "nozzles" });
-    expect(first("weak-white")).toMatchObject({ routine: "R02" });
+    expect(first("weak-white")).toMatchObject({ job: "shake-white" });
     expect(first("colour-absent")?.work).toMatch(/level, clip and seat/);
-    expect(first("all-poor-after-load")).toMatchObject({ routine: "R36" });
+    expect(first("all-poor-after-load")).toMatchObject({ job: "seal-test" });
     // A blocked cap can't prime any head: the cap before the head is blamed.
-    expect(first("new-head-silent")).toMatchObject({ routine: "R37" });
-    expect(first("ink-pools-on-filter")).toMatchObject({ routine: "R18" });
-    expect(first("mist-on-rails")).toMatchObject({ routine: "R48" });
+    expect(first("new-head-silent")).toMatchObject({ job: "cap-service" });
+    expect(first("ink-pools-on-filter")).toMatchObject({ job: "clean-spit-filter" });
+    expect(first("mist-on-rails")).toMatchObject({ job: "clean-interior" });
     // Lifting a damper lets air in and all starts over: it stands last.
-    for (const sign of ["weak-white", "colour-absent"]) expect(causesInOrder(sign, {}).at(-1)).toMatchObject({ routine: "R35" });
+    for (const sign of ["weak-white", "colour-absent"]) expect(causesInOrder(sign, {}).at(-1)).toMatchObject({ job: "supply-check" });
   });
   test("a sign that spoils work holds the machine; one that asks for care does not", () => {
     expect(signHolds("colour-absent")).toBe(true);

@@ -1,6 +1,7 @@
 import { familyOf } from "../fleet/rule.ts";
 import type { Machine } from "../fleet/schema.ts";
 import type { LadderSettings } from "../nozzles/ladder/settings.ts";
+import type { Job } from "../routines/effects.ts";
 import type { Use } from "../routines/step.ts";
 import { rungMl } from "../stores/waste/draws.ts";
 import { type FlushPlan, flushPlan, headOutMl, type Line, volumesFor, type WasteStep } from "./flush.ts";
@@ -25,14 +26,14 @@ export type Needs = {
   ownCleansMl: number;
 };
 
-/** What minutes a routine takes at a machine, and whose it is. */
-export type RoutineMinutes = (routine: string, regime: Regime) => { hands: number; wait: number; skill: string };
+/** Which routine does a job at a machine, what minutes it takes there, and whose it is. */
+export type JobMinutes = (job: Job, regime: Regime) => { routine: string; hands: number; wait: number; skill: string };
 
 export type NeedsFacts = {
   plumbing: Required<Plumbing>;
   ladder: LadderSettings;
   whiteFactor: number;
-  minutes: RoutineMinutes;
+  minutes: JobMinutes;
   gapHours: number;
 };
 
@@ -48,7 +49,7 @@ export function fluidFor(machine: Pick<Machine, "class" | "family">): string {
 }
 
 /** Of a routine's planned seconds a line, so many are in its own minutes already. */
-const LINE_MINUTES_IN_R53 = 2;
+const LINE_MINUTES_IN_FLUSH = 2;
 
 /** What a regime needs at a machine. @throws RangeError where the pump moves nothing */
 export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbySettings, facts: NeedsFacts): Needs {
@@ -60,10 +61,10 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
     ? flushPlan(lines, plumbing, settings, { whiteFactor, cleanMl }).lines.reduce((sum, line) => sum + line.volumeMl, 0)
     : 0;
   const chambersMl = lines.length * (plumbing.damperMl + plumbing.headMl);
-  const of = (routine: string, more = 0) => {
-    const { hands, wait, skill } = minutes(routine, regime);
+  const of = (job: Job, more = 0) => {
+    const { routine, hands, wait, skill } = minutes(job, regime);
     // Refitting a head is a technician's.
-    const whose = regime === "head-out" && routine === WAY_BACK ? "technician" : skill;
+    const whose = regime === "head-out" && job === WAY_BACK ? "technician" : skill;
     return { routine, minutes: Math.round((hands + more) * 10) / 10, waitMinutes: wait, skill: whose };
   };
   const cleansAfter = settings.cleansAfter[regime];
@@ -91,7 +92,7 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
     needs.chargeMl = volumeMl * settings.chargeFactor;
     use(fluid, plan.fluidMl, "mL");
     // The first set of bottles serves the lines, whose tips foul it; the second the fresh fluid and the head cleans.
-    needs.before.push(of("R53", plan.seconds / 60 - LINE_MINUTES_IN_R53 * lines.length));
+    needs.before.push(of("line-flush", plan.seconds / 60 - LINE_MINUTES_IN_FLUSH * lines.length));
   };
   switch (regime) {
     case "night":
@@ -101,36 +102,36 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
       needs.meanwhile = `it cleans itself about ${plumbing.ownCleansADay} times a day: ink and waste are counted`;
       needs.ownCleansMl = (plumbing.ownCleansADay * rungMl(ladder, "light") * gapHours) / 24;
       if (needs.ownCleansMl > 0) needs.waste.push({ what: "its own cleans over the gap", ml: needs.ownCleansMl });
-      needs.after.push(of(familyOf(machine) === "dtf-desktop" ? "R03" : "R15"));
+      needs.after.push(of(familyOf(machine) === "dtf-desktop" ? "pre-print-care" : "check-print"));
       break;
     case "wet":
-      needs.before.push(of("R10"));
+      needs.before.push(of("water-cap"));
       use("distilled water", 5, "mL");
-      needs.after.push(of("R15"));
+      needs.after.push(of("check-print"));
       break;
     case "solution":
-      needs.before.push(of("R10"));
+      needs.before.push(of("water-cap"));
       needs.meanwhile = `a look at the cap every ${settings.capLookDays} days`;
       use("distilled water", 5, "mL");
       use("capping concentrate", 1, "mL");
-      needs.after.push(of("R15"));
+      needs.after.push(of("check-print"));
       break;
     case "alive":
-      needs.meanwhile = `R14 on each day${machine.abilities?.includes("standby-self-clean") ? "; it stays powered" : ""}`;
+      needs.meanwhile = `its idle-day exercise on each day${machine.abilities?.includes("standby-self-clean") ? "; it stays powered" : ""}`;
       break;
     case "flush": {
       // A weekend is the closing's own flush; what is longer is storage.
       const isStorage = gapHours > (settings.bounds.flush.to ?? Number.POSITIVE_INFINITY);
-      needs.before.push(of(isStorage ? "R51" : "R12"));
+      needs.before.push(of(isStorage ? "storage-flush" : "closing-flush"));
       use(fluid, chambersMl * volumesFor(settings.flushResidual), "mL");
       needs.waste.push({ what: "automatic flush", ml: chambersMl * volumesFor(settings.flushResidual) });
       needs.inkLostMl = chambersMl;
       needs.chargeMl = chambersMl * settings.chargeFactor;
-      needs.after.push(of(isStorage ? WAY_BACK : "R15"));
+      needs.after.push(of(isStorage ? WAY_BACK : "check-print"));
       break;
     }
     case "drained":
-      needs.before.push(of("R52"));
+      needs.before.push(of("storage-cartridges"));
       use("cleaning cartridges", lines.length, "pieces");
       needs.waste.push(
         { what: "the ink in its lines", ml: volumeMl },
@@ -149,7 +150,7 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
     case "head-out": {
       if (hasWhite(machine) && machine.abilities?.includes("bottles")) bottleFlush();
       const { fluidMl, storageMl } = headOutMl(lines.length, settings);
-      needs.before.push(of("R54"));
+      needs.before.push(of("head-out"));
       use(fluid, fluidMl, "mL");
       use("storage liquid", storageMl, "mL");
       // Into a cup below the head, and from there as waste.
@@ -164,7 +165,7 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
   }
   return needs;
 }
-const WAY_BACK = "R55";
+const WAY_BACK: Job = "wake-up";
 
 /** A regime with its steps in a sentence. */
 export const needsWords = ({ regime, before, after, meanwhile }: Needs, name: (routine: string) => string): string =>

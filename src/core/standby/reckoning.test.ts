@@ -1,4 +1,5 @@
 import { describe, expect, test } from "vitest";
+import { routineBook } from "../routines/assigned.ts";
 import { aliveOrAsleep, breakEvenDays, centsOf } from "./cost.ts";
 import { type DoorFacts, doorIssues, doorPromise } from "./door.ts";
 import { betaQuantile, type IdleSpell, idleRisk } from "./risk.ts";
@@ -111,21 +112,22 @@ describe("the way back", () => {
 });
 
 describe("asleep", () => {
-  const days = (day: string) => day;
-  const sleep = { regime: "full" as const, routines: ["R53"], contents: null, sinceDay: "2026-12-25" };
+  const words = { days: (day: string) => day, wake: "Wake-up" };
+  const book = routineBook();
+  const sleep = { regime: "full" as const, regimes: ["full" as const], contents: null, sinceDay: "2026-12-25" };
   test("what draws ink is refused with the reason; storage, waste and the way back are not", () => {
     for (const routine of ["R01", "R03", "R04", "R14", "R21", "R34", "R36"])
-      expect(refusedAsleep(sleep, routine, days)).toContain("cleaning fluid, clips shut");
+      expect(refusedAsleep(sleep, book.get(routine), words)).toContain("cleaning fluid, clips shut");
     for (const routine of ["R08", "R45", "R50", "R53", "R54", "R55", "R30", "R32"])
-      expect(refusedAsleep(sleep, routine, days)).toBeUndefined();
+      expect(refusedAsleep(sleep, book.get(routine), words)).toBeUndefined();
   });
   test("on a wet cap it holds ink still, and nothing is refused", () =>
-    expect(refusedAsleep({ ...sleep, regime: "wet" }, "R04", days)).toBeUndefined());
+    expect(refusedAsleep({ ...sleep, regime: "wet" }, book.get("R04"), words)).toBeUndefined());
   test("what is in it: as said, else as the regime leaves it", () => {
-    expect(whatIsIn({ regime: "head-out", routines: ["R53", "R54"], contents: null })).toBe(
+    expect(whatIsIn({ regime: "head-out", regimes: ["full", "head-out"], contents: null })).toBe(
       "head out, in its case; lines full of cleaning fluid",
     );
-    expect(whatIsIn({ regime: "full", routines: [], contents: "distilled water" })).toBe("distilled water");
+    expect(whatIsIn({ regime: "full", regimes: [], contents: "distilled water" })).toBe("distilled water");
   });
 });
 

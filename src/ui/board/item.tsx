@@ -2,11 +2,12 @@
 import Link from "next/link";
 import { Popover } from "radix-ui";
 import { useState } from "react";
-import type { ItemView, MachineRow } from "../../work/board.ts";
+import type { WorkItem } from "../../core/tasks/work-item.ts";
+import type { MachineRow } from "../../work/board.ts";
 import { enter } from "../enter.ts";
 import { instantAt } from "../instant-at.ts";
 
-const MARKS: Record<ItemView["state"], { mark: string; words: string }> = {
+const MARKS: Record<WorkItem["state"], { mark: string; words: string }> = {
   done: { mark: "✓", words: "done" },
   skipped: { mark: "–", words: "skipped" },
   overdue: { mark: "!", words: "overdue" },
@@ -24,7 +25,7 @@ export function Item({
   mayRecord,
   wide,
 }: {
-  item: ItemView;
+  item: WorkItem;
   machine: Pick<MachineRow, "id" | "name">;
   mayRecord: boolean;
   wide?: boolean;
@@ -52,7 +53,7 @@ export function Item({
         {wide ? item.name : item.short}
         {when && <span className="figure">{when}</span>}
         {!over && (item.run ?? item.person) && (
-          <span className="font-normal text-accent text-xs">{firstName(item.run?.person ?? item.person)}</span>
+          <span className="font-normal text-accent text-xs">{firstName(item.run?.person ?? item.personName ?? undefined)}</span>
         )}
       </Popover.Trigger>
       <Popover.Portal>
@@ -76,7 +77,7 @@ function ItemDetail({
   mayRecord,
   close,
 }: {
-  item: ItemView;
+  item: WorkItem;
   machine: Pick<MachineRow, "id" | "name">;
   mayRecord: boolean;
   close: () => void;
@@ -90,7 +91,7 @@ function ItemDetail({
         {
           kind: "routine",
           machine: machine.id,
-          routine: item.routine,
+          routine: item.routine ?? undefined,
           happenedAt: time ? instantAt(time) : undefined,
           body: { outcome: "done" },
         },
@@ -102,7 +103,7 @@ function ItemDetail({
   const skip = async () => {
     if (
       await enter(
-        { kind: "routine", machine: machine.id, routine: item.routine, body: { outcome: "skipped", reason } },
+        { kind: "routine", machine: machine.id, routine: item.routine ?? undefined, body: { outcome: "skipped", reason } },
         `${machine.name}: ${item.name} skipped.`,
       )
     )

@@ -4,7 +4,8 @@ import { Popover } from "radix-ui";
 import { memo } from "react";
 import type { Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
-import type { ItemView, MachineRow } from "../../work/board.ts";
+import type { WorkItem } from "../../core/tasks/work-item.ts";
+import type { MachineRow } from "../../work/board.ts";
 import { Comb } from "../comb.tsx";
 import { StateMark } from "../state-mark.tsx";
 import { Item } from "./item.tsx";
@@ -15,7 +16,7 @@ type Props = { row: MachineRow; role: Role; chosen: boolean; onChoose: (id: stri
 /** One machine of the Board. */
 export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: Props) {
   const mayRecord = mayDo(role, "record");
-  const cell = (items: ItemView[], checkFirst = false) => <Cell items={items} row={row} mayRecord={mayRecord} checkFirst={checkFirst} />;
+  const cell = (items: WorkItem[], checkFirst = false) => <Cell items={items} row={row} mayRecord={mayRecord} checkFirst={checkFirst} />;
   const combWidth = Math.min(24, Math.floor((118 - 2 * row.channels.length) / Math.max(1, row.channels.length)));
   return (
     <tr className={`border-hair border-b align-middle ${chosen ? "bg-tint" : ""}`}>
@@ -100,12 +101,12 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
 });
 
 const SHOWN = 2;
-const over = ({ state }: ItemView) => state === "done" || state === "skipped";
-const RANK: Record<ItemView["state"], number> = { overdue: 0, due: 1, open: 2, coming: 3, skipped: 4, done: 4 };
+const over = ({ state }: WorkItem) => state === "done" || state === "skipped";
+const RANK: Record<WorkItem["state"], number> = { overdue: 0, due: 1, open: 2, coming: 3, skipped: 4, done: 4 };
 
 /** What is open by name, the most pressing first (after a missed closing the check); what is over, and what has no room, folded into a count that opens. */
-function Cell({ items, row, mayRecord, checkFirst }: { items: ItemView[]; row: MachineRow; mayRecord: boolean; checkFirst: boolean }) {
-  const rank = (item: ItemView) => (checkFirst && item.isCheck ? -1 : RANK[item.state]);
+function Cell({ items, row, mayRecord, checkFirst }: { items: WorkItem[]; row: MachineRow; mayRecord: boolean; checkFirst: boolean }) {
+  const rank = (item: WorkItem) => (checkFirst && item.isCheck ? -1 : RANK[item.state]);
   const open = items.filter((item) => !over(item)).sort((a, b) => rank(a) - rank(b) || (a.due < b.due ? -1 : 1));
   const named = open.length === SHOWN + 1 ? open : open.slice(0, SHOWN);
   const rest = items.filter((item) => !named.includes(item));

@@ -1,9 +1,9 @@
 "use client";
 import { lazy, Suspense, useState } from "react";
+import type { ChannelView } from "../../core/nozzles/channel-views.ts";
 import type { PatternChannel } from "../../core/nozzles/pattern.ts";
 import { DEFAULT_READINESS } from "../../core/nozzles/readiness.ts";
 import { ALL_GOOD, countsOfWhich, type Which } from "../../core/nozzles/verdicts.ts";
-import type { ChannelView } from "../../work/channel-views.ts";
 import { Comb } from "../comb.tsx";
 
 const Lattice = lazy(() => import("./lattice.tsx").then((module) => ({ default: module.Lattice })));

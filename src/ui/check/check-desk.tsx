@@ -4,7 +4,8 @@ import { lazy, Suspense, useMemo, useState } from "react";
 import type { NozzleDesk } from "../../core/nozzles/ladder/what-now.ts";
 import type { NozzlePattern } from "../../core/nozzles/pattern.ts";
 import { DEFERENCE, HAZARDS } from "../../core/safety/hazards.ts";
-import type { BoardView, ItemView, MachineRow } from "../../work/board.ts";
+import type { WorkItem } from "../../core/tasks/work-item.ts";
+import type { BoardView, MachineRow } from "../../work/board.ts";
 import { instantAt } from "../instant-at.ts";
 import { say, sayFault } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
@@ -15,7 +16,7 @@ const DeskWhatNow = lazy(() => import("../nozzles/desk-what-now.tsx").then((modu
 const PictureReader = lazy(() => import("./picture-reader.tsx").then((module) => ({ default: module.PictureReader })));
 
 /** The check that a machine's day asks for: the first of its checks not done yet, else the one named, else none. */
-function checkOf(row: MachineRow, named: string): ItemView | undefined {
+function checkOf(row: MachineRow, named: string): WorkItem | undefined {
   const checks = [...row.beats.opening, ...row.beats.midday, ...row.also].filter(({ isCheck }) => isCheck);
   return checks.find(({ routine }) => routine === named) ?? checks.find(({ state }) => state !== "done" && state !== "skipped");
 }
@@ -94,7 +95,7 @@ function Choose({ rows, go }: { rows: MachineRow[]; go: (ids: string[]) => void 
   );
 }
 
-function MachineCheck({ row, item, seq, pattern }: { row: MachineRow; item?: ItemView; seq: number; pattern?: NozzlePattern }) {
+function MachineCheck({ row, item, seq, pattern }: { row: MachineRow; item?: WorkItem; seq: number; pattern?: NozzlePattern }) {
   const { draft, change, forget } = useCheckDraft(`zesty-check/${row.id}/${item?.key ?? "check"}`);
   const [state, setState] = useState<{ word: MachineRow["word"]; why: string; entry: string; desk: NozzleDesk | null } | null>(null);
   const [busy, setBusy] = useState(false);
@@ -106,7 +107,7 @@ function MachineCheck({ row, item, seq, pattern }: { row: MachineRow; item?: Ite
           id: draft.id,
           kind: "check",
           machine: row.id,
-          routine: item?.routine,
+          routine: item?.routine ?? undefined,
           happenedAt: draft.time ? instantAt(draft.time) : undefined,
           body: checkBody(draft, row.channels),
         }),

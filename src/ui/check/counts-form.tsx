@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { uuidv7 } from "uuidv7";
+import type { ChannelView } from "../../core/nozzles/channel-views.ts";
 import type { NozzlePattern } from "../../core/nozzles/pattern.ts";
 import { DEFAULT_READINESS } from "../../core/nozzles/readiness.ts";
 import type { Body } from "../../core/record/entries.ts";
-import type { ChannelView } from "../../work/channel-views.ts";
 import { ChannelCounts, type Counts, NOTHING } from "./channel-counts.tsx";
 
 /** A check as far as it is counted. Its entry's id is fixed at once, so that sending it twice counts once. */

@@ -1,7 +1,7 @@
 "use client";
 import { lazy, Suspense, useState } from "react";
+import type { FloorMachine } from "../../core/floor/floor-view.ts";
 import { plannedSeconds } from "../../core/runs/run.ts";
-import type { FloorMachine } from "../../work/floor.ts";
 import { CountsForm, checkBody, useCheckDraft } from "../check/counts-form.tsx";
 import { instantAt } from "../instant-at.ts";
 import { StateMark } from "../state-mark.tsx";

@@ -1,7 +1,7 @@
+import type { FloorMachine, FloorView } from "../../core/floor/floor-view.ts";
 import { refusedAsleep } from "../../core/standby/sleep.ts";
-import { BEGINS_EMPTY, DRAWS, drawMl, EMPTY_SHARE } from "../../core/stores/waste/draws.ts";
+import { drawMl, EMPTY_SHARE } from "../../core/stores/waste/draws.ts";
 import { FOUR_OF_FIVE, roomFor } from "../../core/stores/waste/level.ts";
-import type { FloorMachine, FloorView } from "../../work/floor.ts";
 import { say } from "../say.ts";
 import { VesselLook } from "../stores/vessel-look.tsx";
 import { put } from "./outbox.ts";
@@ -17,14 +17,15 @@ export function noRoom(machine: FloorMachine, ml: number): string | undefined {
 }
 
 /** Why the waste must be emptied before a routine begins at a machine; `undefined` where it need not. */
-export function emptyWhy(machine: FloorMachine, routine: string): string | undefined {
+export function emptyWhy(view: FloorView, machine: FloorMachine, routine: string): string | undefined {
   const { vessel } = machine;
-  if (vessel && BEGINS_EMPTY.includes(routine))
+  const effects = view.routines[routine]?.effects;
+  if (vessel && effects?.beginsEmpty)
     return noRoom(machine, EMPTY_SHARE * vessel.limitMl)
       ? `it begins with an empty ${vessel.kind}, and there is about ${Math.round(vessel.ml)} mL in it`
       : undefined;
   const ladder = machine.desk?.judging.ladder;
-  return noRoom(machine, ladder ? drawMl(DRAWS[routine], ladder).ml : (DRAWS[routine]?.fluidMl ?? 0));
+  return noRoom(machine, ladder ? drawMl(effects?.draws, ladder).ml : (effects?.draws?.fluidMl ?? 0));
 }
 
 /** The waste vessel of a machine: one tap is a look. */
@@ -46,8 +47,11 @@ export function FloorVessel({ view, machine }: { view: FloorView; machine: Floor
 }
 
 /** Why a routine must not be begun at a machine that sleeps; `undefined` where it may. */
-export const asleepWhy = (machine: FloorMachine, routine: string): string | undefined =>
-  machine.sleep ? refusedAsleep(machine.sleep, routine, () => machine.sleep?.sinceWords ?? "") : undefined;
+export function asleepWhy(view: FloorView, machine: FloorMachine, routine: string | undefined): string | undefined {
+  const { sleep } = machine;
+  const wake = Object.values(view.routines).find(({ effects }) => effects?.job === "wake-up")?.name ?? "its wake-up";
+  return sleep ? refusedAsleep(sleep, view.routines[routine ?? ""], { days: () => sleep.sinceWords, wake }) : undefined;
+}
 
 /** A sleeping machine keeps what it stands in: what would draw is not begun. */
 export function StillAsleep({ machine, why }: { machine: FloorMachine; why: string }) {
@@ -61,7 +65,10 @@ export function StillAsleep({ machine, why }: { machine: FloorMachine; why: stri
 
 /** Work that draws ink waits: empty first, or look whether there is room after all. */
 export function EmptyFirst({ view, machine, why }: { view: FloorView; machine: FloorMachine; why: string }) {
-  const empties = ["R45", "R42", "R44"].find((id) => machine.routines.includes(id) && view.routines[id]);
+  const empties = machine.routines.find((id) => {
+    const does = view.routines[id]?.effects?.waste?.does;
+    return does !== undefined && does !== "reads";
+  });
   return (
     <section aria-label="Empty first" className="grid gap-3 border-stop border-l-4 pl-3">
       <h2 className="text-3xl">Empty the waste first</h2>

@@ -13,8 +13,8 @@ export function Gear({ found, floor, send }: Part) {
   const { routine, plan } = found;
   const used = usualMaterials(plan, found.machine.machine);
   const short = leavesShelf(used, floor.view.shelf ?? [], found.machine.machine).filter(({ note }) => note !== null);
-  const full = emptyWhy(found.machine, routine.id);
-  const asleep = asleepWhy(found.machine, routine.id);
+  const full = emptyWhy(floor.view, found.machine, routine.id);
+  const asleep = asleepWhy(floor.view, found.machine, routine.id);
   const windows = windowOutlook(plan, floor.view.pace?.[routine.id]?.[floor.who?.person ?? ""] ?? {});
   return (
     <section aria-label="Before you begin">

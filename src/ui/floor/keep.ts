@@ -1,5 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
-import type { FloorView } from "../../work/floor.ts";
+import type { FloorView } from "../../core/floor/floor-view.ts";
 
 /** What a device keeps of the floor: the last snapshot, what is not sent yet, pictures, whose word it is. */
 

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import type { FloorMachine, FloorView } from "../../core/floor/floor-view.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
 import type { Trace } from "../../core/runs/run.ts";
 import { amountWords } from "../../core/stores/item.ts";
@@ -12,7 +13,6 @@ import {
   usualMaterials,
 } from "../../core/stores/run-materials.ts";
 import { whichFluid } from "../../core/stores/which-fluid.ts";
-import type { FloorMachine, FloorView } from "../../work/floor.ts";
 import type { Draft } from "./outbox.ts";
 
 /** What a run used by its list, to be agreed to with the tap that ends it; each amount can be corrected before. */

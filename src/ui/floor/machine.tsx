@@ -1,6 +1,6 @@
 "use client";
 import { lazy, Suspense, useState } from "react";
-import type { FloorMachine, FloorRoutine, FloorView } from "../../work/floor.ts";
+import type { FloorMachine, FloorRoutine, FloorView } from "../../core/floor/floor-view.ts";
 import { Comb } from "../comb.tsx";
 import { say } from "../say.ts";
 import { StateMark } from "../state-mark.tsx";
@@ -31,7 +31,7 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
   const tasks = view.tasks.filter((task) => task.machine === id && task.state !== "done" && task.state !== "skipped");
   const runs = openRuns(view).filter(({ run }) => run.machine === id);
   const callable = machine.routines.flatMap((routine) =>
-    tasks.some((task) => task.routine === routine) || runs.some(({ run }) => run.routine === routine) || asleepWhy(machine, routine)
+    tasks.some((task) => task.routine === routine) || runs.some(({ run }) => run.routine === routine) || asleepWhy(view, machine, routine)
       ? []
       : (view.routines[routine] ?? []),
   );
@@ -54,7 +54,7 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
       <div className="mt-2 flex gap-1">
         {machine.class !== "cij" && machine.channels.map((channel) => <Comb key={channel.id} channel={channel} width={40} height={22} />)}
       </div>
-      {!(machine.sleep && asleepWhy(machine, "R01")) && (
+      {!(machine.sleep && asleepWhy(view, machine, Object.values(view.routines).find(({ isCheck }) => isCheck)?.id)) && (
         <Suspense>
           <FloorWhatNow floor={floor} machine={machine} />
         </Suspense>

@@ -1,7 +1,7 @@
 "use client";
 import { lazy, Suspense, useState } from "react";
+import type { FloorView } from "../../core/floor/floor-view.ts";
 import { inWalkingOrder } from "../../core/tasks/task.ts";
-import type { FloorView } from "../../work/floor.ts";
 import { StateMark } from "../state-mark.tsx";
 import { put } from "./outbox.ts";
 import { to } from "./route.ts";

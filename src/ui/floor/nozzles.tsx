@@ -1,6 +1,6 @@
 "use client";
+import type { FloorMachine } from "../../core/floor/floor-view.ts";
 import { type NozzleDesk, whatNow } from "../../core/nozzles/ladder/what-now.ts";
-import type { FloorMachine } from "../../work/floor.ts";
 import { WhatNowCard } from "../nozzles/what-now-card.tsx";
 import { say } from "../say.ts";
 import { EmptyFirst, noRoom } from "./empty-first.tsx";

@@ -12,9 +12,10 @@ export function AtTheEnd({ found, floor, send }: Part) {
   const called = calledAndDone(found.plan, state.trace).filter((id) => !floor.view.routines[id]?.isCheck);
   const asked = found.run.key?.startsWith("one-off/") ? found.run.key.slice("one-off/".length) : undefined;
   const shelf = useLeaving(floor.view, found.machine, found.plan, { trace: state.trace });
-  const before = state.trace.find(({ step }) => step === "before")?.result?.value;
-  const after = state.trace.find(({ step }) => step === "after")?.result?.value ?? 0;
-  const emptied = found.routine.id === "R45" && before !== undefined && (floor.view.containers?.length ?? 0) > 0;
+  const waste = found.routine.effects?.waste;
+  const before = state.trace.find(({ step }) => step === waste?.before)?.result?.value;
+  const after = state.trace.find(({ step }) => step === waste?.after)?.result?.value ?? 0;
+  const emptied = waste?.does === "empties" && before !== undefined && (floor.view.containers?.length ?? 0) > 0;
   const [into, setInto] = useState(floor.view.containers?.[0]?.id ?? "");
   const vessel = found.machine.machine.waste?.[0];
   const also = [
@@ -70,7 +71,7 @@ export function AtTheEnd({ found, floor, send }: Part) {
               </select>
             </label>
           )}
-          {found.routine.id === "R46" && (
+          {found.routine.effects?.job === "replace-supply" && (
             <div className="mt-3">
               <FillChannel
                 view={floor.view}

@@ -1,6 +1,6 @@
+import type { FloorMachine, FloorRoutine, FloorRun, FloorView } from "../../core/floor/floor-view.ts";
 import { type PlannedStep, runPlan } from "../../core/runs/plan.ts";
 import { type RunState, runState } from "../../core/runs/run.ts";
-import type { FloorMachine, FloorRoutine, FloorRun, FloorView } from "../../work/floor.ts";
 
 /** A run as this device sees it: replayed from its events, those queued here included. */
 export type OpenRun = { run: FloorRun; machine: FloorMachine; routine: FloorRoutine; plan: PlannedStep[]; state: RunState };

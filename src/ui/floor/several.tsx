@@ -1,11 +1,11 @@
 "use client";
 import { useState } from "react";
 import { uuidv7 } from "uuidv7";
+import type { FloorMachine, FloorRoutine, FloorView } from "../../core/floor/floor-view.ts";
 import { FOUND_AS } from "../../core/routines/step.ts";
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import { holds, type PlannedStep, runPlan } from "../../core/runs/plan.ts";
 import { isReading, leaptOver, plannedSeconds, resultProblem } from "../../core/runs/run.ts";
-import type { FloorMachine, FloorRoutine, FloorView } from "../../work/floor.ts";
 import { instantAt } from "../instant-at.ts";
 import { asleepWhy, EmptyFirst, emptyWhy, StillAsleep } from "./empty-first.tsx";
 import { LeavesShelf, useLeaving } from "./leaves-shelf.tsx";
@@ -73,8 +73,8 @@ type Short = { view: FloorView; machine: FloorMachine; routine: FloorRoutine; ta
 
 function ShortForm({ view, machine, routine, task, done }: Short) {
   const plan = runPlan(routine.steps, machine.machine);
-  const full = emptyWhy(machine, routine.id);
-  const asleep = asleepWhy(machine, routine.id);
+  const full = emptyWhy(view, machine, routine.id);
+  const asleep = asleepWhy(view, machine, routine.id);
   const [results, setResults] = useState<Results>({});
   const answers = Object.fromEntries(Object.entries(results).map(([at, { choice, found }]) => [at, choice ?? found]));
   const shelf = useLeaving(view, machine, plan, { answers });

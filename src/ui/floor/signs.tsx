@@ -1,9 +1,9 @@
 "use client";
 import { useState } from "react";
 import { uuidv7 } from "uuidv7";
+import type { FloorMachine, FloorView } from "../../core/floor/floor-view.ts";
 import type { RankedCause } from "../../core/signs/causes.ts";
 import { isSign } from "../../core/signs/guide.ts";
-import type { FloorMachine, FloorView } from "../../work/floor.ts";
 import { SignDrawing } from "../sign-drawing.tsx";
 import type { Draft } from "./outbox.ts";
 import { go, to } from "./route.ts";
@@ -95,8 +95,9 @@ export function OpenSigns({ view, machine, enter }: Part) {
 }
 
 function CauseLine({ cause, sign, view, machine, enter }: Part & { cause: RankedCause; sign: NonNullable<FloorMachine["signs"]>[number] }) {
-  const routine = cause.routine && machine.routines.includes(cause.routine) ? view.routines[cause.routine] : undefined;
-  const action = routine?.name ?? cause.work ?? view.routines[cause.routine ?? ""]?.name ?? "Look at it";
+  const able = Object.values(view.routines).filter(({ effects }) => cause.job !== undefined && effects?.job === cause.job);
+  const routine = able.find(({ id }) => machine.routines.includes(id));
+  const action = routine?.name ?? cause.work ?? able[0]?.name ?? "Look at it";
   const task = () =>
     enter(
       {

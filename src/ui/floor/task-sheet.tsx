@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import { uuidv7 } from "uuidv7";
-import type { FloorView } from "../../work/floor.ts";
+import type { FloorView } from "../../core/floor/floor-view.ts";
 import { put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { openRuns } from "./runs.ts";

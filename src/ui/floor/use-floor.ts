@@ -1,11 +1,12 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { FloorAnswer, FloorView } from "../../work/floor.ts";
+import type { FloorView } from "../../core/floor/floor-view.ts";
+import { withQueue } from "../../core/record/on-tablet.ts";
+import type { FloorAnswer } from "../../work/floor.ts";
 import { oneAtATime } from "../one-at-a-time.ts";
 import { say } from "../say.ts";
 import { useLive } from "../use-live.ts";
 import { isFull, keepOffset, keepView, keepWho, keptOffset, keptView, keptWho, type Queued, queued, type Who } from "./keep.ts";
 import { acknowledgedAfter, flush, onNews, retryWaiting } from "./outbox.ts";
-import { withQueue } from "./overlay.ts";
 
 export type Floor = {
   view: FloorView;

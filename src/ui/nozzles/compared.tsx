@@ -1,7 +1,7 @@
 "use client";
+import type { ChannelReading } from "../../core/nozzles/channel-reading.ts";
 import { changeOf, changeWords } from "../../core/nozzles/compare.ts";
 import { ALL_GOOD, verdictOf } from "../../core/nozzles/verdicts.ts";
-import type { ChannelReading } from "../../core/record/entries.ts";
 import type { CheckView, NozzleHistory } from "../../work/nozzle-history.ts";
 import { isLight } from "../comb.tsx";
 

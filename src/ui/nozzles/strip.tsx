@@ -1,4 +1,4 @@
-import type { ChannelReading } from "../../core/record/entries.ts";
+import type { ChannelReading } from "../../core/nozzles/channel-reading.ts";
 import { isLight } from "../comb.tsx";
 
 /** One channel's reading at one check, or none. */

@@ -1,6 +1,6 @@
 "use client";
 import { useState } from "react";
-import type { VesselView } from "../../work/stores/vessels.ts";
+import type { VesselView } from "../../core/stores/waste/vessel-view.ts";
 import { Vessel } from "../vessel.tsx";
 
 /** A look at a waste vessel: one tap at its level, or the figure typed; and its emptying. */

@@ -5,6 +5,7 @@ import { policiesOf } from "../../core/fleet/rule.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { wholePlan } from "../../core/rounds/plan-round.ts";
 import { skillFor } from "../../core/routines/routine.ts";
+import { personName, type Shop } from "../../core/shop/shop.ts";
 import { type DoorIssue, type DoorPromise, doorIssues, doorPromise } from "../../core/standby/door.ts";
 import { REGIME_NAMES } from "../../core/standby/regime.ts";
 import { adviseRegime } from "../../core/standby/regimes.ts";
@@ -19,7 +20,7 @@ import { now } from "../clock.ts";
 import { rosterChanges, workersOn } from "../day.ts";
 import { factsNow } from "../due.ts";
 import { roundMaterial, roundProblem } from "../rounds.ts";
-import { dayAt, loadShop, personName, type Shop } from "../shop.ts";
+import { dayAt, loadShop } from "../shop.ts";
 import { openingOf, tonight } from "./gap.ts";
 import { cappedSaid, cappingOf, lastUses } from "./idle.ts";
 import { printDayChanges } from "./machine.ts";
@@ -107,7 +108,9 @@ export async function doorView(db: Database, actor: Actor): Promise<DoorView> {
     const days = gap.hours === null ? 7 : Math.ceil(gap.hours / 24);
     const power = expectedPower(machine);
     const door = seen.find((each) => each.machine === machine.id);
-    const shutDown = row?.beats.closing.some(({ routine, state }) => routine === "R13" && state === "done");
+    const shutDown = row?.beats.closing.some(
+      ({ routine, state }) => shop.rules.book.get(routine ?? "")?.effects?.caps?.with === "own-cycle" && state === "done",
+    );
     const seenPower = door?.power === "on" || door?.power === "off" ? door.power : shutDown ? "off" : null;
     const run = runs.find((each) => each.machine === machine.id);
     const issues = doorIssues({

@@ -1,14 +1,14 @@
 import { uuidv7 } from "uuidv7";
 import { isoDay, toDay } from "../../core/calendar/day.ts";
+import { machineOf, type Shop } from "../../core/shop/shop.ts";
 import type { SleepBody } from "../../core/standby/said.ts";
-import { PUTS_TO_SLEEP, WAKES } from "../../core/standby/sleep.ts";
 import { append, type NewEntry } from "../../ledger/append.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { lastChecks, lastPin } from "../../ledger/nozzles.ts";
 import { oneOffs } from "../../ledger/tasks.ts";
 import { now } from "../clock.ts";
-import { wordsOf } from "../entry-words.ts";
-import { dayAt, machineOf, type Shop } from "../shop.ts";
+import { wordsOf } from "../entry-body.ts";
+import { dayAt } from "../shop.ts";
 import { standbyOf } from "./of.ts";
 import { nameOf } from "./sleeps.ts";
 
@@ -22,8 +22,9 @@ export async function followSleep(tx: Connection, shop: Shop, made: NewEntry): P
   if (!machine) return;
   const ended = (kind === "routine" && (body.outcome ?? "done") === "done") || (kind === "run" && body.event === "end");
   const said = kind === "sleep" ? (body as SleepBody) : undefined;
-  const down = said?.event === "down" || (ended && routine != null && routine in PUTS_TO_SLEEP);
-  const up = said?.event === "up" || (ended && routine === WAKES);
+  const effects = ended ? shop.rules.book.get(routine ?? "")?.effects : undefined;
+  const down = said?.event === "down" || effects?.sleeps !== undefined;
+  const up = said?.event === "up" || effects?.wakes === true;
   const entries: NewEntry[] = [];
   const entry = (more: Pick<NewEntry, "kind" | "body">): NewEntry => ({
     id: uuidv7(),

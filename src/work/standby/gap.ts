@@ -2,10 +2,11 @@ import { type Day, isoDay } from "../../core/calendar/day.ts";
 import { instantOf, instantOfLocal, localDay, localText } from "../../core/calendar/site-time.ts";
 import { machineDays } from "../../core/calendar/work-days.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
+import { Refusal } from "../../core/shop/refusal.ts";
+import type { Shop } from "../../core/shop/shop.ts";
 import { spoken } from "../../core/standby/risk.ts";
 import { now } from "../clock.ts";
-import { Refusal } from "../refusal.ts";
-import { dayAt, type Shop } from "../shop.ts";
+import { dayAt } from "../shop.ts";
 
 /** From parking to the first care. */
 export type Gap = { from: Date; to: Date | null; hours: number | null; fromDay: Day; toDay: Day; words: string };
@@ -13,8 +14,8 @@ const CLOSING = "21:30";
 const OPENING = "08:00";
 const LOOK_AHEAD_DAYS = 400;
 
-export const closingOf = (shop: Shop, day: Day): Date => instantOf(day, shop.calendar.beats?.closing?.by ?? CLOSING, shop.site.timeZone);
-export const openingOf = (shop: Shop, day: Day): Date => instantOf(day, shop.calendar.beats?.opening?.by ?? OPENING, shop.site.timeZone);
+export const closingOf = (shop: Shop, day: Day): Date => instantOf(day, shop.calendar.beats?.closing?.by ?? CLOSING, shop.site);
+export const openingOf = (shop: Shop, day: Day): Date => instantOf(day, shop.calendar.beats?.opening?.by ?? OPENING, shop.site);
 
 /** The next day after `day` on which a machine prints by its calendar, whether it sleeps or not. */
 export function nextPrintDay(shop: Shop, machine: Machine, day: Day, changes: { date: string; prints: boolean }[] = []): Day | null {
@@ -33,15 +34,14 @@ export function tonight(shop: Shop, machine: Machine, changes: { date: string; p
 }
 
 function gapOf(shop: Shop, from: Date, to: Date | null): Gap {
-  const zone = shop.site.timeZone;
   // Instants, so that a night with a clock change has the hours that it really has.
   const hours = to === null ? null : (to.getTime() - from.getTime()) / 3_600_000;
   return {
     from,
     to,
     hours,
-    fromDay: localDay(from, zone),
-    toDay: localDay(to ?? from, zone),
+    fromDay: localDay(from, shop.site),
+    toDay: localDay(to ?? from, shop.site),
     words: hours === null ? "of unknown end" : spoken(hours),
   };
 }
@@ -75,7 +75,7 @@ export function askedGap(
 }
 
 function nextCare(shop: Shop, machine: Machine, from: Date, changes: { date: string; prints: boolean }[]): Date | null {
-  const next = nextPrintDay(shop, machine, localDay(from, shop.site.timeZone), changes);
+  const next = nextPrintDay(shop, machine, localDay(from, shop.site), changes);
   return next === null ? null : openingOf(shop, next);
 }
 

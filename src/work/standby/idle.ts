@@ -1,17 +1,18 @@
 import { isoDay } from "../../core/calendar/day.ts";
 import { printsChecks } from "../../core/fleet/channels.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
+import type { Shop } from "../../core/shop/shop.ts";
 import { REGIME_NAMES, type Regime } from "../../core/standby/regime.ts";
 import { spoken } from "../../core/standby/risk.ts";
 import type { Sleep } from "../../core/standby/sleep.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { lastActive, lastAnswer, lastCapped, lastDoneOf } from "../../ledger/standby.ts";
 import { now } from "../clock.ts";
-import { dayAt, type Shop } from "../shop.ts";
+import { dayAt } from "../shop.ts";
 import { standbyOf, usualRegime } from "./of.ts";
 
-/** Routines that leave a machine capped or flushed. */
-const CAPPING: readonly string[] = ["R10", "R11", "R12", "R13"];
+/** How a routine leaves the cap. */
+const capsOf = (shop: Shop, routine: string) => shop.rules.book.get(routine)?.effects?.caps;
 const BACK_DAYS = 60;
 const HOUR_MS = 3_600_000;
 
@@ -23,7 +24,12 @@ export type LastUse = { done: readonly { routine: string; at: Date }[]; active: 
 /** The last use of each machine, for a page that does not know it otherwise. */
 export async function lastUses(db: Connection, shop: Shop): Promise<(machine: Machine) => LastUse> {
   const [done, active] = await Promise.all([
-    lastDoneOf(db, shop.id, CAPPING, isoDay(dayAt(shop) - BACK_DAYS)),
+    lastDoneOf(
+      db,
+      shop.id,
+      [...shop.rules.book.values()].flatMap(({ id, effects }) => (effects?.caps ? [id] : [])),
+      isoDay(dayAt(shop) - BACK_DAYS),
+    ),
     lastActive(
       db,
       shop.id,
@@ -35,7 +41,7 @@ export async function lastUses(db: Connection, shop: Shop): Promise<(machine: Ma
 
 /** How a machine was left after it was used last: by its closing routine, or by what was said at the door; `null`: not capped since. */
 export async function cappingOf(db: Connection, shop: Shop, machine: Machine, use: LastUse, said: CappedSaid): Promise<Capping | null> {
-  const last = lastCapping(use);
+  const last = lastCapping(shop, use);
   const door = said.get(machine.id);
   const capping =
     door && !(last && last.at > door.at) ? door : last && { at: last.at, ...(await wayOf(db, shop, machine, last.routine, last.at)) };
@@ -43,12 +49,13 @@ export async function cappingOf(db: Connection, shop: Shop, machine: Machine, us
 }
 
 type CappedSaid = ReadonlyMap<string, Capping>;
+const ON_CONCENTRATE: Omit<Capping, "at"> = { regime: "solution", words: "capped on solution" };
+const ON_WATER: Omit<Capping, "at"> = { regime: "wet", words: "capped on water" };
 const SAID: Readonly<Record<string, Omit<Capping, "at">>> = {
-  concentrate: { regime: "solution", words: "capped on solution" },
-  water: { regime: "wet", words: "capped on water" },
+  concentrate: ON_CONCENTRATE,
+  water: ON_WATER,
   dry: { regime: "night", words: "capped dry" },
 };
-const ON_WATER: Omit<Capping, "at"> = { regime: "wet", words: "capped on water" };
 
 /** What was last said of each cap at the door. */
 export async function cappedSaid(db: Connection, shop: Shop): Promise<CappedSaid> {
@@ -60,18 +67,20 @@ export async function cappedSaid(db: Connection, shop: Shop): Promise<CappedSaid
   );
 }
 
-const lastCapping = ({ done }: LastUse) =>
+const lastCapping = (shop: Shop, { done }: LastUse) =>
   done
-    .filter(({ routine }) => CAPPING.includes(routine))
+    .filter(({ routine }) => capsOf(shop, routine))
     .reduce<{ routine: string; at: Date } | undefined>((a, b) => (a && a.at >= b.at ? a : b), undefined);
 
-/** R10 asks itself whether the gap is long, and puts the concentrate in. */
+/** By its routine; one that asks whether the gap is long puts the concentrate in where it is. */
 async function wayOf(db: Connection, shop: Shop, { id }: Machine, routine: string, at: Date): Promise<Omit<Capping, "at">> {
-  if (routine === "R12") return { regime: "flush", words: "flushed" };
-  if (routine === "R13") return { regime: "night", words: "shut down by its own cycle" };
-  if (routine === "R11") return { regime: "solution", words: "capped on solution" };
-  const gap = await lastAnswer(db, shop.id, { machine: id, routine, step: "gap", from: new Date(at.getTime() - 2 * HOUR_MS), to: at });
-  return gap === "long" ? { regime: "solution", words: "capped on solution" } : ON_WATER;
+  const caps = capsOf(shop, routine);
+  if (caps?.with === "flush") return { regime: "flush", words: "flushed" };
+  if (caps?.with === "own-cycle") return { regime: "night", words: "shut down by its own cycle" };
+  if (caps?.with === "concentrate") return ON_CONCENTRATE;
+  if (!caps?.longGapStep) return ON_WATER;
+  const asked = { machine: id, routine, step: caps.longGapStep, from: new Date(at.getTime() - 2 * HOUR_MS), to: at };
+  return (await lastAnswer(db, shop.id, asked)) === "long" ? ON_CONCENTRATE : ON_WATER;
 }
 
 /** Machines awake that have stood longer than the way they were left allows, with the sentence that says so. */
@@ -92,7 +101,7 @@ export async function standingTooLong(
       const bound = settings.bounds[regime].to;
       return from !== null && bound !== null && (now().getTime() - from.getTime()) / HOUR_MS > bound;
     };
-    const last = lastCapping(use);
+    const last = lastCapping(shop, use);
     const latest = last && (!use.active || last.at >= use.active) ? last.at : use.active;
     // Nothing is looked up for what has not even stood for a night.
     if (!isPast(latest, "night")) continue;

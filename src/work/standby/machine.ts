@@ -2,6 +2,8 @@ import { type Day, isoDay, spokenDay } from "../../core/calendar/day.ts";
 import { clockTime, localText } from "../../core/calendar/site-time.ts";
 import { channelsOf } from "../../core/fleet/channels.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
+import { Refusal } from "../../core/shop/refusal.ts";
+import { machineOf, type Shop } from "../../core/shop/shop.ts";
 import { type AliveOrAsleep, aliveOrAsleep } from "../../core/standby/cost.ts";
 import { type Emptying, emptyings, type FlushPlan } from "../../core/standby/flush.ts";
 import { fluidFor, type Needs, needsWords, regimeNeeds } from "../../core/standby/needs.ts";
@@ -20,8 +22,7 @@ import { headSeq } from "../../ledger/reading.ts";
 import { filledAt, type HeldRow, stockRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { rosterChanges, workersOn } from "../day.ts";
-import { Refusal } from "../refusal.ts";
-import { dayAt, loadShop, machineOf, type Shop } from "../shop.ts";
+import { dayAt, loadShop } from "../shop.ts";
 import { leadDaysOf } from "../stores/demand.ts";
 import { askedGap } from "./gap.ts";
 import { gapFacts, isStaffed, type MachineMaterial, standbyMaterial } from "./material.ts";
@@ -333,7 +334,7 @@ function costs(shop: Shop, machine: Machine, mine: MachineMaterial, needs: Needs
   const fluidCents = lines.filter(({ unit }) => unit === "mL").reduce((sum, { cents }) => sum + cents, 0);
   const cleanMl = rungMl(mine.ladder, "normal");
   const fluidCleansMl = needs.flush ? mine.settings.fluidCleans * cleanMl : 0;
-  const exercise = mine.minutes("R14", "alive");
+  const exercise = mine.minutes("idle-exercise", "alive");
   const inks = inkCents(shop, machine);
   const sum = (list: Needs["before"]) => list.reduce((all, { minutes }) => all + minutes, 0);
   return aliveOrAsleep({

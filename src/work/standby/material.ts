@@ -2,13 +2,15 @@ import { isoDay } from "../../core/calendar/day.ts";
 import { CLASS_FLOOR } from "../../core/condition/room/room.ts";
 import { printsChecks } from "../../core/fleet/channels.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
+import type { ChannelReading } from "../../core/nozzles/channel-reading.ts";
 import type { LadderSettings } from "../../core/nozzles/ladder/settings.ts";
 import { outsideTolerance } from "../../core/nozzles/tolerance.ts";
-import type { ChannelReading } from "../../core/record/entries.ts";
 import { piecesOf } from "../../core/rounds/stretches-of.ts";
 import { skillFor } from "../../core/routines/routine.ts";
+import { idsFor, routineFor } from "../../core/routines/routine-for.ts";
+import type { Shop } from "../../core/shop/shop.ts";
 import { flushPlan, learnedWhiteFactor } from "../../core/standby/flush.ts";
-import { linesOf, type RoutineMinutes } from "../../core/standby/needs.ts";
+import { type JobMinutes, linesOf } from "../../core/standby/needs.ts";
 import type { Regime } from "../../core/standby/regime.ts";
 import type { GapFacts } from "../../core/standby/regimes.ts";
 import type { IdleSpell } from "../../core/standby/risk.ts";
@@ -19,7 +21,7 @@ import { rungMl } from "../../core/stores/waste/draws.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { checksSince, lastDoings, loggedSeconds, sleepRows } from "../../ledger/standby.ts";
 import { judgingOf } from "../nozzles.ts";
-import { dayAt, type Shop } from "../shop.ts";
+import { dayAt } from "../shop.ts";
 import { airNow } from "../stores/air-now.ts";
 import { ladderOf } from "../stores/vessels.ts";
 import { standbyOf, usualRegime } from "./of.ts";
@@ -37,7 +39,7 @@ export type MachineMaterial = {
   rough: (keyof Plumbing)[];
   ladder: LadderSettings;
   white: ReturnType<typeof learnedWhiteFactor>;
-  minutes: RoutineMinutes;
+  minutes: JobMinutes;
   sleep: Sleep | undefined;
   humidity: number | null;
   lowHumidity: number;
@@ -55,12 +57,18 @@ export async function standbyMaterial(db: Connection, shop: Shop, machines: read
   const since = isoDay(today - BACK_DAYS);
   const classes = new Set(machines.map((each) => each.class));
   const alike = shop.machines.filter((each) => classes.has(each.class) && printsChecks(each)).map(({ id }) => id);
+  const book = [...shop.rules.book.values()];
   const [air, slept, checks, doings, logged] = await Promise.all([
     airNow(db, shop),
     sleepRows(db, shop.id, since, isoDay(today)),
     checksSince(db, shop.id, alike, since),
-    lastDoings(db, shop.id, alike, since),
-    loggedSeconds(db, shop.id, "R53", "clear", alike),
+    lastDoings(db, shop.id, alike, since, idsFor("idle-exercise", book)),
+    loggedSeconds(
+      db,
+      shop.id,
+      book.flatMap(({ id, effects }) => (effects?.lineStep ? { routine: id, step: effects.lineStep } : [])),
+      alike,
+    ),
   ]);
   const sleeps = slept.map((row) => ({ machine: row.machine, upAt: row.upAt, sleep: sleepOf(shop, row) }));
   const judging = new Map(shop.machines.map((machine) => [machine.id, judgingOf(shop, machine)] as const));
@@ -120,10 +128,10 @@ export async function standbyMaterial(db: Connection, shop: Shop, machines: read
 
 /** How much longer white takes here: what white lines of this class took at bottle flushes, against what was planned for colour. */
 function whiteOf(shop: Shop, machine: Machine, logged: Awaited<ReturnType<typeof loggedSeconds>>, settings: StandbySettings) {
-  const lines = logged.flatMap(({ machine: id, step, seconds }) => {
+  const lines = logged.flatMap(({ machine: id, line: of, seconds }) => {
     const at = shop.machines.find((each) => each.id === id);
     if (at?.class !== machine.class) return [];
-    const line = linesOf(at).find((each) => step === `clear@${each.id}`);
+    const line = linesOf(at).find((each) => each.id === of);
     if (line?.ink !== "white") return [];
     const { plumbing } = plumbingOf(at, shop.plumbing.get(at.id));
     const planned = flushPlan([{ ...line, ink: "black" }], plumbing, settings, {
@@ -136,13 +144,13 @@ function whiteOf(shop: Shop, machine: Machine, logged: Awaited<ReturnType<typeof
 }
 
 export const minutesAt =
-  (shop: Shop, machine: Machine): RoutineMinutes =>
-  (id, regime) => {
-    const routine = shop.rules.book.get(id);
-    if (!routine) return { hands: 0, wait: 0, skill: "" };
+  (shop: Shop, machine: Machine): JobMinutes =>
+  (job, regime) => {
+    const routine = routineFor(job, machine, shop.rules.book);
+    if (!routine) return { routine: job, hands: 0, wait: 0, skill: "" };
     const pieces = piecesOf(routine, machine, storedAs(regime));
     const sum = (kind: "hands" | "wait") => pieces.filter((piece) => piece.kind === kind).reduce((all, { minutes }) => all + minutes, 0);
-    return { hands: sum("hands"), wait: sum("wait"), skill: skillFor(routine, machine) };
+    return { routine: routine.id, hands: sum("hands"), wait: sum("wait"), skill: skillFor(routine, machine) };
   };
 
 /** What the advice for a gap rests on. */

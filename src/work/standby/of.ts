@@ -1,8 +1,8 @@
 import { policiesOf } from "../../core/fleet/rule.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
+import type { Shop } from "../../core/shop/shop.ts";
 import type { Regime } from "../../core/standby/regime.ts";
 import { type StandbySettings, standbySettings } from "../../core/standby/settings.ts";
-import type { Shop } from "../shop.ts";
 
 /** What a machine is held by while it stands. */
 export const standbyOf = (shop: Shop, machine: Pick<Machine, "id" | "class">): StandbySettings =>

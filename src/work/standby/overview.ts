@@ -1,12 +1,13 @@
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
+import { personName } from "../../core/shop/shop.ts";
 import { REGIME_NAMES } from "../../core/standby/regime.ts";
 import { adviseRegime } from "../../core/standby/regimes.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { headSeq } from "../../ledger/reading.ts";
 import { seasonRows } from "../../ledger/standby.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { dayAt, loadShop, personName } from "../shop.ts";
+import { dayAt, loadShop } from "../shop.ts";
 import { overlappingClosures, plannedClosures, tonight } from "./gap.ts";
 import { lastUses, standingTooLong } from "./idle.ts";
 import { printDayChanges } from "./machine.ts";

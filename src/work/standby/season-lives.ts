@@ -1,12 +1,13 @@
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import { clockTime } from "../../core/calendar/site-time.ts";
+import { personName, type Shop } from "../../core/shop/shop.ts";
 import { REGIME_NAMES } from "../../core/standby/regime.ts";
 import type { SeasonBody } from "../../core/standby/said.ts";
 import { planChanges } from "../../core/standby/season.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { sleepRows } from "../../ledger/standby.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { dayAt, loadShop, personName, type Shop } from "../shop.ts";
+import { dayAt, loadShop } from "../shop.ts";
 import { nextPrintDay } from "./gap.ts";
 import { printDayChanges } from "./machine.ts";
 import { standbyMaterial } from "./material.ts";
@@ -61,7 +62,7 @@ export async function seasonLives(db: Connection, actor: Actor, from: string): P
       ...changes,
       ...(await printsLonger(db, shop, told)),
       ...stillShort(plan.view),
-      ...notYetAsleep(plan.view, await asleepIn(db, shop, told), dayAt(shop)),
+      ...notYetAsleep(shop, plan.view, await asleepIn(db, shop, told), dayAt(shop)),
     ],
     returns: await returnsOf(db, shop, told),
   };
@@ -99,12 +100,12 @@ async function asleepIn(db: Connection, shop: Shop, { from, to }: SeasonBody) {
   return sleepRows(db, shop.id, isoDay(toDay(from) - 14), to);
 }
 
-function notYetAsleep({ rows, from }: SeasonView, asleep: Awaited<ReturnType<typeof asleepIn>>, today: number): string[] {
+function notYetAsleep(shop: Shop, { rows, from }: SeasonView, asleep: Awaited<ReturnType<typeof asleepIn>>, today: number): string[] {
   if (today < toDay(from)) return [];
   return rows
     .filter(
       (row) =>
-        row.before.some(({ routine }) => ["R51", "R52", "R53", "R54"].includes(routine)) &&
+        row.before.some(({ routine }) => shop.rules.book.get(routine)?.effects?.sleeps) &&
         !asleep.some(({ machine }) => machine === row.machine),
     )
     .map(({ name, regimeName }) => `${name} was to be put to sleep (${regimeName}); no entry says that it was`);

@@ -1,14 +1,15 @@
 import { type Day, isoDay, readDay, spokenDay, toDay } from "../../core/calendar/day.ts";
-import { instantOf } from "../../core/calendar/site-time.ts";
+import { dayStart, instantOf } from "../../core/calendar/site-time.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { piecesOf, stretchesOf } from "../../core/rounds/stretches-of.ts";
+import { Refusal } from "../../core/shop/refusal.ts";
+import type { Shop } from "../../core/shop/shop.ts";
 import type { Needs } from "../../core/standby/needs.ts";
 import type { Regime } from "../../core/standby/regime.ts";
 import type { SeasonWork } from "../../core/standby/season.ts";
 import { spareHours } from "../../core/standby/way-back.ts";
 import type { HeldRow } from "../../ledger/stock.ts";
-import { Refusal } from "../refusal.ts";
-import { dayAt, type Shop } from "../shop.ts";
+import { dayAt } from "../shop.ts";
 import { closingOf, openingOf, plannedClosures } from "./gap.ts";
 import { type MachinePlan, machinePlan } from "./machine.ts";
 import { type MachineMaterial, storedAs } from "./material.ts";
@@ -101,10 +102,7 @@ export function plannedMachine(
       const hands = stretches.reduce((sum, each) => sum + ("hands" in each ? each.hands : 0), 0);
       const first = stretches[0];
       if (first && "hands" in first && minutes > hands) first.hands += Math.round(minutes - hands);
-      const windowStart =
-        side === "before"
-          ? instantOf(closure.last - WINDOW_DAYS + 1, "04:00", shop.site.timeZone)
-          : instantOf(closure.first, "04:00", shop.site.timeZone);
+      const windowStart = side === "before" ? dayStart(closure.last - WINDOW_DAYS + 1, shop.site) : dayStart(closure.first, shop.site);
       const minute = (at: Date) => (at.getTime() - windowStart.getTime()) / MINUTE_MS;
       return {
         key: `${machine.id}/${routine}/${side}`,
@@ -112,10 +110,7 @@ export function plannedMachine(
         area: machine.area ?? "shop",
         skill,
         stretches,
-        earliest:
-          side === "before"
-            ? minute(instantOf(stops, mine.settings.stopsAt, shop.site.timeZone))
-            : minute(instantOf(wakes, "04:00", shop.site.timeZone)),
+        earliest: side === "before" ? minute(instantOf(stops, mine.settings.stopsAt, shop.site)) : minute(dayStart(wakes, shop.site)),
         due: side === "before" ? minute(closingOf(shop, closure.last)) : Math.max(0, minute(openingOf(shop, wakes)) - spare * 60),
         after: index > 0 ? [`${machine.id}/${needs[side][index - 1]?.routine}/${side}`] : [],
         ...(choice?.person ? { person: choice.person } : {}),

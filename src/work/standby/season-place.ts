@@ -1,11 +1,12 @@
 import { type Day, isoDay, spokenDay } from "../../core/calendar/day.ts";
-import { clockTime, instantOf } from "../../core/calendar/site-time.ts";
+import { clockTime, dayStart, instantOf } from "../../core/calendar/site-time.ts";
 import { wholePlan } from "../../core/rounds/plan-round.ts";
 import type { RoundPlan, RoundProblem } from "../../core/rounds/problem.ts";
+import { personName, type Shop } from "../../core/shop/shop.ts";
 import { type PlacedWork, placedWork, type SeasonWork, seasonProblem } from "../../core/standby/season.ts";
 import { type rosterChanges, shiftSpan, workersOn } from "../day.ts";
 import { roundSettings } from "../rounds.ts";
-import { dayAt, personName, type Shop } from "../shop.ts";
+import { dayAt } from "../shop.ts";
 import { nameOf } from "./sleeps.ts";
 
 /** A closure's work given to people by the rounds kernel. */
@@ -33,7 +34,7 @@ export type Placed = { problem: RoundProblem; plan: RoundPlan; placed: PlacedWor
 /** Who does which of the work when, over some days, by the rounds kernel. */
 export function placeWork(shop: Shop, roster: Awaited<ReturnType<typeof rosterChanges>>, from: Day, to: Day, work: SeasonWork[]): Placed {
   const zone = shop.site.timeZone;
-  const zero = instantOf(from, "04:00", zone);
+  const zero = dayStart(from, shop.site);
   const minute = (at: Date) => Math.round((at.getTime() - zero.getTime()) / MINUTE_MS);
   const shifts = shop.calendar.shifts ?? [];
   const people = shop.people
@@ -45,13 +46,15 @@ export function placeWork(shop: Shop, roster: Awaited<ReturnType<typeof rosterCh
         const there = workersOn(shop, day, roster).find((worker) => worker.id === id);
         for (const name of there?.shifts ?? []) {
           const shift = shifts.find((each) => each.id === name);
-          const span = shift ? shiftSpan(shop, shift, day) : { from: instantOf(day, "06:00", zone), to: instantOf(day, "22:00", zone) };
+          const span = shift
+            ? shiftSpan(shop, shift, day)
+            : { from: instantOf(day, "06:00", shop.site), to: instantOf(day, "22:00", shop.site) };
           spans.push([minute(span.from), minute(span.to)]);
         }
       }
       return { id, skills: [...(skills ?? [])], shifts: joined(spans) };
     });
-  const horizon = Math.max(1, minute(instantOf(to + 1, "04:00", zone)));
+  const horizon = Math.max(1, minute(dayStart(to + 1, shop.site)));
   const { walk, walkMinutes } = roundSettings(shop);
   const problem = seasonProblem(horizon, work, people, { walk, walkMinutes });
   const say = (at: number) => {

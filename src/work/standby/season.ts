@@ -3,6 +3,9 @@ import { uuidv7 } from "uuidv7";
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import { clockTime } from "../../core/calendar/site-time.ts";
 import { accept } from "../../core/record/validate.ts";
+import { idsFor } from "../../core/routines/routine-for.ts";
+import { Refusal } from "../../core/shop/refusal.ts";
+import { personName, type Shop } from "../../core/shop/shop.ts";
 import { emptyings } from "../../core/standby/flush.ts";
 import { REGIMES, type Regime } from "../../core/standby/regime.ts";
 import { idleRisk } from "../../core/standby/risk.ts";
@@ -16,9 +19,8 @@ import { containerRows } from "../../ledger/waste.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
 import { rosterChanges } from "../day.ts";
-import { wordsOf } from "../entry-words.ts";
-import { Refusal } from "../refusal.ts";
-import { dayAt, loadShop, personName, type Shop } from "../shop.ts";
+import { wordsOf } from "../entry-body.ts";
+import { dayAt, loadShop } from "../shop.ts";
 import { openingOf } from "./gap.ts";
 import { standbyMaterial } from "./material.ts";
 import { checkChoices, closureOf, plannedMachine, type SeasonChoice, WINDOW_DAYS } from "./season-machine.ts";
@@ -287,7 +289,18 @@ export async function saveSeason(db: Database, actor: Actor, value: unknown): Pr
     tasks,
     uses: machines.flatMap(({ machine, plan, regime, stopsOn, needs }) =>
       (plan.options.find((each) => each.regime === regime)?.needs ?? []).flatMap(({ item, unit, amount }) =>
-        item ? [{ item, unit, amount, on: stopsOn, machine: machine.id, routine: needs.before.at(-1)?.routine ?? "R50" }] : [],
+        item
+          ? [
+              {
+                item,
+                unit,
+                amount,
+                on: stopsOn,
+                machine: machine.id,
+                routine: needs.before.at(-1)?.routine ?? idsFor("storage-agreed", shop.rules.book.values())[0] ?? "",
+              },
+            ]
+          : [],
       ),
     ),
   };

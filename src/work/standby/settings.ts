@@ -1,10 +1,10 @@
 import { Type } from "typebox";
 import { CLASSES } from "../../core/fleet/vocabulary.ts";
 import { accept } from "../../core/record/validate.ts";
+import { Refusal } from "../../core/shop/refusal.ts";
 import { Plumbing, StandbyChange, standbyProblems } from "../../core/standby/settings.ts";
 import type { Database } from "../../ledger/database.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { Refusal } from "../refusal.ts";
 import { putSettings } from "../settings.ts";
 import { loadShop } from "../shop.ts";
 

@@ -1,12 +1,12 @@
 import { type Day, isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
+import { personName, type Shop } from "../../core/shop/shop.ts";
 import type { Regime } from "../../core/standby/regime.ts";
 import { REGIME_NAMES } from "../../core/standby/regime.ts";
-import { refusedAsleep, type Sleep, whatIsIn } from "../../core/standby/sleep.ts";
+import { type Sleep, whatIsIn } from "../../core/standby/sleep.ts";
 import type { Connection } from "../../ledger/database.ts";
-import { type SleepRow, sleepAt, sleepRows } from "../../ledger/standby.ts";
-import { Refusal } from "../refusal.ts";
-import { dayAt, personName, type Shop } from "../shop.ts";
+import { type SleepRow, sleepRows } from "../../ledger/standby.ts";
+import { dayAt } from "../shop.ts";
 
 /** A sleep without an end is taken to last so long, for the due engine. */
 const LONG_DAYS = 3650;
@@ -17,7 +17,7 @@ export const sleepOf = (shop: Shop, row: SleepRow): Sleep => ({
   since: row.downAt.getTime(),
   sinceDay: row.downDay,
   by: row.person ? personName(shop, row.person) : null,
-  routines: row.routines,
+  regimes: row.routines.flatMap((id) => shop.rules.book.get(id)?.effects?.sleeps ?? []),
   contents: row.contents,
   until: row.until,
   entry: row.entryId,
@@ -47,12 +47,5 @@ export const daysWords = (day: string): string => spokenDay(toDay(day));
 /** Since when a machine sleeps and what is in it, in a sentence. */
 export const sleepWords = (sleep: Sleep): string =>
   `asleep since ${daysWords(sleep.sinceDay)}, ${REGIME_NAMES[sleep.regime]}: ${whatIsIn(sleep)}${sleep.by ? `; by ${sleep.by}` : ""}${sleep.until ? `; to be woken ${daysWords(sleep.until)}` : ""}`;
-
-/** @throws Refusal 409 where a routine would draw ink at a machine that slept at that moment */
-export async function refuseAsleep(tx: Connection, shop: Shop, machine: string, routine: string, at: Date): Promise<void> {
-  const row = await sleepAt(tx, shop.id, machine, at);
-  const why = row ? refusedAsleep(sleepOf(shop, row), routine, daysWords) : undefined;
-  if (why) throw new Refusal(409, `${nameOf(shop, machine)}: ${why} Nothing was changed.`);
-}
 
 export const nameOf = (shop: Shop, machine: string): string => shop.machines.find(({ id }) => id === machine)?.name ?? machine;

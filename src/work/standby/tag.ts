@@ -1,5 +1,6 @@
 import { spokenDay, toDay } from "../../core/calendar/day.ts";
 import { partNow } from "../../core/condition/part-life.ts";
+import { machineOf } from "../../core/shop/shop.ts";
 import { REGIME_NAMES } from "../../core/standby/regime.ts";
 import { whatIsIn } from "../../core/standby/sleep.ts";
 import type { Connection } from "../../ledger/database.ts";
@@ -7,7 +8,7 @@ import { lastChecks } from "../../ledger/nozzles.ts";
 import { partRows } from "../../ledger/parts.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { partEvents } from "../condition.ts";
-import { dayAt, loadShop, machineOf } from "../shop.ts";
+import { dayAt, loadShop } from "../shop.ts";
 import { tagOf } from "../tags.ts";
 import { sleepingNow } from "./sleeps.ts";
 
@@ -49,9 +50,9 @@ export async function storageTag(db: Connection, actor: Actor, machineId: string
           id,
           lines: [
             { name: "Serial", words: partNow(id, null, events).serial ?? "" },
-            { name: "Taken out", words: sleep?.routines.includes("R54") ? since : "" },
-            { name: "In it", words: sleep?.routines.includes("R54") ? "storage liquid" : "" },
-            { name: "By", words: sleep?.routines.includes("R54") ? (sleep.by ?? "") : "" },
+            { name: "Taken out", words: sleep?.regimes.includes("head-out") ? since : "" },
+            { name: "In it", words: sleep?.regimes.includes("head-out") ? "storage liquid" : "" },
+            { name: "By", words: sleep?.regimes.includes("head-out") ? (sleep.by ?? "") : "" },
           ],
         }))
       : [],

@@ -3,11 +3,11 @@ import { isoDay, readDay, toDay } from "../../core/calendar/day.ts";
 import { instantOf } from "../../core/calendar/site-time.ts";
 import { inRange } from "../../core/condition/room/readings.ts";
 import type { Problem } from "../../core/fleet/validate.ts";
+import { Refusal } from "../../core/shop/refusal.ts";
 import type { Database } from "../../ledger/database.ts";
 import { addReadings, type RoomRow } from "../../ledger/room.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
-import { Refusal } from "../refusal.ts";
 import { dayAt, loadShop } from "../shop.ts";
 import { tableText } from "../tables.ts";
 
@@ -67,7 +67,10 @@ export async function takeAirFile(
 
 function instant(text: string, zone: string): Date | undefined {
   const [, day = "", time = ""] = text.match(/^(\d{4}-\d{2}-\d{2})[T ](\d{2}:\d{2})(?::\d{2}(?:\.\d+)?)?$/) ?? [];
-  if (day) return readDay(day) === undefined || !/^([01]\d|2[0-3]):[0-5]\d$/.test(time) ? undefined : instantOf(toDay(day), time, zone, 0);
+  if (day)
+    return readDay(day) === undefined || !/^([01]\d|2[0-3]):[0-5]\d$/.test(time)
+      ? undefined
+      : instantOf(toDay(day), time, { timeZone: zone, dayStartsAtHour: 0 });
   const at = /^\d{4}-\d{2}-\d{2}T.*(?:Z|[+-]\d{2}:?\d{2})$/.test(text) ? new Date(text) : undefined;
   return at && !Number.isNaN(at.getTime()) ? at : undefined;
 }

@@ -1,11 +1,11 @@
 import { CLASS_FLOOR, type RoomNow, type RoomSettings, roomNow } from "../../core/condition/room/room.ts";
 import type { MachineFacts } from "../../core/due/facts.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
-import { DRY_AIR_SHORTENS } from "../../core/routines/tends.ts";
+import { shortenedByDryAir } from "../../core/routines/tends.ts";
+import type { Shop } from "../../core/shop/shop.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { hourlyAir, newestAir } from "../../ledger/room.ts";
 import { now } from "../clock.ts";
-import type { Shop } from "../shop.ts";
 
 /** Each area's air as it is now. */
 export async function airNow(db: Connection, shop: Shop): Promise<Map<string, RoomNow>> {
@@ -41,7 +41,7 @@ export function dryAirAt(shop: Shop, air: ReadonlyMap<string, RoomNow>, machine:
 /** Due facts of a machine in the air that it stands in. */
 export const withAir = (shop: Shop, air: ReadonlyMap<string, RoomNow>, machine: Machine, facts: MachineFacts): MachineFacts => {
   const dry = dryAirAt(shop, air, machine);
-  return dry ? { ...facts, dryAir: { ...dry, routines: DRY_AIR_SHORTENS } } : facts;
+  return dry ? { ...facts, dryAir: { ...dry, routines: shortenedByDryAir(shop.rules.book) } } : facts;
 };
 
 /** What a class of machine would have besides the room's own floor, where the air is under it. */

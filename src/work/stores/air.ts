@@ -1,16 +1,16 @@
 import { isoDay, readDay, spokenDay } from "../../core/calendar/day.ts";
-import { clockTime, instantOf } from "../../core/calendar/site-time.ts";
+import { clockTime, dayStart } from "../../core/calendar/site-time.ts";
 import { checkReadings, hoursBelow, type RoomFault } from "../../core/condition/room/readings.ts";
 import { CLASS_FLOOR, type RoomNow, type RoomSettings } from "../../core/condition/room/room.ts";
 import { CLASSES } from "../../core/fleet/vocabulary.ts";
-import { DRY_AIR_SHORTENS } from "../../core/routines/tends.ts";
+import { shortenedByDryAir } from "../../core/routines/tends.ts";
+import { Refusal } from "../../core/shop/refusal.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { maintenanceIn } from "../../ledger/due-facts.ts";
 import { headSeq } from "../../ledger/reading.ts";
 import { hourlyAir, roomReadings, sensorRows } from "../../ledger/room.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
-import { Refusal } from "../refusal.ts";
 import { dayAt, loadShop } from "../shop.ts";
 import { airNow } from "./air-now.ts";
 import { type Network, networkOf } from "./settings.ts";
@@ -51,8 +51,8 @@ export async function airView(db: Connection, actor: Actor, asked: { area: strin
   if (!area || !settings) throw new Refusal(404, "This shop has no areas yet: they come with the fleet.");
   const days = SPANS.includes(asked.days) ? asked.days : 7;
   const last = readDay(asked.to) ?? dayAt(shop);
-  const until = Math.min(now().getTime(), instantOf(last + 1, "04:00", shop.site.timeZone).getTime());
-  const from = instantOf(last - days + 1, "04:00", shop.site.timeZone).getTime();
+  const until = Math.min(now().getTime(), dayStart(last + 1, shop.site).getTime());
+  const from = dayStart(last - days + 1, shop.site).getTime();
   const here = shop.machines.filter((machine) => machine.area === area.id);
   // Some days are looked at reading by reading, more of them hour by hour.
   const [all, current, marks, sensors, seq] = await Promise.all([
@@ -64,7 +64,7 @@ export async function airView(db: Connection, actor: Actor, asked: { area: strin
       db,
       shop.id,
       here.map(({ id }) => id),
-      [...DRY_AIR_SHORTENS],
+      [...shortenedByDryAir(shop.rules.book)],
       isoDay(last - days + 1),
       isoDay(last),
     ),

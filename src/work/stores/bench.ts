@@ -1,4 +1,5 @@
 import { isoDay } from "../../core/calendar/day.ts";
+import { personName } from "../../core/shop/shop.ts";
 import type { FluidFamily } from "../../core/stores/fluids.ts";
 import type { Item } from "../../core/stores/item.ts";
 import { batchLot, batchUseBy } from "../../core/stores/mixing.ts";
@@ -6,7 +7,7 @@ import { lotsInOrder } from "../../core/stores/shelf.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { batchesOn, lastMixes, stockRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { dayAt, loadShop, personName } from "../shop.ts";
+import { dayAt, loadShop } from "../shop.ts";
 
 export type BenchFluid = {
   item: Item;

@@ -2,6 +2,7 @@ import { type Day, isoDay, toDay } from "../../core/calendar/day.ts";
 import { dueOfMachine } from "../../core/due/due-work.ts";
 import type { Use } from "../../core/routines/step.ts";
 import { runPlan } from "../../core/runs/plan.ts";
+import type { Shop } from "../../core/shop/shop.ts";
 import type { SeasonBody } from "../../core/standby/said.ts";
 import type { Item } from "../../core/stores/item.ts";
 import { type OrderAdvice, orderAdvice } from "../../core/stores/order-advice.ts";
@@ -13,7 +14,7 @@ import { seasonRows } from "../../ledger/standby.ts";
 import { type HeldRow, purchaseRows, stockRows, usedByWeek } from "../../ledger/stock.ts";
 import { openRepairs } from "../../ledger/tasks.ts";
 import { dueFacts } from "../due.ts";
-import { dayAt, type Shop } from "../shop.ts";
+import { dayAt } from "../shop.ts";
 
 /** How far ahead the plan is asked, and how far back what was used. */
 export const AHEAD_DAYS = 90;

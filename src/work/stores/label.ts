@@ -1,12 +1,13 @@
 import { isoDay } from "../../core/calendar/day.ts";
+import { Refusal } from "../../core/shop/refusal.ts";
+import { personName } from "../../core/shop/shop.ts";
 import { contentLine, hazardLines } from "../../core/stores/mixing.ts";
 import type { MixBody } from "../../core/stores/movement.ts";
 import { lotsInOrder } from "../../core/stores/shelf.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { mixOf, stockRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { Refusal } from "../refusal.ts";
-import { dayAt, loadShop, personName } from "../shop.ts";
+import { dayAt, loadShop } from "../shop.ts";
 
 export type LabelView = {
   name: string;

@@ -1,18 +1,19 @@
 import Papa from "papaparse";
 import { isoDay, readDay, toDay } from "../../core/calendar/day.ts";
-import { instantOf } from "../../core/calendar/site-time.ts";
+import { dayStart } from "../../core/calendar/site-time.ts";
 import { type HoldMark, holdHours } from "../../core/condition/hold-hours.ts";
 import { channelsOf } from "../../core/fleet/channels.ts";
+import type { ChannelReading } from "../../core/nozzles/channel-reading.ts";
 import { machineState, readinessSettings } from "../../core/nozzles/readiness.ts";
-import type { ChannelReading } from "../../core/record/entries.ts";
+import type { Shop } from "../../core/shop/shop.ts";
 import type { Item } from "../../core/stores/item.ts";
-import { DRAWS, drawMl, rungMl } from "../../core/stores/waste/draws.ts";
+import { drawMl, rungMl } from "../../core/stores/waste/draws.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { monthRows } from "../../ledger/month.ts";
 import { usedAtMachines } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { nozzlesOf } from "../patterns.ts";
-import { dayAt, loadShop, type Shop } from "../shop.ts";
+import { dayAt, loadShop } from "../shop.ts";
 import { monthOf } from "./solvent.ts";
 import { ladderOf } from "./vessels.ts";
 
@@ -116,7 +117,7 @@ async function costs(db: Connection, shop: Shop, month: string): Promise<Map<str
     const ladder = ladderOf(shop, machine);
     for (const { routine, times } of rows.done.filter((each) => each.machine === machine.id)) {
       row.handsMinutes += times * (shop.rules.book.get(routine)?.handsMinutes ?? 0);
-      row.inkMl += times * drawMl(DRAWS[routine], ladder).inkMl;
+      row.inkMl += times * drawMl(shop.rules.book.get(routine)?.effects?.draws, ladder).inkMl;
     }
     for (const { what, strength, ml, times } of rows.care.filter((each) => each.machine === machine.id))
       row.inkMl += times * (ml ?? (what === "clean" ? rungMl(ladder, strength ?? "normal") : what === "load" ? ladder.loadMl : 0));
@@ -124,9 +125,7 @@ async function costs(db: Connection, shop: Shop, month: string): Promise<Map<str
     row.headsReplaced = rows.parts.filter(
       ({ machine: of, part }) => of === machine.id && machine.heads?.some(({ id }) => id === part),
     ).length;
-    row.holdHours = holdHours(marks(shop, machine, rows.checks), (when) =>
-      instantOf(dayAt(shop, new Date(when)) + 1, "04:00", shop.site.timeZone).getTime(),
-    );
+    row.holdHours = holdHours(marks(shop, machine, rows.checks), (when) => dayStart(dayAt(shop, new Date(when)) + 1, shop.site).getTime());
     row.handsCents = (row.handsMinutes / 60) * shop.stores.hourCents;
     row.inkCents = row.inkMl * shop.stores.inkCentsAMl;
   }

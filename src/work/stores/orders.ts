@@ -1,11 +1,12 @@
 import Papa from "papaparse";
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
+import { personName, type Shop } from "../../core/shop/shop.ts";
 import { amountWords, type Item, type Unit } from "../../core/stores/item.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { headSeq } from "../../ledger/reading.ts";
 import { purchaseRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { dayAt, loadShop, personName, type Shop } from "../shop.ts";
+import { dayAt, loadShop } from "../shop.ts";
 import { type Demand, demand, leadDaysOf } from "./demand.ts";
 
 export type OrderLine = {

@@ -3,13 +3,14 @@ import { RoomSettings } from "../../core/condition/room/room.ts";
 import { Id } from "../../core/fleet/schema.ts";
 import type { Problem } from "../../core/fleet/validate.ts";
 import { accept } from "../../core/record/validate.ts";
+import { Refusal } from "../../core/shop/refusal.ts";
+import type { Shop } from "../../core/shop/shop.ts";
 import { Container, Item, itemProblems, StoresSettings, Supplier } from "../../core/stores/item.ts";
 import type { Connection, Database } from "../../ledger/database.ts";
 import { stockRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { Refusal } from "../refusal.ts";
 import { putSettings } from "../settings.ts";
-import { loadShop, type Shop } from "../shop.ts";
+import { loadShop } from "../shop.ts";
 
 /** Where sensors of the air are heard. */
 export const Network = Type.Object(

@@ -1,13 +1,14 @@
 import { isoDay, spokenDay } from "../../core/calendar/day.ts";
 import { clockTime } from "../../core/calendar/site-time.ts";
+import { Refusal } from "../../core/shop/refusal.ts";
+import { personName, type Shop } from "../../core/shop/shop.ts";
 import { amountWords, type Item, type Unit } from "../../core/stores/item.ts";
 import { expiringWithin, type Lot, lotsInOrder, usable } from "../../core/stores/shelf.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { headSeq } from "../../ledger/reading.ts";
 import { moveRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { Refusal } from "../refusal.ts";
-import { dayAt, loadShop, personName, type Shop } from "../shop.ts";
+import { dayAt, loadShop } from "../shop.ts";
 import { demand } from "./demand.ts";
 
 export type LotView = {

@@ -1,5 +1,6 @@
 import Papa from "papaparse";
 import { type Day, isoDay, readDay, spokenDay, toDay } from "../../core/calendar/day.ts";
+import type { Shop } from "../../core/shop/shop.ts";
 import { STATEMENTS } from "../../core/stores/fluids.ts";
 import { amountWords, type Item } from "../../core/stores/item.ts";
 import { volatileGPerMl, volatileGrams } from "../../core/stores/volatile.ts";
@@ -8,7 +9,7 @@ import { headSeq } from "../../ledger/reading.ts";
 import { solventTally } from "../../ledger/runs.ts";
 import { letOut, letOutByItem } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { dayAt, loadShop, type Shop } from "../shop.ts";
+import { dayAt, loadShop } from "../shop.ts";
 
 export type VolatileFluid = { item: Item; gPerMl: number; statements: string[] };
 export type OutRow = {
@@ -83,11 +84,14 @@ export async function solventView(db: Connection, actor: Actor, asked: string): 
   const ids = fluids.map(({ id }) => id);
   const year = month.slice(0, 4);
   const uv = shop.machines.filter((machine) => machine.class === "uv").map(({ id }) => id);
+  const solventSteps = [...shop.rules.book.values()].flatMap(({ id, effects }) =>
+    effects?.solventStep ? [{ routine: id, step: effects.solventStep }] : [],
+  );
   const [moves, wholeYear, seq, tally] = await Promise.all([
     letOut(db, shop.id, ids, from, to),
     letOutByItem(db, shop.id, ids, `${year}-01-01`, `${year}-12-31`),
     headSeq(db, actor.site),
-    solventTally(db, shop.id, uv),
+    solventTally(db, shop.id, uv, solventSteps),
   ]);
   const rows = outRows(shop, moves);
   const sum = (list: readonly { grams: number }[]) => list.reduce((all, { grams }) => all + grams, 0);

@@ -1,12 +1,13 @@
 import { isoDay, readDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import { counterSeries, totalOn } from "../../core/due/counter.ts";
+import type { Shop } from "../../core/shop/shop.ts";
 import { type Stay, stays, staysAt, staysOfLot } from "../../core/stores/trace.ts";
 import { counterRows } from "../../ledger/counters.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { checksBetween } from "../../ledger/nozzles.ts";
 import { fillRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { dayAt, loadShop, type Shop } from "../shop.ts";
+import { dayAt, loadShop } from "../shop.ts";
 
 export type StayView = {
   machine: string;

@@ -4,7 +4,9 @@ import { dueOfMachine } from "../../core/due/due-work.ts";
 import type { MachineFacts } from "../../core/due/facts.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { type LadderSettings, ladderSettings } from "../../core/nozzles/ladder/settings.ts";
-import { BEGINS_EMPTY, DRAWS, drawMl, rungMl } from "../../core/stores/waste/draws.ts";
+import type { Effects } from "../../core/routines/effects.ts";
+import type { Shop } from "../../core/shop/shop.ts";
+import { drawMl, rungMl } from "../../core/stores/waste/draws.ts";
 import {
   FOUR_OF_FIVE,
   type Inflow,
@@ -15,32 +17,11 @@ import {
   type VesselMark,
   vesselLevel,
 } from "../../core/stores/waste/level.ts";
+import type { VesselView } from "../../core/stores/waste/vessel-view.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { careSince, doneSince, type WasteMark, wasteMarks } from "../../ledger/waste.ts";
 import { now } from "../clock.ts";
-import { dayAt, type Shop } from "../shop.ts";
-
-/** A waste vessel as it is reckoned to stand now, and when it is full. */
-export type VesselView = {
-  machine: string;
-  vessel: string;
-  kind: string;
-  volumeMl: number;
-  limitMl: number;
-  ml: number;
-  /** Four times of five it lies between these. */
-  lowMl: number;
-  highMl: number;
-  measured: string | null;
-  why: string[];
-  /** Whole days from today; `null`: not within the days looked at. */
-  days: { earliest: number | null; likely: number | null; latest: number | null };
-  words: string;
-  /** Millilitres that surely go in under the mark. */
-  surelyMl: number;
-  /** What is due today or late and would not go in: to be emptied before it. */
-  holdsBack: { routine: string; name: string; ml: number; why: string }[];
-};
+import { dayAt } from "../shop.ts";
 
 const AHEAD_DAYS = 45;
 const BACK_DAYS = 60;
@@ -63,7 +44,12 @@ export async function vesselRows(db: Connection, shop: Shop, machines: readonly 
   const [marks, care, done] = await Promise.all([
     wasteMarks(db, shop.id, ids),
     careSince(db, shop.id, since),
-    doneSince(db, shop.id, since, Object.keys(DRAWS)),
+    doneSince(
+      db,
+      shop.id,
+      since,
+      [...shop.rules.book.values()].flatMap(({ id, effects }) => (effects?.draws ? [id] : [])),
+    ),
   ]);
   return { marks, care, done };
 }
@@ -85,16 +71,16 @@ export function vesselsOf(
     const inflows: Inflow[] = [
       ...care(machine.id).map(({ at: when, body }) => ({ at: when.getTime(), ...careDraw(body, ladder) })),
       ...done(machine.id)
-        .filter(({ routine }) => !BEGINS_EMPTY.includes(routine))
+        .filter(({ routine }) => !effectsOf(shop, routine).beginsEmpty)
         .map(({ at: when, routine }) => ({
           at: when.getTime(),
-          ml: drawMl(DRAWS[routine], ladder).ml,
+          ml: drawMl(effectsOf(shop, routine).draws, ladder).ml,
           what: shop.rules.book.get(routine)?.name ?? routine,
         })),
     ].sort((a, b) => a.at - b.at);
     // A flush for storage ends with its waste emptied.
     const flushed = done(machine.id).flatMap(({ at: when, routine }): VesselMark[] =>
-      BEGINS_EMPTY.includes(routine) && EMPTIED_BY_HAND.includes(vessel.kind) ? [{ at: when.getTime(), ml: 0, kind: "emptied" }] : [],
+      effectsOf(shop, routine).beginsEmpty && EMPTIED_BY_HAND.includes(vessel.kind) ? [{ at: when.getTime(), ml: 0, kind: "emptied" }] : [],
     );
     const looks = [...marksOf(marks(machine.id), vessel).filter((mark) => mark.at >= at - BACK_DAYS * 86_400_000), ...flushed].sort(
       (a, b) => a.at - b.at,
@@ -117,6 +103,7 @@ function byMachine<Row extends { machine: string }>(rows: readonly Row[]): (mach
   return (machine) => groups.get(machine) ?? [];
 }
 
+const effectsOf = (shop: Shop, routine: string): Effects => shop.rules.book.get(routine)?.effects ?? {};
 const EMPTIED_BY_HAND: readonly string[] = ["bottle", "tank"];
 
 type Vessel = NonNullable<Machine["waste"]>[number];
@@ -158,7 +145,7 @@ function viewOf(
   let drawnBefore = 0;
   for (const { routine, due, state } of dueOfMachine(facts, shop.rules, today, AHEAD_DAYS)) {
     if (state === "done" || state === "skipped") continue;
-    const { ml } = drawMl(DRAWS[routine], ladder);
+    const { ml } = drawMl(effectsOf(shop, routine).draws, ladder);
     if (ml <= 0) continue;
     const day = Math.max(0, due - today);
     draws[day] = (draws[day] ?? 0) + ml;
@@ -198,12 +185,16 @@ function markWords({ earliest, likely, latest }: VesselView["days"], today: Day)
     : `at its mark between ${spokenDay(today + earliest)} and ${last === null ? `some day after ${spokenDay(today + AHEAD_DAYS - 1)}` : spokenDay(today + last)}`;
 }
 
+/** Routines that do something with a waste vessel, by what they do. */
+export const wasteRoutines = (shop: Shop, ...does: readonly NonNullable<Effects["waste"]>["does"][]): string[] =>
+  [...shop.rules.book.values()].flatMap(({ id, effects }) => (effects?.waste && does.includes(effects.waste.does) ? [id] : []));
+
 /** Routines that empty or change a vessel, of which a machine has one. */
-export const EMPTYING = ["R45", "R42", "R44"];
+export const emptyingRoutines = (shop: Shop): string[] => wasteRoutines(shop, "empties", "replaces", "resets");
 
 /** Due facts of a machine with what its vessel's level calls for: emptied on the day before it could reach its mark. */
 export function withLevel(shop: Shop, vessel: VesselView | undefined, facts: MachineFacts): MachineFacts {
-  const routine = facts.routines.find(({ id }) => EMPTYING.includes(id))?.id;
+  const routine = facts.routines.find(({ effects }) => effects?.waste && effects.waste.does !== "reads")?.id;
   if (!vessel || !routine || vessel.days.earliest === null) return facts;
   const day = dayAt(shop) + Math.max(0, vessel.days.earliest - 1);
   return {

@@ -1,16 +1,18 @@
 import Papa from "papaparse";
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
+import { Refusal } from "../../core/shop/refusal.ts";
+import { personName } from "../../core/shop/shop.ts";
 import { amountWords } from "../../core/stores/item.ts";
 import type { WasteOutBody } from "../../core/stores/movement.ts";
+import type { VesselView } from "../../core/stores/waste/vessel-view.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { headSeq } from "../../ledger/reading.ts";
 import { runsOf } from "../../ledger/runs.ts";
 import { containerRows, outRows } from "../../ledger/waste.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { factsNow } from "../due.ts";
-import { Refusal } from "../refusal.ts";
-import { dayAt, loadShop, personName } from "../shop.ts";
-import type { VesselView } from "./vessels.ts";
+import { dayAt, loadShop } from "../shop.ts";
+import { wasteRoutines } from "./vessels.ts";
 
 export type VesselRow = VesselView & { name: string; area: string; cartridge: boolean; proofs: { run: string; words: string }[] };
 export type ContainerView = {
@@ -47,7 +49,7 @@ export async function wasteView(db: Connection, actor: Actor): Promise<WasteView
     containerRows(db, shop.id),
     outRows(db, shop.id, `${year}-01-01`, `${year}-12-31`),
     headSeq(db, actor.site),
-    runsOf(db, shop.id, "R44", repacking, isoDay(today - 30)),
+    runsOf(db, shop.id, wasteRoutines(shop, "resets"), repacking, isoDay(today - 30)),
   ]);
   return {
     seq,

@@ -1,3 +1,4 @@
+import { Refusal } from "../../../core/shop/refusal.ts";
 import { ShopPage } from "../../../ui/shop/shop-page.tsx";
 import { authorise } from "../../../work/actor.ts";
 import { database } from "../../../work/database.ts";
@@ -7,7 +8,6 @@ import { people } from "../../../work/people.ts";
 import { pinsOf } from "../../../work/pin.ts";
 import { policiesView } from "../../../work/policies.ts";
 import { readinessRows } from "../../../work/readiness.ts";
-import { Refusal } from "../../../work/refusal.ts";
 import { neededRows, routineRows } from "../../../work/routines.ts";
 import { loadShop } from "../../../work/shop.ts";
 import { signCounts } from "../../../work/signs.ts";

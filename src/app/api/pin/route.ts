@@ -1,6 +1,6 @@
+import { Refusal } from "../../../core/shop/refusal.ts";
 import { deviceOf } from "../../../work/devices.ts";
 import { setPin, signInByPin } from "../../../work/pin.ts";
-import { Refusal } from "../../../work/refusal.ts";
 import { answer, answerTo, bodyJson } from "../../http.ts";
 
 /** Changes who is at an enrolled tablet. */

@@ -1,8 +1,8 @@
 import { SyncBatch } from "../../../core/record/entries.ts";
 import { accept } from "../../../core/record/validate.ts";
+import { Refusal } from "../../../core/shop/refusal.ts";
 import { database } from "../../../work/database.ts";
 import { record } from "../../../work/record.ts";
-import { Refusal } from "../../../work/refusal.ts";
 import { answerSender, bodyJson } from "../../http.ts";
 
 /** Entries from screens, in order, answered by id. */

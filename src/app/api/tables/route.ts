@@ -1,7 +1,7 @@
 import { readJson } from "../../../core/fleet/read.ts";
+import { Refusal } from "../../../core/shop/refusal.ts";
 import { authorise } from "../../../work/actor.ts";
 import { database } from "../../../work/database.ts";
-import { Refusal } from "../../../work/refusal.ts";
 import { importTable, previewTable } from "../../../work/tables.ts";
 import { answerTo, bodyBytes } from "../../http.ts";
 

@@ -1,8 +1,8 @@
 import { notFound } from "next/navigation";
 import { spokenDay, toDay } from "../../../core/calendar/day.ts";
+import { Refusal } from "../../../core/shop/refusal.ts";
 import { PrintNow } from "../../../ui/paper/print-now.tsx";
 import { database } from "../../../work/database.ts";
-import { Refusal } from "../../../work/refusal.ts";
 import { seasonView } from "../../../work/standby/season.ts";
 import { pageActor } from "../../page-actor.ts";
 

@@ -1,9 +1,9 @@
 import { headers } from "next/headers";
 import { notFound } from "next/navigation";
 import QRCode from "qrcode";
+import { Refusal } from "../../../core/shop/refusal.ts";
 import { PrintNow } from "../../../ui/paper/print-now.tsx";
 import { database } from "../../../work/database.ts";
-import { Refusal } from "../../../work/refusal.ts";
 import { labelView } from "../../../work/stores/label.ts";
 import { pageActor } from "../../page-actor.ts";
 

@@ -1,10 +1,10 @@
 import { headers } from "next/headers";
 import { notFound } from "next/navigation";
 import QRCode from "qrcode";
+import { Refusal } from "../../../core/shop/refusal.ts";
 import { PrintedSheet } from "../../../ui/paper/printed-sheet.tsx";
 import { database } from "../../../work/database.ts";
 import { sheet } from "../../../work/paper.ts";
-import { Refusal } from "../../../work/refusal.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Sheet" };

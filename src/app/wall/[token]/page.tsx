@@ -1,6 +1,6 @@
 import { notFound } from "next/navigation";
+import { Refusal } from "../../../core/shop/refusal.ts";
 import { Wall } from "../../../ui/wall.tsx";
-import { Refusal } from "../../../work/refusal.ts";
 import { wallBoard } from "../../../work/wall.ts";
 
 export const metadata = { title: "Wall", robots: { index: false } };

@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
+import { Refusal } from "../../../core/shop/refusal.ts";
 import { PrintNow } from "../../../ui/paper/print-now.tsx";
 import { database } from "../../../work/database.ts";
-import { Refusal } from "../../../work/refusal.ts";
 import { wasteYear } from "../../../work/stores/waste.ts";
 import { pageActor } from "../../page-actor.ts";
 

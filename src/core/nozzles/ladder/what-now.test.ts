@@ -18,6 +18,7 @@ const desk = (events: NozzleEvent[], rest: Partial<NozzleDesk> = {}): NozzleDesk
   events,
   own: [],
   byHand: "R21",
+  jobs: { "seal-test": ["R36"], "soak-head": ["R38"], "replace-head": ["R39"] },
   ...rest,
 });
 const check = (at: number, black: number, white = 0): NozzleEvent => {

@@ -1,8 +1,9 @@
 import type { MachineClass } from "../../fleet/vocabulary.ts";
+import type { Job } from "../../routines/effects.ts";
 import { type CleanGain, type CleansAhead, cleansAhead, cleansAheadSentence } from "./cleans-ahead.ts";
 import { type NextStep, nextStep, type School } from "./next-step.ts";
 import { headsOf, type Judging, type NozzleEvent, type Recovery, recoveries, spent } from "./recovery.ts";
-import { actionWords, type Candidate, ROUTINES_OF, rowSentence, whyNotOthers } from "./words.ts";
+import { actionWords, type Candidate, JOBS_OF, rowSentence, whyNotOthers } from "./words.ts";
 
 /** All that the next step at a machine is worked out from: pure data, so that a tablet can do it without a network. */
 export type NozzleDesk = {
@@ -18,6 +19,8 @@ export type NozzleDesk = {
   own: CleanGain[];
   /** The routine that cleans round the head by hand. */
   byHand: string | null;
+  /** Routines by what they are for; a snapshot kept by an earlier build has none. */
+  jobs?: Partial<Record<Job, string[]>>;
 };
 
 export type WhatNow = {
@@ -59,7 +62,12 @@ export function whatNow(desk: NozzleDesk, now: number): WhatNow | undefined {
     step,
     words: actionWords(step.action),
     why: rowSentence(step, judging.ladder),
-    routines: step.action.kind === "by-hand" ? (desk.byHand ? [desk.byHand] : []) : (ROUTINES_OF[step.action.kind] ?? []),
+    routines:
+      step.action.kind === "by-hand"
+        ? desk.byHand
+          ? [desk.byHand]
+          : []
+        : (JOBS_OF[step.action.kind] ?? []).flatMap((job) => desk.jobs?.[job] ?? []),
     others: whyNotOthers(step, judging.ladder),
     spent: spent(recovery.events, judging.ladder, heads.length),
     ahead: ahead ? { ...ahead, sentence: cleansAheadSentence(ahead) } : null,

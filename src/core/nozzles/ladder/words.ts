@@ -1,3 +1,4 @@
+import type { Job } from "../../routines/effects.ts";
 import type { Action, NextStep, Row } from "./next-step.ts";
 import type { LadderSettings } from "./settings.ts";
 
@@ -37,13 +38,13 @@ export function actionWords(action: Action): string {
   }
 }
 
-/** The routines that lead through an action, where there are such; the weekly one of the class is the caller's to know. */
-export const ROUTINES_OF: Partial<Record<Action["kind"], readonly string[]>> = {
-  "seal-test": ["R36"],
-  damper: ["R35"],
-  flush: ["R34"],
-  "cap-service": ["R37"],
-  technician: ["R38", "R39"],
+/** The jobs whose routines lead through an action; the weekly one of the class is the caller's to know. */
+export const JOBS_OF: Partial<Record<Action["kind"], readonly Job[]>> = {
+  "seal-test": ["seal-test"],
+  damper: ["supply-check"],
+  flush: ["channel-flush"],
+  "cap-service": ["cap-service"],
+  technician: ["soak-head", "replace-head"],
 };
 
 /** Why a row holds, with its numbers. */

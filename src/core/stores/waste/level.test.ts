@@ -1,14 +1,15 @@
 import { expect, test } from "vitest";
 import { DEFAULT_LADDER } from "../../nozzles/ladder/settings.ts";
 import { randomFrom } from "../../random.ts";
-import { DRAWS, drawMl, rungMl } from "./draws.ts";
+import { BUILT_IN_EFFECTS } from "../../routines/built-in-effects.ts";
+import { drawMl, rungMl } from "./draws.ts";
 import { FOUR_OF_FIVE, type Inflow, reachesMark, roomFor, type VesselMark, vesselLevel } from "./level.ts";
 
 const DAY = 86_400_000;
 
 test("draws come to millilitres by the machine's own ladder", () => {
-  expect(drawMl(DRAWS.R04, DEFAULT_LADDER)).toEqual({ ml: 12, inkMl: 12 });
-  expect(drawMl(DRAWS.R21, DEFAULT_LADDER)).toEqual({ ml: 72, inkMl: 12 });
+  expect(drawMl(BUILT_IN_EFFECTS.R04?.draws, DEFAULT_LADDER)).toEqual({ ml: 12, inkMl: 12 });
+  expect(drawMl(BUILT_IN_EFFECTS.R21?.draws, DEFAULT_LADDER)).toEqual({ ml: 72, inkMl: 12 });
   expect(drawMl(undefined, DEFAULT_LADDER).ml).toBe(0);
   expect(rungMl({ ...DEFAULT_LADDER, rungs: [{ id: "one", name: "one", ml: 9, minutes: 1 }] }, "strong")).toBe(9);
 });

@@ -34,6 +34,12 @@ export const VESSEL_SETTINGS: VesselSettings = { readingShare: 0.02, drawShare: 
 
 const DAY_MS = 86_400_000;
 
+/** How far off a level may be when it was just read, just emptied, or never looked at: one standard deviation. */
+export function readSpreadMl(volumeMl: number, kind: VesselMark["kind"] | undefined, settings: VesselSettings = VESSEL_SETTINGS): number {
+  if (kind === "level") return settings.readingShare * volumeMl;
+  return (kind === "emptied" ? 0.005 : 0.25) * volumeMl;
+}
+
 /**
  * The level of a waste vessel now: the last look (or nothing after an emptying), plus the draws recorded since, plus what the machine
  * draws by itself, learned from what earlier looks found besides the recorded draws. The error grows until the next look.
@@ -55,7 +61,7 @@ export function vesselLevel(
   const recordedMl = after.reduce((sum, { ml }) => sum + ml, 0);
   const days = Math.max(0, now - since) / DAY_MS;
   const ml = (last?.ml ?? 0) + recordedMl + learned.mlADay * days;
-  const read = last?.kind === "level" ? settings.readingShare * volumeMl : last ? 0.005 * volumeMl : 0.25 * volumeMl;
+  const read = readSpreadMl(volumeMl, last?.kind, settings);
   const spreadMl = Math.sqrt(
     read ** 2 + after.reduce((sum, each) => sum + (settings.drawShare * each.ml) ** 2, 0) + (learned.spread * Math.sqrt(days)) ** 2,
   );

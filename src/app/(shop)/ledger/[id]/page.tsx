@@ -1,8 +1,8 @@
 import { notFound } from "next/navigation";
+import { Refusal } from "../../../../core/shop/refusal.ts";
 import { EntryDesk } from "../../../../ui/ledger/entry-desk.tsx";
 import { database } from "../../../../work/database.ts";
 import { entryPage } from "../../../../work/ledger.ts";
-import { Refusal } from "../../../../work/refusal.ts";
 import { pageActor } from "../../../page-actor.ts";
 
 export const metadata = { title: "Entry" };

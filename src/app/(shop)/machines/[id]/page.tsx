@@ -1,8 +1,8 @@
 import { notFound } from "next/navigation";
+import { Refusal } from "../../../../core/shop/refusal.ts";
 import { MachinePage } from "../../../../ui/machine/machine-page.tsx";
 import { database } from "../../../../work/database.ts";
 import { machineView } from "../../../../work/machine.ts";
-import { Refusal } from "../../../../work/refusal.ts";
 import { pageActor } from "../../../page-actor.ts";
 
 export async function generateMetadata({ params }: { params: Promise<{ id: string }> }) {

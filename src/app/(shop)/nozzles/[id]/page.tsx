@@ -1,8 +1,8 @@
 import { notFound } from "next/navigation";
+import { Refusal } from "../../../../core/shop/refusal.ts";
 import { HistoryPage } from "../../../../ui/nozzles/history-page.tsx";
 import { database } from "../../../../work/database.ts";
 import { nozzleHistory } from "../../../../work/nozzle-history.ts";
-import { Refusal } from "../../../../work/refusal.ts";
 import { pageActor } from "../../../page-actor.ts";
 
 export const metadata = { title: "Nozzles" };

@@ -1,8 +1,8 @@
 import { notFound } from "next/navigation";
+import { Refusal } from "../../../../core/shop/refusal.ts";
 import { TypeIn } from "../../../../ui/paper/type-in.tsx";
 import { database } from "../../../../work/database.ts";
 import { sheet } from "../../../../work/paper.ts";
-import { Refusal } from "../../../../work/refusal.ts";
 import { pageActor } from "../../../page-actor.ts";
 
 export const metadata = { title: "Type in a sheet" };

@@ -1,8 +1,8 @@
 import { mayDo } from "../../../../core/safety/who-may.ts";
+import { Refusal } from "../../../../core/shop/refusal.ts";
 import { MachinePage } from "../../../../ui/standby/machine-page.tsx";
 import { StandbyFrame } from "../../../../ui/standby/standby-frame.tsx";
 import { database } from "../../../../work/database.ts";
-import { Refusal } from "../../../../work/refusal.ts";
 import { standbyView } from "../../../../work/standby/machine.ts";
 import { pageActor } from "../../../page-actor.ts";
 

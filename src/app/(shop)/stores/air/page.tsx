@@ -1,8 +1,8 @@
 import { notFound } from "next/navigation";
 import { mayDo } from "../../../../core/safety/who-may.ts";
+import { Refusal } from "../../../../core/shop/refusal.ts";
 import { AirPage } from "../../../../ui/stores/air-page.tsx";
 import { database } from "../../../../work/database.ts";
-import { Refusal } from "../../../../work/refusal.ts";
 import { airView } from "../../../../work/stores/air.ts";
 import { pageActor } from "../../../page-actor.ts";
 

@@ -1,8 +1,8 @@
 import { notFound } from "next/navigation";
 import { mayDo } from "../../../../../core/safety/who-may.ts";
+import { Refusal } from "../../../../../core/shop/refusal.ts";
 import { SeasonPage } from "../../../../../ui/standby/season-page.tsx";
 import { database } from "../../../../../work/database.ts";
-import { Refusal } from "../../../../../work/refusal.ts";
 import { seasonLives } from "../../../../../work/standby/season-lives.ts";
 import { pageActor } from "../../../../page-actor.ts";
 

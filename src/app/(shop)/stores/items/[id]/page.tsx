@@ -1,10 +1,10 @@
 import { notFound } from "next/navigation";
 import { mayDo } from "../../../../../core/safety/who-may.ts";
+import { Refusal } from "../../../../../core/shop/refusal.ts";
 import { ItemForm } from "../../../../../ui/stores/item-form.tsx";
 import { ItemPage } from "../../../../../ui/stores/item-page.tsx";
 import { StoresFrame } from "../../../../../ui/stores/stores-frame.tsx";
 import { database } from "../../../../../work/database.ts";
-import { Refusal } from "../../../../../work/refusal.ts";
 import { loadShop } from "../../../../../work/shop.ts";
 import { itemView } from "../../../../../work/stores/shelf.ts";
 import { pageActor } from "../../../../page-actor.ts";

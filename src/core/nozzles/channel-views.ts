@@ -1,7 +1,7 @@
-import { channelsOf } from "../core/fleet/channels.ts";
-import type { Machine } from "../core/fleet/schema.ts";
-import type { Which } from "../core/nozzles/verdicts.ts";
-import type { ChannelReading } from "../core/record/entries.ts";
+import { channelsOf } from "../fleet/channels.ts";
+import type { Machine } from "../fleet/schema.ts";
+import type { ChannelReading } from "./channel-reading.ts";
+import type { Which } from "./verdicts.ts";
 
 /** A channel as its last check shows it. */
 export type ChannelView = {

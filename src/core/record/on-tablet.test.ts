@@ -1,10 +1,10 @@
 import { describe, expect, test } from "vitest";
 import { DEFAULT_READINESS } from "../../core/nozzles/readiness.ts";
-import type { FloorView } from "../../work/floor.ts";
-import type { Queued } from "./keep.ts";
-import { withQueue } from "./overlay.ts";
-import { placeOf, to } from "./route.ts";
-import { openRun } from "./runs.ts";
+import type { Queued } from "../../ui/floor/keep.ts";
+import { placeOf, to } from "../../ui/floor/route.ts";
+import { openRun } from "../../ui/floor/runs.ts";
+import type { FloorView } from "../floor/floor-view.ts";
+import { withQueue } from "./on-tablet.ts";
 
 const channel = {
   id: "H1/K",

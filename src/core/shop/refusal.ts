@@ -1,4 +1,4 @@
-import type { Problem } from "../core/fleet/validate.ts";
+import type { Problem } from "../fleet/validate.ts";
 
 /** A request that is refused: a status and a sentence for the person, with the places where something is wrong. */
 export class Refusal extends Error {
