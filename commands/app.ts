@@ -8,8 +8,7 @@ import { brotliCompressSync, constants } from "node:zlib";
 import type { Certificate } from "./lan.ts";
 import { Fault, say } from "./say.ts";
 import { buildServiceWorker } from "./service-worker.ts";
-
-export const STATE = ".zesty";
+import { STATE } from "./state.ts";
 
 /** A secret of this checkout, made at first use. */
 export function secret(): string {

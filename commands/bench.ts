@@ -1,13 +1,14 @@
 import { spawnSync } from "node:child_process";
 import { mkdirSync } from "node:fs";
 import { buildSync } from "esbuild";
-import { build, STATE } from "./app.ts";
+import { build } from "./app.ts";
 import { offlineBench, syncBench } from "./bench/floor-bench.ts";
 import { ledgerBench, rebuildBench } from "./bench/ledger-bench.ts";
 import type { Row } from "./bench/measure.ts";
 import { liveBench, loadBench, startBench } from "./bench/page-bench.ts";
 import { storesBench } from "./bench/stores-bench.ts";
 import { Fault, run, say } from "./say.ts";
+import { STATE } from "./state.ts";
 
 const BENCHES: Record<string, () => Promise<Row[]>> = {
   due: dueBench,

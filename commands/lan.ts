@@ -4,8 +4,8 @@ import { hostname, networkInterfaces } from "node:os";
 import { join } from "node:path";
 import forge from "node-forge";
 import QRCode from "qrcode";
-import { STATE } from "./app.ts";
 import { Fault } from "./say.ts";
+import { STATE } from "./state.ts";
 
 /** HTTPS on the shop's own network: a certificate authority made at first start, and a page that leads a tablet through trusting it. */
 

@@ -1,10 +1,10 @@
 import { spawnSync } from "node:child_process";
 import { rmSync } from "node:fs";
 import { join } from "node:path";
-import { STATE } from "./app.ts";
 import { dropDatabase } from "./postgres.ts";
 import { runningServer } from "./running.ts";
 import { Fault, run, say } from "./say.ts";
+import { STATE } from "./state.ts";
 
 await run(async () => {
   if (process.env.DATABASE_URL)

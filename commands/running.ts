@@ -1,6 +1,6 @@
 import { existsSync, readFileSync } from "node:fs";
 import { join } from "node:path";
-import { STATE } from "./app.ts";
+import { STATE } from "./state.ts";
 
 /** The application started from this checkout, where it still runs. */
 export function runningServer(): { pid: number; port: number; address?: string } | undefined {

@@ -7,12 +7,13 @@ import QRCode from "qrcode";
 import { openDatabase } from "../src/ledger/database.ts";
 import { migrateDatabase } from "../src/ledger/migrate.ts";
 import { allSites } from "../src/ledger/settings.ts";
-import { build, STATE, secret, startServer, waitUntilUp } from "./app.ts";
+import { build, secret, startServer, waitUntilUp } from "./app.ts";
 import { ensureCertificate, lanAddresses, writeTrustPage } from "./lan.ts";
 import { APP_ROLE, ensureDatabase, freePort, portIsFree } from "./postgres.ts";
 import { runningServer } from "./running.ts";
 import { Fault, run, say } from "./say.ts";
 import { spawnStandIns } from "./stand-ins.ts";
+import { STATE } from "./state.ts";
 
 const FIRST_PORT = 4780;
 /** As the demo house's settings have it. */

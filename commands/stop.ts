@@ -1,9 +1,9 @@
 import { rmSync } from "node:fs";
 import { join } from "node:path";
-import { STATE } from "./app.ts";
 import { stopCluster } from "./postgres.ts";
 import { runningServer } from "./running.ts";
 import { run, say } from "./say.ts";
+import { STATE } from "./state.ts";
 
 await run(async () => {
   const server = runningServer();

@@ -5,8 +5,9 @@ import { Readable } from "node:stream";
 import { uuidv7 } from "uuidv7";
 import { openDatabase } from "../../src/ledger/database.ts";
 import { migrateDatabase } from "../../src/ledger/migrate.ts";
-import { STATE, startServer, waitUntilUp } from "../app.ts";
+import { startServer, waitUntilUp } from "../app.ts";
 import { APP_ROLE, dropDatabase, ensureDatabase, freePort } from "../postgres.ts";
+import { STATE } from "../state.ts";
 import type { Row } from "./measure.ts";
 
 /** A demo of its own with so many copies of the application on it. */

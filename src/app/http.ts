@@ -1,11 +1,10 @@
 import pino from "pino";
 import { readJson } from "../core/fleet/read.ts";
 import { Refusal } from "../core/shop/refusal.ts";
-import type { Actor } from "../work/actor.ts";
-import { actorOf, requireActor } from "../work/auth.ts";
+import { actorOf, requireActor } from "../work/access/auth.ts";
+import { deviceOf } from "../work/access/devices.ts";
+import type { Actor, Sender } from "../work/actor.ts";
 import { isDatabaseAway } from "../work/database.ts";
-import { deviceOf } from "../work/devices.ts";
-import type { Sender } from "../work/record.ts";
 
 export const log = pino({ name: "zesty-anvil", level: process.env.ZESTY_LOG ?? "info" });
 

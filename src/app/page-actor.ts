@@ -1,7 +1,7 @@
 import { headers } from "next/headers";
 import { redirect } from "next/navigation";
+import { actorOf, isFirstRun } from "../work/access/auth.ts";
 import type { Actor } from "../work/actor.ts";
-import { actorOf, isFirstRun } from "../work/auth.ts";
 
 /** Who looks at a page; whoever is not signed in is led to the sign-in, or to the first run. */
 export async function pageActor(): Promise<Actor> {

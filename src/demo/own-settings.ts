@@ -1,4 +1,4 @@
-import type { DataSheet } from "../work/safety.ts";
+import type { DataSheet } from "../work/shop/safety.ts";
 
 /** A routine that the demo house wrote for itself, as it stands in its editor. */
 export const OWN_ROUTINE = `id: house-powder-tray

@@ -7,13 +7,13 @@ import type { Machine } from "../core/fleet/schema.ts";
 import { ladderSettings } from "../core/nozzles/ladder/settings.ts";
 import { randomFrom } from "../core/random.ts";
 import type { EntryKind } from "../core/record/entries.ts";
+import { wordsOf } from "../core/record/entry-body.ts";
 import { runPlan } from "../core/runs/plan.ts";
 import type { Shop } from "../core/shop/shop.ts";
 import type { Item } from "../core/stores/item.ts";
 import { itemFor, usualMaterials } from "../core/stores/run-materials.ts";
 import { drawMl } from "../core/stores/waste/draws.ts";
 import type { NewEntry } from "../ledger/append.ts";
-import { wordsOf } from "../work/entry-body.ts";
 
 /** What was done in the demo's ninety days, as the store sees it. */
 export type DoneRoutine = { machine: Machine; routine: string; day: Day; at: Date; person: string; run: string | null };

@@ -1,7 +1,7 @@
 import { ROOM_SETTINGS } from "../core/condition/room/room.ts";
 import { ISOPROPYL, MEK } from "../core/stores/fluids.ts";
 import type { Container, Item, Supplier } from "../core/stores/item.ts";
-import type { SettingChange } from "../work/settings.ts";
+import type { SettingChange } from "../work/shop/settings.ts";
 
 /** The store of the demo house: invented goods of invented suppliers, what they cost and how they are kept. */
 

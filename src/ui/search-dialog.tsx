@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
-import type { Hit } from "../work/search.ts";
+import type { Hit } from "../work/record/search.ts";
 import { ask } from "./send.ts";
 
 /** Machines, people, routines and notes as one types. Arrows choose, Enter opens. */

@@ -11,7 +11,7 @@ export type Sent = {
 };
 export type SyncAnswer = {
   id: string | null;
-  result: "added" | "known" | "conflict" | "refused" | "waits";
+  result: "added" | "known" | "conflict" | "refused" | "waits" | "set-aside";
   seq?: number;
   message?: string;
 };
@@ -54,7 +54,7 @@ export const entryOf = (sent: Sent) => ({ ...sent, id: sent.id ?? uuidv7(), happ
 /** Sends entries in order. @throws Said with the first refusal's words */
 export async function sendEntries(entries: ReturnType<typeof entryOf>[]): Promise<SyncAnswer[]> {
   const { answers } = await ask<{ answers: SyncAnswer[] }>("/api/sync", { body: { entries } });
-  const refused = answers.find(({ result }) => result === "refused" || result === "conflict");
+  const refused = answers.find(({ result }) => result === "refused" || result === "conflict" || result === "set-aside");
   if (refused) throw new Said(refused.message ?? "An entry was refused.", 400);
   return answers;
 }

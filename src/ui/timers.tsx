@@ -1,6 +1,6 @@
 "use client";
 import { useCallback, useEffect, useState } from "react";
-import type { TimerView } from "../work/timers.ts";
+import type { TimerView } from "../work/runs/timers.ts";
 import { allowSound, ring } from "./ring.ts";
 import { say } from "./say.ts";
 import { ask } from "./send.ts";

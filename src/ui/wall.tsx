@@ -1,6 +1,6 @@
 "use client";
 import { useEffect, useState } from "react";
-import type { BoardView, MachineRow } from "../work/board.ts";
+import type { BoardView, MachineRow } from "../work/board/board.ts";
 import { StateMark } from "./state-mark.tsx";
 
 const EVERY_MS = 4000;

@@ -68,7 +68,7 @@ test.skipIf(process.env.ZESTY_WHOLE_RUN)(
         ],
       },
     });
-    expect(refused.body.answers?.[0]?.message).toMatch(/Lamprey: it has been asleep.*head out.*R55/);
+    expect(refused.body.answers?.[0]?.message).toMatch(/Lamprey: it has been asleep.*head out.*Wake-up/);
     const desk = await signedIn("Ottoline Marsh");
     await desk.page
       .getByRole("row", { name: /Lamprey/ })

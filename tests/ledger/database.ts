@@ -5,7 +5,7 @@ import { demoHouse } from "../../src/demo/house.ts";
 import { storeSettings } from "../../src/demo/store-items.ts";
 import type { NewEntry } from "../../src/ledger/append.ts";
 import { openDatabase } from "../../src/ledger/database.ts";
-import { foundSite } from "../../src/work/fleet.ts";
+import { foundSite } from "../../src/work/shop/fleet.ts";
 
 /** The tests' own database, as the application's role; `./zesty test` makes and drops it. */
 const url = process.env.DATABASE_URL ?? "";

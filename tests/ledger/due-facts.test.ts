@@ -3,9 +3,9 @@ import { isoDay, toDay } from "../../src/core/calendar/day.ts";
 import { dueOfMachine } from "../../src/core/due/due-work.ts";
 import { factsOfFleet, shopRules } from "../../src/core/due/facts.ts";
 import type { FleetFile } from "../../src/core/fleet/schema.ts";
-import { dueFacts } from "../../src/work/due.ts";
-import { exportFleet, importFleet } from "../../src/work/fleet.ts";
-import { loadShop } from "../../src/work/shop.ts";
+import { dueFacts } from "../../src/work/facts/due.ts";
+import { exportFleet, importFleet } from "../../src/work/shop/fleet.ts";
+import { loadShop } from "../../src/work/shop/shop.ts";
 import { db, newSite } from "./database.ts";
 
 /**

@@ -14,10 +14,10 @@ import { compareSite } from "../../src/ledger/compare.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
 import { runRow } from "../../src/ledger/runs.ts";
 import type { Actor } from "../../src/work/actor.ts";
-import { dueFacts } from "../../src/work/due.ts";
-import { exportFleet, importFleet } from "../../src/work/fleet.ts";
-import { record } from "../../src/work/record.ts";
-import { loadShop } from "../../src/work/shop.ts";
+import { dueFacts } from "../../src/work/facts/due.ts";
+import { record } from "../../src/work/record/record.ts";
+import { exportFleet, importFleet } from "../../src/work/shop/fleet.ts";
+import { loadShop } from "../../src/work/shop/shop.ts";
 import { db, newSite } from "./database.ts";
 
 /**

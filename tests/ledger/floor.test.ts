@@ -6,14 +6,14 @@ import { stepsVersion } from "../../src/core/runs/version.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
 import type { Actor } from "../../src/work/actor.ts";
-import { board } from "../../src/work/board.ts";
-import { closeDays } from "../../src/work/close-days.ts";
-import { dayView, saveUsual } from "../../src/work/day-view.ts";
-import { floor, floorAnswer } from "../../src/work/floor.ts";
-import { type Answer, record } from "../../src/work/record.ts";
-import { search } from "../../src/work/search.ts";
-import { loadShop } from "../../src/work/shop.ts";
-import { machineByTag, tagOf } from "../../src/work/tags.ts";
+import { board } from "../../src/work/board/board.ts";
+import { closeDays } from "../../src/work/day/close-days.ts";
+import { dayView, saveUsual } from "../../src/work/day/day-view.ts";
+import { floor, floorAnswer } from "../../src/work/floor/floor.ts";
+import { type Answer, record } from "../../src/work/record/record.ts";
+import { search } from "../../src/work/record/search.ts";
+import { loadShop } from "../../src/work/shop/shop.ts";
+import { machineByTag, tagOf } from "../../src/work/shop/tags.ts";
 import { db, newSite } from "./database.ts";
 
 /** Tasks, runs, rosters, handovers and repairs over a real database, at 09:10 on Wednesday 25 November 2026. */
@@ -90,7 +90,7 @@ describe("runs", () => {
     const run = uuidv7();
     await send("bram", ...wasteLook(run).slice(0, 2));
     await send("ilse", event(run, { event: "resume" }));
-    expect((await item("sprat", "R08"))?.run?.personName).toBe("Ilse Quarrie");
+    expect((await item("sprat", "R08"))?.run?.person).toBe("Ilse Quarrie");
     const [lost, none] = await send(
       "bram",
       event(uuidv7(), { event: "end" }),

@@ -11,11 +11,11 @@ import { machineOf, type Shop } from "../../src/core/shop/shop.ts";
 import { settledOn } from "../../src/ledger/condition.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
 import type { Actor } from "../../src/work/actor.ts";
-import { entryPage } from "../../src/work/ledger.ts";
-import { makeSheet, paper, type SheetView, type SheetWork, sheet, typeIn } from "../../src/work/paper.ts";
-import { record } from "../../src/work/record.ts";
-import { saveRoutine } from "../../src/work/routines.ts";
-import { loadShop } from "../../src/work/shop.ts";
+import { makeSheet, paper, type SheetView, type SheetWork, sheet, typeIn } from "../../src/work/paper/paper.ts";
+import { entryPage } from "../../src/work/record/ledger.ts";
+import { record } from "../../src/work/record/record.ts";
+import { saveRoutine } from "../../src/work/routines/routines.ts";
+import { loadShop } from "../../src/work/shop/shop.ts";
 import { db, newSite } from "./database.ts";
 
 /** Sheets of paper: what is printed, and what is in the ledger once it was typed in. */

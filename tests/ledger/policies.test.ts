@@ -1,13 +1,13 @@
 import { beforeEach, describe, expect, test } from "vitest";
 import { policiesOf } from "../../src/core/fleet/rule.ts";
 import type { Actor } from "../../src/work/actor.ts";
-import { board } from "../../src/work/board.ts";
-import { exportFleet } from "../../src/work/fleet.ts";
-import { floor } from "../../src/work/floor.ts";
-import { policiesView, previewPolicy, savePolicy } from "../../src/work/policies.ts";
-import { saveDataSheets } from "../../src/work/safety.ts";
-import { saveMachine } from "../../src/work/set-up.ts";
-import { loadShop } from "../../src/work/shop.ts";
+import { board } from "../../src/work/board/board.ts";
+import { floor } from "../../src/work/floor/floor.ts";
+import { policiesView, previewPolicy, savePolicy } from "../../src/work/routines/policies.ts";
+import { exportFleet } from "../../src/work/shop/fleet.ts";
+import { saveDataSheets } from "../../src/work/shop/safety.ts";
+import { saveMachine } from "../../src/work/shop/set-up.ts";
+import { loadShop } from "../../src/work/shop/shop.ts";
 import { db, newSite } from "./database.ts";
 
 /** The schools of practice over a real database, on Wednesday 25 November 2026. */

@@ -2,15 +2,15 @@ import ICAL from "ical.js";
 import { uuidv7 } from "uuidv7";
 import { beforeEach, describe, expect, test } from "vitest";
 import { wholePlan } from "../../src/core/rounds/plan-round.ts";
-import { acceptRound, saveRoundSettings } from "../../src/work/accept-round.ts";
 import type { Actor } from "../../src/work/actor.ts";
-import { feedsOf, feedText, makeFeed, revokeFeed } from "../../src/work/feeds.ts";
-import { floor } from "../../src/work/floor.ts";
-import { record } from "../../src/work/record.ts";
-import { roundSheets } from "../../src/work/round-sheets.ts";
-import { type RoundView, roundView } from "../../src/work/rounds.ts";
-import { shortHanded } from "../../src/work/short-handed.ts";
-import { monthView, weekView } from "../../src/work/week.ts";
+import { floor } from "../../src/work/floor/floor.ts";
+import { record } from "../../src/work/record/record.ts";
+import { acceptRound, saveRoundSettings } from "../../src/work/rounds/accept-round.ts";
+import { feedsOf, feedText, makeFeed, revokeFeed } from "../../src/work/rounds/feeds.ts";
+import { roundSheets } from "../../src/work/rounds/round-sheets.ts";
+import { type RoundView, roundView } from "../../src/work/rounds/rounds.ts";
+import { shortHanded } from "../../src/work/rounds/short-handed.ts";
+import { monthView, weekView } from "../../src/work/rounds/week.ts";
 import { db, newSite } from "./database.ts";
 
 /** Rounds over a real database, early on Wednesday 25 November 2026. */

@@ -7,13 +7,21 @@ import { machineOf } from "../../src/core/shop/shop.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
 import type { Actor } from "../../src/work/actor.ts";
-import { board } from "../../src/work/board.ts";
-import { exportFleet, importFleet } from "../../src/work/fleet.ts";
-import { floor } from "../../src/work/floor.ts";
-import { record } from "../../src/work/record.ts";
-import { checkRoutine, exportPack, giveUpRoutine, importPack, routinePage, routineRows, saveRoutine } from "../../src/work/routines.ts";
-import { saveMachine } from "../../src/work/set-up.ts";
-import { loadShop } from "../../src/work/shop.ts";
+import { board } from "../../src/work/board/board.ts";
+import { floor } from "../../src/work/floor/floor.ts";
+import { record } from "../../src/work/record/record.ts";
+import {
+  checkRoutine,
+  exportPack,
+  giveUpRoutine,
+  importPack,
+  routinePage,
+  routineRows,
+  saveRoutine,
+} from "../../src/work/routines/routines.ts";
+import { exportFleet, importFleet } from "../../src/work/shop/fleet.ts";
+import { saveMachine } from "../../src/work/shop/set-up.ts";
+import { loadShop } from "../../src/work/shop/shop.ts";
 import { db, newSite } from "./database.ts";
 
 /** The house's own routines over a real database, at 09:10 on Wednesday 25 November 2026. */

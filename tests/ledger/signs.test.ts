@@ -2,12 +2,12 @@ import { uuidv7 } from "uuidv7";
 import { beforeEach, describe, expect, test } from "vitest";
 import { compareSite } from "../../src/ledger/compare.ts";
 import type { Actor } from "../../src/work/actor.ts";
-import { board } from "../../src/work/board.ts";
-import { dayWork } from "../../src/work/day.ts";
-import { floor } from "../../src/work/floor.ts";
-import { record } from "../../src/work/record.ts";
-import { loadShop } from "../../src/work/shop.ts";
-import { signCounts } from "../../src/work/signs.ts";
+import { board } from "../../src/work/board/board.ts";
+import { dayWork } from "../../src/work/day/day.ts";
+import { floor } from "../../src/work/floor/floor.ts";
+import { record } from "../../src/work/record/record.ts";
+import { signCounts } from "../../src/work/routines/signs.ts";
+import { loadShop } from "../../src/work/shop/shop.ts";
 import { db, newSite } from "./database.ts";
 
 /** Signs over a real database, at 09:10 on Wednesday 25 November 2026. */

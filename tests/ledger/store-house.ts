@@ -2,7 +2,7 @@ import { uuidv7 } from "uuidv7";
 import type { Role } from "../../src/core/fleet/vocabulary.ts";
 import { stockRows } from "../../src/ledger/stock.ts";
 import type { Actor } from "../../src/work/actor.ts";
-import { record } from "../../src/work/record.ts";
+import { record } from "../../src/work/record/record.ts";
 import { db, newSite } from "./database.ts";
 
 /** A house with a store over a real database, at 09:10 on Wednesday 25 November 2026: a new one for each test, and the hands in it. */

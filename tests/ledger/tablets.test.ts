@@ -2,13 +2,13 @@ import sharp from "sharp";
 import { uuidv7 } from "uuidv7";
 import { beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { sealClaim } from "../../src/ui/floor/seal.ts";
+import { setPassword } from "../../src/work/access/auth.ts";
+import { beginEnrolment, DEVICE_COOKIE, deviceOf, devicesOf, finishEnrolment, revokeDevice } from "../../src/work/access/devices.ts";
+import { claimIsProven, pinsOf, putPin, sealingKey, setPin, signInByPin } from "../../src/work/access/pin.ts";
 import type { Actor } from "../../src/work/actor.ts";
-import { setPassword } from "../../src/work/auth.ts";
-import { beginEnrolment, DEVICE_COOKIE, deviceOf, devicesOf, finishEnrolment, revokeDevice } from "../../src/work/devices.ts";
-import { addPicture, picture } from "../../src/work/pictures.ts";
-import { claimIsProven, pinsOf, putPin, sealingKey, setPin, signInByPin } from "../../src/work/pin.ts";
-import { record } from "../../src/work/record.ts";
-import { makeWall, revokeWall, wallBoard, wallsOf } from "../../src/work/wall.ts";
+import { makeWall, revokeWall, wallBoard, wallsOf } from "../../src/work/board/wall.ts";
+import { addPicture, picture } from "../../src/work/record/pictures.ts";
+import { record } from "../../src/work/record/record.ts";
 import { db, newSite } from "./database.ts";
 
 /** Shared tablets, PINs, the Wall and pictures over a real database. */

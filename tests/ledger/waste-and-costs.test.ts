@@ -3,9 +3,9 @@ import { beforeEach, describe, expect, test } from "vitest";
 import { STEPS } from "../../src/core/routines/steps/steps.ts";
 import { stepsVersion } from "../../src/core/runs/version.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
-import { board } from "../../src/work/board.ts";
-import { floor } from "../../src/work/floor.ts";
-import { roundView } from "../../src/work/rounds.ts";
+import { board } from "../../src/work/board/board.ts";
+import { floor } from "../../src/work/floor/floor.ts";
+import { roundView } from "../../src/work/rounds/rounds.ts";
 import { monthCsv, monthView } from "../../src/work/stores/month.ts";
 import { saveStoreSetting } from "../../src/work/stores/settings.ts";
 import { solventCsv, solventView } from "../../src/work/stores/solvent.ts";
@@ -86,7 +86,9 @@ describe("waste", () => {
     expect(await said("bram", entry("vessel", { vessel: "cartridge", event: "emptied" }, { machine: "compass" }))).toContain(
       "replaced, or repacked",
     );
-    expect(await said("bram", entry("vessel", { vessel: "cartridge", event: "reset" }, { machine: "compass" }))).toContain("Waste cartridge repack");
+    expect(await said("bram", entry("vessel", { vessel: "cartridge", event: "reset" }, { machine: "compass" }))).toContain(
+      "Waste cartridge repack",
+    );
     expect(await said("bram", entry("vessel", { vessel: "cartridge", event: "reset", proof: uuidv7() }, { machine: "compass" }))).toContain(
       "floods the machine",
     );

@@ -7,9 +7,9 @@ import { runState } from "../../src/core/runs/run.ts";
 import { stepsVersion } from "../../src/core/runs/version.ts";
 import { machineOf } from "../../src/core/shop/shop.ts";
 import type { Actor } from "../../src/work/actor.ts";
-import { floor } from "../../src/work/floor.ts";
-import { record } from "../../src/work/record.ts";
-import { loadShop } from "../../src/work/shop.ts";
+import { floor } from "../../src/work/floor/floor.ts";
+import { record } from "../../src/work/record/record.ts";
+import { loadShop } from "../../src/work/shop/shop.ts";
 import { db, newSite } from "./database.ts";
 
 /** The flushing foams, whose window of 20 minutes begins with the start at the panel and ends with the restart. */

@@ -7,15 +7,15 @@ import { compareSite } from "../../src/ledger/compare.ts";
 import type { Database } from "../../src/ledger/database.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
 import type { Actor } from "../../src/work/actor.ts";
-import { board } from "../../src/work/board.ts";
-import { closeDays } from "../../src/work/close-days.ts";
-import { exportLedger } from "../../src/work/export-ledger.ts";
-import { exportFleet, importFleet, previewFleet } from "../../src/work/fleet.ts";
-import { machineView } from "../../src/work/machine.ts";
-import { saveReadiness } from "../../src/work/readiness.ts";
-import { record as recordBatch } from "../../src/work/record.ts";
-import { saveCalendar, saveMachine } from "../../src/work/set-up.ts";
-import { loadShop } from "../../src/work/shop.ts";
+import { board } from "../../src/work/board/board.ts";
+import { closeDays } from "../../src/work/day/close-days.ts";
+import { machineView } from "../../src/work/machine/machine.ts";
+import { exportLedger } from "../../src/work/record/export-ledger.ts";
+import { record as recordBatch } from "../../src/work/record/record.ts";
+import { exportFleet, importFleet, previewFleet } from "../../src/work/shop/fleet.ts";
+import { saveReadiness } from "../../src/work/shop/readiness.ts";
+import { saveCalendar, saveMachine } from "../../src/work/shop/set-up.ts";
+import { loadShop } from "../../src/work/shop/shop.ts";
 import { db, newSite } from "./database.ts";
 
 /** The use cases over a real database, at 09:10 on Wednesday 25 November 2026. */

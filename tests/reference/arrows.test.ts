@@ -15,6 +15,9 @@ const BROKEN: [string, string, string][] = [
   ["ui", 'import { now } from "../work/clock.ts"; now;', "ui-takes-only-types-of-work"],
   ["work", 'import { answer } from "../app/http.ts"; answer;', "nothing-imports-app"],
   ["app", 'import { append } from "../ledger/append.ts"; append;', "app-asks-work"],
+  ["work/facts", 'import { board } from "../board/board.ts"; board;', "facts-asks-no-room-above-it"],
+  ["work/stores", 'import { doorView } from "../standby/door.ts"; doorView;', "stores-asks-no-room-above-it"],
+  ["work", 'import { loadShop } from "./shop/shop.ts"; loadShop;', "what-all-rooms-use-asks-none"],
 ];
 const places = BROKEN.map(([room], number) => `src/${room}/broken-on-purpose-${number}.ts`);
 afterAll(() => {

@@ -2,7 +2,7 @@ import type { ReactNode } from "react";
 import { Masthead } from "../../ui/masthead.tsx";
 import { Timers } from "../../ui/timers.tsx";
 import { database } from "../../work/database.ts";
-import { loadShop } from "../../work/shop.ts";
+import { loadShop } from "../../work/shop/shop.ts";
 import { pageActor } from "../page-actor.ts";
 
 export default async function ShopLayout({ children }: { children: ReactNode }) {

@@ -1,5 +1,5 @@
 import { Board } from "../../ui/board/board.tsx";
-import { board } from "../../work/board.ts";
+import { board } from "../../work/board/board.ts";
 import { database } from "../../work/database.ts";
 import { pageActor } from "../page-actor.ts";
 

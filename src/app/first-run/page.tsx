@@ -1,6 +1,6 @@
 import { redirect } from "next/navigation";
 import { FirstRun } from "../../ui/first-run.tsx";
-import { isFirstRun } from "../../work/auth.ts";
+import { isFirstRun } from "../../work/access/auth.ts";
 
 export const metadata = { title: "First run" };
 

@@ -1,6 +1,6 @@
 import { MonthSheet } from "../../ui/rounds/month-sheet.tsx";
 import { database } from "../../work/database.ts";
-import { monthView } from "../../work/week.ts";
+import { monthView } from "../../work/rounds/week.ts";
 import { pageActor } from "../page-actor.ts";
 
 export const metadata = { title: "The month ahead" };

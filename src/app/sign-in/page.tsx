@@ -1,9 +1,9 @@
 import { redirect } from "next/navigation";
 import { SignIn } from "../../ui/sign-in.tsx";
-import { isFirstRun } from "../../work/auth.ts";
+import { isFirstRun } from "../../work/access/auth.ts";
 import { database } from "../../work/database.ts";
 import { isDemo } from "../../work/mode.ts";
-import { loadShop } from "../../work/shop.ts";
+import { loadShop } from "../../work/shop/shop.ts";
 
 export const metadata = { title: "Sign in" };
 

@@ -1,8 +1,8 @@
 import { headers } from "next/headers";
 import QRCode from "qrcode";
 import { database } from "../../work/database.ts";
-import { loadShop } from "../../work/shop.ts";
-import { tagOf } from "../../work/tags.ts";
+import { loadShop } from "../../work/shop/shop.ts";
+import { tagOf } from "../../work/shop/tags.ts";
 import { pageActor } from "../page-actor.ts";
 
 export const metadata = { title: "Machine tags" };

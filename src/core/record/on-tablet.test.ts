@@ -1,9 +1,9 @@
 import { describe, expect, test } from "vitest";
-import { DEFAULT_READINESS } from "../../core/nozzles/readiness.ts";
 import type { Queued } from "../../ui/floor/keep.ts";
 import { placeOf, to } from "../../ui/floor/route.ts";
 import { openRun } from "../../ui/floor/runs.ts";
 import type { FloorView } from "../floor/floor-view.ts";
+import { DEFAULT_READINESS } from "../nozzles/readiness.ts";
 import { withQueue } from "./on-tablet.ts";
 
 const channel = {

@@ -7,7 +7,9 @@ import { type Body, type EntryKind, kindOf } from "./entries.ts";
 
 const addFormats = "default" in addFormatsModule ? addFormatsModule.default : addFormatsModule;
 const ajv = new Ajv({ strict: true, allErrors: true, verbose: true, strictTypes: false });
-addFormats(ajv, ["date-time", "uuid", "email"]);
+addFormats(ajv, ["date-time", "email"]);
+// As the database writes it: with `urn:uuid:` before it, it would pass here and be refused there.
+ajv.addFormat("uuid", /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i);
 ajv.addFormat("date", (text) => readDay(text) !== undefined);
 
 const compiled = new WeakMap<TSchema, ValidateFunction>();

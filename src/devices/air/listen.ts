@@ -1,7 +1,7 @@
 import mqtt, { type MqttClient } from "mqtt";
 import { allSites } from "../../ledger/settings.ts";
 import { database } from "../../work/database.ts";
-import { loadShop } from "../../work/shop.ts";
+import { loadShop } from "../../work/shop/shop.ts";
 import { networkOf } from "../../work/stores/settings.ts";
 import { AirIntake } from "../../work/stores/take-air.ts";
 

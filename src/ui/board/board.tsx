@@ -4,7 +4,7 @@ import { type KeyboardEvent, useCallback, useEffect, useMemo, useRef, useState }
 import { toast } from "sonner";
 import { BEATS, type Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
-import type { BoardView, MachineRow } from "../../work/board.ts";
+import type { BoardView, MachineRow } from "../../work/board/board.ts";
 import { instantAt } from "../instant-at.ts";
 import { ask, entryOf, Said, sendEntries } from "../send.ts";
 import { useLive } from "../use-live.ts";

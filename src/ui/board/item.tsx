@@ -3,7 +3,7 @@ import Link from "next/link";
 import { Popover } from "radix-ui";
 import { useState } from "react";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
-import type { MachineRow } from "../../work/board.ts";
+import type { MachineRow } from "../../work/board/board.ts";
 import { enter } from "../enter.ts";
 import { instantAt } from "../instant-at.ts";
 

@@ -5,7 +5,7 @@ import { memo } from "react";
 import type { Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
-import type { MachineRow } from "../../work/board.ts";
+import type { MachineRow } from "../../work/board/board.ts";
 import { Comb } from "../comb.tsx";
 import { StateMark } from "../state-mark.tsx";
 import { Item } from "./item.tsx";

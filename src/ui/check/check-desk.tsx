@@ -5,7 +5,7 @@ import type { NozzleDesk } from "../../core/nozzles/ladder/what-now.ts";
 import type { NozzlePattern } from "../../core/nozzles/pattern.ts";
 import { DEFERENCE, HAZARDS } from "../../core/safety/hazards.ts";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
-import type { BoardView, MachineRow } from "../../work/board.ts";
+import type { BoardView, MachineRow } from "../../work/board/board.ts";
 import { instantAt } from "../instant-at.ts";
 import { say, sayFault } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";

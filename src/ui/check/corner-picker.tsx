@@ -1,7 +1,7 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
 import { type Corners, cornersFault } from "../../core/nozzles/scan/corners.ts";
-import type { Read } from "./picture-reader.tsx";
+import type { Read } from "./reading.ts";
 
 const NAMES = ["top left", "top right", "bottom right", "bottom left"] as const;
 type Point = { x: number; y: number };

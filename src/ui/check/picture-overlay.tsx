@@ -14,7 +14,7 @@ import {
 } from "../../core/nozzles/verdicts.ts";
 import type { Counts } from "./channel-counts.tsx";
 import type { Corrected } from "./counts-form.tsx";
-import type { Read, Taken } from "./picture-reader.tsx";
+import type { Read, Taken } from "./reading.ts";
 
 /** What a picture's reading said of a channel. */
 const whichOf = ({ missing = [], weak = [], deflected = [] }: ReadChannel): Which => ({ missing, weak, deflected });

@@ -4,13 +4,9 @@ import type { NozzlePattern } from "../../core/nozzles/pattern.ts";
 import { DEFAULT_READINESS } from "../../core/nozzles/readiness.ts";
 import type { Corners } from "../../core/nozzles/scan/corners.ts";
 import type { ReadAsked, ReadTold } from "../../workers/read-check.ts";
-import type { Counts } from "./channel-counts.tsx";
 import { CornerPicker } from "./corner-picker.tsx";
-import type { Corrected } from "./counts-form.tsx";
 import { PictureOverlay } from "./picture-overlay.tsx";
-
-export type Taken = { counts: Record<string, Counts>; corrected: Corrected };
-export type Read = Extract<ReadTold, { kind: "read" }>;
+import type { Read, Taken } from "./reading.ts";
 
 /** A picture of the printed check, read in the background; each verdict is drawn at its place, and a tap corrects it. */
 export function PictureReader({

@@ -6,7 +6,7 @@ import type { Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import { fillTheRest, type Given, giveToTheUsual } from "../../core/tasks/fill-the-rest.ts";
 import { whyNot } from "../../core/tasks/fits.ts";
-import type { DayView } from "../../work/day-view.ts";
+import type { DayView } from "../../work/day/day-view.ts";
 import { oneAtATime } from "../one-at-a-time.ts";
 import { sayFault } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";

@@ -2,7 +2,7 @@
 import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
 import { SKILLS } from "../../core/fleet/vocabulary.ts";
-import type { DayView } from "../../work/day-view.ts";
+import type { DayView } from "../../work/day/day-view.ts";
 import { enter } from "../enter.ts";
 import { sayFault } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";

@@ -1,4 +1,4 @@
-import type { DayView } from "../../work/day-view.ts";
+import type { DayView } from "../../work/day/day-view.ts";
 
 export type Task = DayView["tasks"][number];
 export type Give = (given: { key: string; person: string | null; why: string | null }[], said: string) => Promise<void>;

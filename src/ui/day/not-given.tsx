@@ -3,7 +3,7 @@ import { useDraggable, useDroppable } from "@dnd-kit/core";
 import { Popover } from "radix-ui";
 import { useState } from "react";
 import { whyNot } from "../../core/tasks/fits.ts";
-import type { DayView } from "../../work/day-view.ts";
+import type { DayView } from "../../work/day/day-view.ts";
 import { MoveForm } from "./forms.tsx";
 import { type Give, label, type Task } from "./given-task.ts";
 

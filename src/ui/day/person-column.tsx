@@ -2,7 +2,7 @@
 import { useDraggable, useDroppable } from "@dnd-kit/core";
 import { Popover } from "radix-ui";
 import { whyNot } from "../../core/tasks/fits.ts";
-import type { DayView } from "../../work/day-view.ts";
+import type { DayView } from "../../work/day/day-view.ts";
 import { type Give, isOpen, label, type Task } from "./given-task.ts";
 
 /** A person with their minutes of the day and what they have; while something is dragged, why it can't be theirs. */

@@ -2,7 +2,7 @@ import { useWords, windowOutlook } from "../../core/runs/outlook.ts";
 import { statementWords } from "../../core/safety/statements.ts";
 import { leavesShelf, usualMaterials } from "../../core/stores/run-materials.ts";
 import { asleepWhy, EmptyFirst, emptyWhy, StillAsleep } from "./empty-first.tsx";
-import type { Part } from "./run-page.tsx";
+import type { Part } from "./run-part.ts";
 import type { OpenRun } from "./runs.ts";
 
 /** Gear and cautions come before the first step. */

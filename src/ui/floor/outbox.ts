@@ -90,7 +90,7 @@ async function send(): Promise<void> {
     for (const [index, item] of next.entries()) {
       const answer = answers[index];
       if (!answer) continue;
-      if (answer.result === "added" || answer.result === "known") {
+      if (answer.result === "added" || answer.result === "known" || answer.result === "set-aside") {
         if (answer.seq !== undefined) acknowledged.push({ item, seq: answer.seq });
         await unqueue(item);
         if (answer.message) messages.push(answer.message);

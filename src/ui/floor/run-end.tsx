@@ -3,7 +3,7 @@ import { calledAndDone } from "../../core/runs/run.ts";
 import { say } from "../say.ts";
 import { FillChannel, LeavesShelf, useLeaving } from "./leaves-shelf.tsx";
 import { put } from "./outbox.ts";
-import type { Part } from "./run-page.tsx";
+import type { Part } from "./run-part.ts";
 
 /** All steps are done: what leaves the shelf, where waste went, and what is still owed, before the run ends. */
 export function AtTheEnd({ found, floor, send }: Part) {

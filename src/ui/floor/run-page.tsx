@@ -1,15 +1,15 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
-import type { RunBody } from "../../core/runs/events.ts";
 import { HeadDrawing } from "../machine/head-drawing.tsx";
 import { allowSound } from "../ring.ts";
 import { say } from "../say.ts";
 import { Gear, needsGear } from "./gear.tsx";
 import { keepTaken } from "./keep.ts";
 import { PourNote } from "./leaves-shelf.tsx";
-import { type Draft, put } from "./outbox.ts";
+import { put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { AtTheEnd } from "./run-end.tsx";
+import type { Part, Send } from "./run-part.ts";
 import { clock, type OpenRun, openRun, wallClock } from "./runs.ts";
 import { StepControls } from "./step-controls.tsx";
 import { useTick } from "./timers-bar.tsx";
@@ -68,13 +68,6 @@ export function RunPage({ floor, id }: { floor: Floor; id: string }) {
     </main>
   );
 }
-
-/** Keeps an event of the run, and what else follows from it. */
-export type Send = (
-  body: RunBody,
-  extra?: { picture?: string; also?: Pick<Draft, "kind" | "routine" | "body">[] },
-) => Promise<{ full: boolean }>;
-export type Part = { found: OpenRun; floor: Floor; send: Send };
 
 function Now({ found, floor, send }: Part) {
   useTick();

@@ -6,7 +6,7 @@ import type { PlannedStep } from "../../core/runs/plan.ts";
 import { plannedSeconds, resultProblem } from "../../core/runs/run.ts";
 import { keepTaken } from "./keep.ts";
 import { to } from "./route.ts";
-import type { Send } from "./run-page.tsx";
+import type { Send } from "./run-part.ts";
 import { clock, type OpenRun } from "./runs.ts";
 import type { Floor } from "./use-floor.ts";
 

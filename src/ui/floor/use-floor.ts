@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { FloorView } from "../../core/floor/floor-view.ts";
 import { withQueue } from "../../core/record/on-tablet.ts";
-import type { FloorAnswer } from "../../work/floor.ts";
+import type { FloorAnswer } from "../../work/floor/floor.ts";
 import { oneAtATime } from "../one-at-a-time.ts";
 import { say } from "../say.ts";
 import { useLive } from "../use-live.ts";

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
-import type { EntryPage, EntryView } from "../../work/ledger.ts";
+import type { EntryPage, EntryView } from "../../work/record/ledger.ts";
 import { ChannelCounts, type Counts } from "../check/channel-counts.tsx";
 import { entryOf, Said, sendEntries } from "../send.ts";
 

@@ -1,5 +1,5 @@
 import Link from "next/link";
-import type { LedgerView } from "../../work/ledger.ts";
+import type { LedgerView } from "../../work/record/ledger.ts";
 
 /** The ledger: filters in the address, newest first, paged by key. */
 export function LedgerPage({ view, fault }: { view: LedgerView; fault?: string }) {
@@ -43,6 +43,12 @@ export function LedgerPage({ view, fault }: { view: LedgerView; fault?: string }
           </Link>
         )}
       </form>
+      {view.setAside > 0 && (
+        <p className="border-care border-l-4 py-2 pl-3">
+          {view.setAside === 1 ? "One thing that a device sent" : `${view.setAside} things that devices sent`} could not be kept as an
+          entry. <Link href="/ledger/set-aside">Look at {view.setAside === 1 ? "it" : "them"}</Link>
+        </p>
+      )}
       {fault && (
         <p role="alert" className="py-2 text-stop">
           {fault}
@@ -92,7 +98,7 @@ export function LedgerPage({ view, fault }: { view: LedgerView; fault?: string }
                 <td className="whitespace-nowrap pr-3">{entry.routineName ?? entry.kindWords}</td>
                 <td className="pr-3">
                   <span className={entry.amended === "struck" ? "line-through" : ""}>{entry.says}</span>
-                  {entry.amended !== "no" && <span className="text-care"> ({entry.amended === "struck" ? "struck out" : "amended"})</span>}
+                  {entry.amended !== "no" && <span className="text-care"> ({entry.amended === "struck" ? "crossed out" : "amended"})</span>}
                 </td>
                 <td className="whitespace-nowrap">
                   {entry.person}

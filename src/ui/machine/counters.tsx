@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { useState } from "react";
 import { words } from "../../core/due/sentence.ts";
-import type { MachineView } from "../../work/machine.ts";
+import type { MachineView } from "../../work/machine/machine.ts";
 import { enter } from "../enter.ts";
 
 /** Counters with their readings, and a new reading. */

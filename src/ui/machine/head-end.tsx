@@ -1,4 +1,4 @@
-import type { MachineView } from "../../work/machine.ts";
+import type { MachineView } from "../../work/machine/machine.ts";
 import { HeadDrawing } from "./head-drawing.tsx";
 import { PartsTable } from "./parts-table.tsx";
 

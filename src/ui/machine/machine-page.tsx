@@ -5,7 +5,7 @@ import { Tabs } from "radix-ui";
 import type { Role } from "../../core/fleet/vocabulary.ts";
 import { BEATS } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
-import type { MachineView } from "../../work/machine.ts";
+import type { MachineView } from "../../work/machine/machine.ts";
 import { Item } from "../board/item.tsx";
 import { ReleaseForm } from "../board/release-form.tsx";
 import { Comb, combWords } from "../comb.tsx";

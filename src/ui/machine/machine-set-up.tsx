@@ -4,7 +4,7 @@ import { useState } from "react";
 import { toast } from "sonner";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { CLASSES, FAMILIES } from "../../core/fleet/vocabulary.ts";
-import type { MachineView } from "../../work/machine.ts";
+import type { MachineView } from "../../work/machine/machine.ts";
 import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 import { WeekdayPicker } from "../weekday-picker.tsx";

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { words } from "../../core/due/sentence.ts";
-import type { MachineView } from "../../work/machine.ts";
+import type { MachineView } from "../../work/machine/machine.ts";
 import { enter } from "../enter.ts";
 
 type Part = MachineView["parts"][number];

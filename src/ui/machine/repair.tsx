@@ -1,6 +1,6 @@
 "use client";
 import { type FormEvent, useState } from "react";
-import type { MachineView } from "../../work/machine.ts";
+import type { MachineView } from "../../work/machine/machine.ts";
 import { enter } from "../enter.ts";
 
 /** Out of order: symptom, what it waits for, expected day, cost; which routines go on; closed by a check. */

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { SIGNS } from "../../core/fleet/vocabulary.ts";
 import type { Rung } from "../../core/nozzles/ladder/settings.ts";
 import { signWords } from "../../core/signs/guide.ts";
-import type { MachineRow } from "../../work/board.ts";
+import type { MachineRow } from "../../work/board/board.ts";
 import { enter } from "../enter.ts";
 
 const CARE = [

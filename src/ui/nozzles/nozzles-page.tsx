@@ -1,8 +1,8 @@
 "use client";
 import Link from "next/link";
 import { whatNow } from "../../core/nozzles/ladder/what-now.ts";
-import type { NozzlesView } from "../../work/nozzles.ts";
-import type { MonthOfRecoveries } from "../../work/recoveries.ts";
+import type { NozzlesView } from "../../work/machine/nozzles-view.ts";
+import type { MonthOfRecoveries } from "../../work/nozzles/recoveries.ts";
 import { Comb } from "../comb.tsx";
 import { StateMark } from "../state-mark.tsx";
 

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { uuidv7 } from "uuidv7";
-import type { PaperView } from "../../work/paper.ts";
+import type { PaperView } from "../../work/paper/paper.ts";
 import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 

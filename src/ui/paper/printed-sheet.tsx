@@ -1,7 +1,7 @@
 import type { Box, SheetLine } from "../../core/paper/sheet.ts";
 import { useWords } from "../../core/runs/outlook.ts";
 import { statementWords } from "../../core/safety/statements.ts";
-import type { SheetView, SheetWork } from "../../work/paper.ts";
+import type { SheetView, SheetWork } from "../../work/paper/paper.ts";
 import { PrintNow } from "./print-now.tsx";
 
 /** A sheet as it lies on the clipboard: A4, black on white, boxes and lines to write on, whatever light the screen has. */

@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { useEffect, useState } from "react";
 import { uuidv7 } from "uuidv7";
-import type { SheetView, SheetWork } from "../../work/paper.ts";
+import type { SheetView, SheetWork } from "../../work/paper/paper.ts";
 import { ask, Said } from "../send.ts";
 import { freshWork, leftOpen, type SheetDraft, typedSheet, type WorkDraft } from "./typed-draft.ts";
 import { TypedLineRow } from "./typed-line.tsx";

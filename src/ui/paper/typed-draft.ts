@@ -1,6 +1,6 @@
 import type { TypedLine, TypedSheet, TypedWork } from "../../core/paper/typed.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
-import type { SheetView, SheetWork } from "../../work/paper.ts";
+import type { SheetView, SheetWork } from "../../work/paper/paper.ts";
 import type { Counts } from "../check/channel-counts.tsx";
 
 /** A sheet as far as it is typed in. */

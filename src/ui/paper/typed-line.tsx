@@ -1,5 +1,5 @@
 import type { SheetLine } from "../../core/paper/sheet.ts";
-import type { SheetView, SheetWork } from "../../work/paper.ts";
+import type { SheetView, SheetWork } from "../../work/paper/paper.ts";
 import type { Counts } from "../check/channel-counts.tsx";
 import type { LineDraft } from "./typed-draft.ts";
 

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
-import type { RoundView } from "../../work/rounds.ts";
+import type { RoundView } from "../../work/rounds/rounds.ts";
 import { Feeds } from "./feeds.tsx";
 import { SettingsForm } from "./settings-form.tsx";
 

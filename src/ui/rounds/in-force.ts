@@ -1,6 +1,6 @@
 import { brokenRules } from "../../core/rounds/broken-rules.ts";
 import type { PlannedTask } from "../../core/rounds/problem.ts";
-import type { RoundView } from "../../work/rounds.ts";
+import type { RoundView } from "../../work/rounds/rounds.ts";
 import type { RoundWords } from "./round-words.ts";
 
 /** What people were told by the round in force, in minutes of the view; what is done or skipped is gone from it. */

@@ -1,7 +1,7 @@
 import type { Change } from "../../core/rounds/by-hand.ts";
 import type { LeastChange } from "../../core/rounds/left-out.ts";
 import type { RoundPlan } from "../../core/rounds/problem.ts";
-import type { RoundView } from "../../work/rounds.ts";
+import type { RoundView } from "../../work/rounds/rounds.ts";
 import { changeWords, type RoundWords } from "./round-words.ts";
 
 /** What a round has no room for: why, and the least change that would let it in. */

@@ -1,6 +1,6 @@
 "use client";
 import { max, scaleBand, scaleLinear } from "d3";
-import type { WeekLoad } from "../../work/week.ts";
+import type { WeekLoad } from "../../work/rounds/week.ts";
 
 const WIDTH = 560;
 const HEIGHT = 190;

@@ -1,4 +1,4 @@
-import type { MonthView } from "../../work/week.ts";
+import type { MonthView } from "../../work/rounds/week.ts";
 import { PrintNow } from "../paper/print-now.tsx";
 
 type Row = { id: string; name: string; days: { minutes: number; names: string[]; there?: boolean }[] };

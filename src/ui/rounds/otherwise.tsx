@@ -1,7 +1,7 @@
 "use client";
 import { type FormEvent, type ReactNode, useState } from "react";
 import { SKILLS } from "../../core/fleet/vocabulary.ts";
-import type { RoundView } from "../../work/rounds.ts";
+import type { RoundView } from "../../work/rounds/rounds.ts";
 import { enter } from "../enter.ts";
 
 const text = (form: FormData, name: string) => String(form.get(name) ?? "").trim();

@@ -1,4 +1,4 @@
-import type { RoundSheets } from "../../work/round-sheets.ts";
+import type { RoundSheets } from "../../work/rounds/round-sheets.ts";
 import { PrintNow } from "../paper/print-now.tsx";
 
 /** A round as it hangs on a clipboard: a page a person, black on white. */

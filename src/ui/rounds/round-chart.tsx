@@ -3,7 +3,7 @@ import { LockIcon } from "lucide-react";
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
 import { firstPerson } from "../../core/rounds/by-hand.ts";
 import type { PlannedTask, RoundProblem } from "../../core/rounds/problem.ts";
-import type { RoundView } from "../../work/rounds.ts";
+import type { RoundView } from "../../work/rounds/rounds.ts";
 import type { RoundWords } from "./round-words.ts";
 
 /** Where a task is carried to, before it is dropped. */

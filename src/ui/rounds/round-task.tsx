@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { firstPerson, moved, waitsFor } from "../../core/rounds/by-hand.ts";
 import type { PlannedTask, RoundProblem } from "../../core/rounds/problem.ts";
-import type { RoundView } from "../../work/rounds.ts";
+import type { RoundView } from "../../work/rounds/rounds.ts";
 import type { Carry } from "./round-chart.tsx";
 import type { RoundWords } from "./round-words.ts";
 

@@ -1,6 +1,6 @@
 import type { Words } from "../../core/rounds/broken-rules.ts";
 import type { LeastChange } from "../../core/rounds/left-out.ts";
-import type { RoundView } from "../../work/rounds.ts";
+import type { RoundView } from "../../work/rounds/rounds.ts";
 
 /** How minutes, people, machines and work of a round are said. */
 export type RoundWords = Words & { work: (id: string) => string };

@@ -1,7 +1,7 @@
 "use client";
 import type { FormEvent } from "react";
 import { toast } from "sonner";
-import type { RoundView } from "../../work/rounds.ts";
+import type { RoundView } from "../../work/rounds/rounds.ts";
 import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 

@@ -3,7 +3,7 @@ import { useCallback, useMemo, useState } from "react";
 import { toast } from "sonner";
 import type { Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
-import type { WeekView } from "../../work/week.ts";
+import type { WeekView } from "../../work/rounds/week.ts";
 import { oneAtATime } from "../one-at-a-time.ts";
 import { sayFault } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
-import type { CheckedRoutine, RoutinePage } from "../../work/routines.ts";
+import type { CheckedRoutine, RoutinePage } from "../../work/routines/routines.ts";
 import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 import { RunPreview } from "./run-preview.tsx";

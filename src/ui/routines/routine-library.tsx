@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
-import type { NeededRow, PackPreview, RoutineRow } from "../../work/routines.ts";
+import type { NeededRow, PackPreview, RoutineRow } from "../../work/routines/routines.ts";
 import { sayFault } from "../say.ts";
 import { Said } from "../send.ts";
 

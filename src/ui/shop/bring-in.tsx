@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
-import type { FleetPreview } from "../../work/fleet.ts";
+import type { FleetPreview } from "../../work/shop/fleet.ts";
 import { sayFault } from "../say.ts";
 import { Said } from "../send.ts";
 import { Fault } from "./fault.tsx";

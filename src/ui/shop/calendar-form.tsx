@@ -2,11 +2,14 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
+import { DAY_STARTS_AT_HOUR } from "../../core/calendar/site-time.ts";
+import type { Area, Calendar } from "../../core/fleet/schema.ts";
 import { BEATS } from "../../core/fleet/vocabulary.ts";
 import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 import { WeekdayPicker } from "../weekday-picker.tsx";
-import type { CalendarView } from "./shop-page.tsx";
+
+export type CalendarView = Calendar & { name: string; areas: Area[]; dayStartsAtHour?: number };
 
 /** Print days, closures, the beats' times, shifts and areas. */
 export function CalendarForm({ calendar }: { calendar: CalendarView }) {
@@ -20,12 +23,14 @@ export function CalendarForm({ calendar }: { calendar: CalendarView }) {
   );
   const [shifts, setShifts] = useState(calendar.shifts ?? []);
   const [areas, setAreas] = useState(calendar.areas);
+  const [dayStartsAtHour, setDayStart] = useState(calendar.dayStartsAtHour ?? DAY_STARTS_AT_HOUR);
   const save = async () => {
     const times = Object.fromEntries(Object.entries(beats).filter(([, by]) => by));
     try {
       await ask("/api/calendar", {
         body: {
           name,
+          dayStartsAtHour,
           workDays,
           extraDays: extraDays.filter(Boolean),
           closures: closures
@@ -58,6 +63,17 @@ export function CalendarForm({ calendar }: { calendar: CalendarView }) {
           <input value={name} required maxLength={200} onChange={(event) => setName(event.target.value)} className="field" />
         </label>
         <WeekdayPicker label="Work days" value={workDays} onChange={(days) => setWorkDays(days ?? [])} />
+        <label className="grid max-w-sm">
+          The day begins at
+          <select value={dayStartsAtHour} onChange={({ target }) => setDayStart(Number(target.value))} className="field w-32">
+            {Array.from({ length: 12 }, (_, hour) => (
+              <option key={hour} value={hour}>
+                {String(hour).padStart(2, "0")}:00
+              </option>
+            ))}
+          </select>
+          <span className="text-soft text-sm">Work done before it counts for the evening before.</span>
+        </label>
         <fieldset>
           <legend className="text-sm">Beats are late after</legend>
           <div className="flex flex-wrap gap-3">

@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
 import { HAZARDS, type Hazard } from "../../core/safety/hazards.ts";
-import type { DataSheet } from "../../work/safety.ts";
+import type { DataSheet } from "../../work/shop/safety.ts";
 import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 

@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
-import type { ReadinessRow } from "../../work/readiness.ts";
+import type { ReadinessRow } from "../../work/shop/readiness.ts";
 import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 

@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { LadderSettings, Rung } from "../../core/nozzles/ladder/settings.ts";
-import type { LadderRow } from "../../work/ladder-settings.ts";
+import type { LadderRow } from "../../work/shop/ladder-settings.ts";
 import { say, sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 

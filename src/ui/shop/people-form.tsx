@@ -4,7 +4,7 @@ import { useState } from "react";
 import { toast } from "sonner";
 import type { Person } from "../../core/fleet/schema.ts";
 import { ROLES, SKILLS } from "../../core/fleet/vocabulary.ts";
-import type { PeopleView } from "../../work/people.ts";
+import type { PeopleView } from "../../work/access/people.ts";
 import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 

@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
 import { DECIDED_ELSEWHERE } from "../../core/fleet/schools.ts";
-import type { PoliciesView, PolicyLevel, PolicyPreview } from "../../work/policies.ts";
+import type { PoliciesView, PolicyLevel, PolicyPreview } from "../../work/routines/policies.ts";
 import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 

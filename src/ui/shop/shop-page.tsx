@@ -2,15 +2,14 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { Tabs } from "radix-ui";
-import type { Area, Calendar } from "../../core/fleet/schema.ts";
-import type { LadderRow } from "../../work/ladder-settings.ts";
-import type { PeopleView } from "../../work/people.ts";
-import type { PoliciesView } from "../../work/policies.ts";
-import type { ReadinessRow } from "../../work/readiness.ts";
-import type { SignCount } from "../../work/signs.ts";
+import type { PeopleView } from "../../work/access/people.ts";
+import type { PoliciesView } from "../../work/routines/policies.ts";
+import type { SignCount } from "../../work/routines/signs.ts";
+import type { LadderRow } from "../../work/shop/ladder-settings.ts";
+import type { ReadinessRow } from "../../work/shop/readiness.ts";
 import { RoutineLibrary } from "../routines/routine-library.tsx";
 import { BringIn } from "./bring-in.tsx";
-import { CalendarForm } from "./calendar-form.tsx";
+import { CalendarForm, type CalendarView } from "./calendar-form.tsx";
 import { JudgementForm } from "./judgement-form.tsx";
 import { LadderForm } from "./ladder-form.tsx";
 import { PeopleForm } from "./people-form.tsx";
@@ -20,7 +19,6 @@ import { SignIns } from "./sign-ins.tsx";
 import { TabletsForm } from "./tablets-form.tsx";
 
 const TAB = "border-b-2 border-transparent px-3 py-2 data-[state=active]:border-accent data-[state=active]:font-semibold";
-export type CalendarView = Calendar & { name: string; areas: Area[] };
 type Props = {
   tab: string;
   people: PeopleView;

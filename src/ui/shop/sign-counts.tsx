@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
-import type { SignCount } from "../../work/signs.ts";
+import type { SignCount } from "../../work/routines/signs.ts";
 import { sayFault } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
 

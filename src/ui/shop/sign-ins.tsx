@@ -1,7 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { toast } from "sonner";
-import type { PeopleView } from "../../work/people.ts";
+import type { PeopleView } from "../../work/access/people.ts";
 import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 

@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
-import type { TableView } from "../../work/tables.ts";
+import type { TableView } from "../../work/shop/tables.ts";
 import { Said } from "../send.ts";
 import { Fault } from "./fault.tsx";
 

@@ -3,8 +3,8 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
-import type { DeviceView } from "../../work/devices.ts";
-import type { WallView } from "../../work/wall.ts";
+import type { DeviceView } from "../../work/access/devices.ts";
+import type { WallView } from "../../work/board/wall.ts";
 import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 

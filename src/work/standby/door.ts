@@ -15,17 +15,17 @@ import { headSeq } from "../../ledger/reading.ts";
 import { openRuns } from "../../ledger/runs.ts";
 import { doorRows } from "../../ledger/standby.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { machineRows } from "../board.ts";
+import { machineRows } from "../board/board.ts";
 import { now } from "../clock.ts";
-import { rosterChanges, workersOn } from "../day.ts";
-import { factsNow } from "../due.ts";
-import { roundMaterial, roundProblem } from "../rounds.ts";
-import { dayAt, loadShop } from "../shop.ts";
+import { rosterChanges, workersOn } from "../day/day.ts";
+import { factsNow } from "../facts/due.ts";
+import { cappedSaid, cappingOf, lastUses } from "../idle/idle.ts";
+import { sleepWords } from "../idle/sleeps.ts";
+import { roundMaterial, roundProblem } from "../rounds/rounds.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
 import { openingOf, tonight } from "./gap.ts";
-import { cappedSaid, cappingOf, lastUses } from "./idle.ts";
 import { printDayChanges } from "./machine.ts";
 import { gapFacts, isStaffed, type MachineMaterial, type StandbyMaterial, standbyMaterial } from "./material.ts";
-import { sleepWords } from "./sleeps.ts";
 
 export type DoorMachine = {
   id: string;

@@ -6,7 +6,7 @@ import { Refusal } from "../../core/shop/refusal.ts";
 import type { Shop } from "../../core/shop/shop.ts";
 import { spoken } from "../../core/standby/risk.ts";
 import { now } from "../clock.ts";
-import { dayAt } from "../shop.ts";
+import { dayAt } from "../shop/shop.ts";
 
 /** From parking to the first care. */
 export type Gap = { from: Date; to: Date | null; hours: number | null; fromDay: Day; toDay: Day; words: string };

@@ -21,12 +21,12 @@ import { dueRows } from "../../ledger/due-facts.ts";
 import { headSeq } from "../../ledger/reading.ts";
 import { filledAt, type HeldRow, stockRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { rosterChanges, workersOn } from "../day.ts";
-import { dayAt, loadShop } from "../shop.ts";
+import { rosterChanges, workersOn } from "../day/day.ts";
+import { sleepWords } from "../idle/sleeps.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
 import { leadDaysOf } from "../stores/demand.ts";
 import { askedGap } from "./gap.ts";
 import { gapFacts, isStaffed, type MachineMaterial, standbyMaterial } from "./material.ts";
-import { sleepWords } from "./sleeps.ts";
 
 /** What a regime takes off the shelf, and whether it is there. */
 export type NeedLine = {

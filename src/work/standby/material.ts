@@ -20,12 +20,12 @@ import { idleSpells } from "../../core/standby/spells.ts";
 import { rungMl } from "../../core/stores/waste/draws.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { checksSince, lastDoings, loggedSeconds, sleepRows } from "../../ledger/standby.ts";
-import { judgingOf } from "../nozzles.ts";
-import { dayAt } from "../shop.ts";
-import { airNow } from "../stores/air-now.ts";
-import { ladderOf } from "../stores/vessels.ts";
-import { standbyOf, usualRegime } from "./of.ts";
-import { sleepOf } from "./sleeps.ts";
+import { airNow } from "../facts/air-now.ts";
+import { ladderOf } from "../facts/vessels.ts";
+import { standbyOf, usualRegime } from "../idle/of.ts";
+import { sleepOf } from "../idle/sleeps.ts";
+import { judgingOf } from "../nozzles/nozzles.ts";
+import { dayAt } from "../shop/shop.ts";
 
 /** What the standby pages reckon with, read once for some machines. */
 export type StandbyMaterial = {

@@ -7,12 +7,12 @@ import type { Connection } from "../../ledger/database.ts";
 import { headSeq } from "../../ledger/reading.ts";
 import { seasonRows } from "../../ledger/standby.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { dayAt, loadShop } from "../shop.ts";
+import { lastUses, standingTooLong } from "../idle/idle.ts";
+import { sleepingNow, sleepWords } from "../idle/sleeps.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
 import { overlappingClosures, plannedClosures, tonight } from "./gap.ts";
-import { lastUses, standingTooLong } from "./idle.ts";
 import { printDayChanges } from "./machine.ts";
 import { gapFacts, isStaffed, standbyMaterial } from "./material.ts";
-import { sleepingNow, sleepWords } from "./sleeps.ts";
 
 export type OverviewRow = {
   id: string;

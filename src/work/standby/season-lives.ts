@@ -7,7 +7,7 @@ import { planChanges } from "../../core/standby/season.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { sleepRows } from "../../ledger/standby.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { dayAt, loadShop } from "../shop.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
 import { nextPrintDay } from "./gap.ts";
 import { printDayChanges } from "./machine.ts";
 import { standbyMaterial } from "./material.ts";

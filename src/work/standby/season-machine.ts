@@ -9,11 +9,11 @@ import type { Regime } from "../../core/standby/regime.ts";
 import type { SeasonWork } from "../../core/standby/season.ts";
 import { spareHours } from "../../core/standby/way-back.ts";
 import type { HeldRow } from "../../ledger/stock.ts";
-import { dayAt } from "../shop.ts";
+import { nameOf } from "../idle/sleeps.ts";
+import { dayAt } from "../shop/shop.ts";
 import { closingOf, openingOf, plannedClosures } from "./gap.ts";
 import { type MachinePlan, machinePlan } from "./machine.ts";
 import { type MachineMaterial, storedAs } from "./material.ts";
-import { nameOf } from "./sleeps.ts";
 
 /** One machine in the plan of a closure: what was chosen for it, and the work that follows. */
 

@@ -4,7 +4,7 @@ import type { Shop } from "../../core/shop/shop.ts";
 import type { Regime } from "../../core/standby/regime.ts";
 import { amountWords } from "../../core/stores/item.ts";
 import type { PurchaseRow } from "../../ledger/stock.ts";
-import { dayAt } from "../shop.ts";
+import { dayAt } from "../shop/shop.ts";
 import { leadDaysOf } from "../stores/demand.ts";
 import type { MachinePlan } from "./machine.ts";
 

@@ -4,10 +4,10 @@ import { wholePlan } from "../../core/rounds/plan-round.ts";
 import type { RoundPlan, RoundProblem } from "../../core/rounds/problem.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
 import { type PlacedWork, placedWork, type SeasonWork, seasonProblem } from "../../core/standby/season.ts";
-import { type rosterChanges, shiftSpan, workersOn } from "../day.ts";
-import { roundSettings } from "../rounds.ts";
-import { dayAt } from "../shop.ts";
-import { nameOf } from "./sleeps.ts";
+import { type rosterChanges, shiftSpan, workersOn } from "../day/day.ts";
+import { nameOf } from "../idle/sleeps.ts";
+import { roundSettings } from "../rounds/rounds.ts";
+import { dayAt } from "../shop/shop.ts";
 
 /** A closure's work given to people by the rounds kernel. */
 

@@ -2,6 +2,7 @@ import { Type } from "typebox";
 import { uuidv7 } from "uuidv7";
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import { clockTime } from "../../core/calendar/site-time.ts";
+import { wordsOf } from "../../core/record/entry-body.ts";
 import { accept } from "../../core/record/validate.ts";
 import { idsFor } from "../../core/routines/routine-for.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
@@ -18,15 +19,14 @@ import { purchaseRows, stockRows } from "../../ledger/stock.ts";
 import { containerRows } from "../../ledger/waste.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
-import { rosterChanges } from "../day.ts";
-import { wordsOf } from "../entry-body.ts";
-import { dayAt, loadShop } from "../shop.ts";
+import { rosterChanges } from "../day/day.ts";
+import { nameOf } from "../idle/sleeps.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
 import { openingOf } from "./gap.ts";
 import { standbyMaterial } from "./material.ts";
 import { checkChoices, closureOf, plannedMachine, type SeasonChoice, WINDOW_DAYS } from "./season-machine.ts";
 import { type SeasonNeed, seasonNeeds } from "./season-needs.ts";
 import { loadOf, placeWork, type SeasonTaskView, taskViews, workDays } from "./season-place.ts";
-import { nameOf } from "./sleeps.ts";
 
 /** The plan of a closure for every machine at once. */
 

@@ -3,8 +3,8 @@ import { REGIME_NAMES, REGIMES, type Regime } from "../../core/standby/regime.ts
 import { type StandbySettings, standbySettings } from "../../core/standby/settings.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { loadShop } from "../shop.ts";
-import { standbyOf } from "./of.ts";
+import { standbyOf } from "../idle/of.ts";
+import { loadShop } from "../shop/shop.ts";
 
 export type StandbySettingsRow = { id: string; name: string; settings: StandbySettings; own: boolean };
 export type StandbySettingsView = { rows: StandbySettingsRow[]; regimes: { id: Regime; name: string }[] };

@@ -5,8 +5,8 @@ import { Refusal } from "../../core/shop/refusal.ts";
 import { Plumbing, StandbyChange, standbyProblems } from "../../core/standby/settings.ts";
 import type { Database } from "../../ledger/database.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { putSettings } from "../settings.ts";
-import { loadShop } from "../shop.ts";
+import { putSettings } from "../shop/settings.ts";
+import { loadShop } from "../shop/shop.ts";
 
 const Change = Type.Object(
   { subject: Type.Enum(["standby", "plumbing"]), id: Type.String({ minLength: 1, maxLength: 200 }), body: Type.Object({}) },

@@ -7,10 +7,10 @@ import type { Connection } from "../../ledger/database.ts";
 import { lastChecks } from "../../ledger/nozzles.ts";
 import { partRows } from "../../ledger/parts.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { partEvents } from "../condition.ts";
-import { dayAt, loadShop } from "../shop.ts";
-import { tagOf } from "../tags.ts";
-import { sleepingNow } from "./sleeps.ts";
+import { partEvents } from "../board/condition.ts";
+import { sleepingNow } from "../idle/sleeps.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
+import { tagOf } from "../shop/tags.ts";
 
 export type TagView = {
   name: string;

@@ -8,8 +8,8 @@ import type { Database } from "../../ledger/database.ts";
 import { addReadings, type RoomRow } from "../../ledger/room.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
-import { dayAt, loadShop } from "../shop.ts";
-import { tableText } from "../tables.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
+import { tableText } from "../shop/tables.ts";
 
 const MAX_ROWS = 200_000;
 const COLUMNS = ["time", "area", "celsius", "humidity"] as const;

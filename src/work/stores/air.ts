@@ -11,8 +11,8 @@ import { headSeq } from "../../ledger/reading.ts";
 import { hourlyAir, roomReadings, sensorRows } from "../../ledger/room.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
-import { dayAt, loadShop } from "../shop.ts";
-import { airNow } from "./air-now.ts";
+import { airNow } from "../facts/air-now.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
 import { type Network, networkOf } from "./settings.ts";
 
 export type AirPoint = { at: number; celsius: number; humidity: number };

@@ -7,7 +7,7 @@ import { lotsInOrder } from "../../core/stores/shelf.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { batchesOn, lastMixes, stockRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { dayAt, loadShop } from "../shop.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
 
 export type BenchFluid = {
   item: Item;

@@ -4,7 +4,7 @@ import { lotsInOrder } from "../../core/stores/shelf.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { stockRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { dayAt, loadShop } from "../shop.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
 
 export type CountLine = {
   item: string;

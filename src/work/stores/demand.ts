@@ -13,8 +13,8 @@ import type { Connection } from "../../ledger/database.ts";
 import { seasonRows } from "../../ledger/standby.ts";
 import { type HeldRow, purchaseRows, stockRows, usedByWeek } from "../../ledger/stock.ts";
 import { openRepairs } from "../../ledger/tasks.ts";
-import { dueFacts } from "../due.ts";
-import { dayAt } from "../shop.ts";
+import { dueFacts } from "../facts/due.ts";
+import { dayAt } from "../shop/shop.ts";
 
 /** How far ahead the plan is asked, and how far back what was used. */
 export const AHEAD_DAYS = 90;

@@ -12,10 +12,10 @@ import type { Connection } from "../../ledger/database.ts";
 import { monthRows } from "../../ledger/month.ts";
 import { usedAtMachines } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { nozzlesOf } from "../patterns.ts";
-import { dayAt, loadShop } from "../shop.ts";
+import { ladderOf } from "../facts/vessels.ts";
+import { nozzlesOf } from "../shop/patterns.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
 import { monthOf } from "./solvent.ts";
-import { ladderOf } from "./vessels.ts";
 
 /** What looking after a machine cost in a month; money in hundredths. */
 export type CostRow = {

@@ -6,7 +6,7 @@ import type { Connection } from "../../ledger/database.ts";
 import { headSeq } from "../../ledger/reading.ts";
 import { purchaseRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { dayAt, loadShop } from "../shop.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
 import { type Demand, demand, leadDaysOf } from "./demand.ts";
 
 export type OrderLine = {

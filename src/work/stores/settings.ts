@@ -9,8 +9,8 @@ import { Container, Item, itemProblems, StoresSettings, Supplier } from "../../c
 import type { Connection, Database } from "../../ledger/database.ts";
 import { stockRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { putSettings } from "../settings.ts";
-import { loadShop } from "../shop.ts";
+import { putSettings } from "../shop/settings.ts";
+import { loadShop } from "../shop/shop.ts";
 
 /** Where sensors of the air are heard. */
 export const Network = Type.Object(

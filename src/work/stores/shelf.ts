@@ -8,7 +8,7 @@ import type { Connection } from "../../ledger/database.ts";
 import { headSeq } from "../../ledger/reading.ts";
 import { moveRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { dayAt, loadShop } from "../shop.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
 import { demand } from "./demand.ts";
 
 export type LotView = {

@@ -9,7 +9,7 @@ import { headSeq } from "../../ledger/reading.ts";
 import { solventTally } from "../../ledger/runs.ts";
 import { letOut, letOutByItem } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { dayAt, loadShop } from "../shop.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
 
 export type VolatileFluid = { item: Item; gPerMl: number; statements: string[] };
 export type OutRow = {

@@ -5,8 +5,8 @@ import type { Database } from "../../ledger/database.ts";
 import { tellScreens } from "../../ledger/live.ts";
 import { addReadings, addToSensor, type RoomRow } from "../../ledger/room.ts";
 import { now } from "../clock.ts";
-import { loadShop } from "../shop.ts";
-import { airNow } from "./air-now.ts";
+import { airNow } from "../facts/air-now.ts";
+import { loadShop } from "../shop/shop.ts";
 
 /** What a sensor sends: JSON, `at` where it has a clock. */
 export const AirMessage = Type.Object({

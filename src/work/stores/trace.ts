@@ -7,7 +7,7 @@ import type { Connection } from "../../ledger/database.ts";
 import { checksBetween } from "../../ledger/nozzles.ts";
 import { fillRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { dayAt, loadShop } from "../shop.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
 
 export type StayView = {
   machine: string;

@@ -10,9 +10,9 @@ import { headSeq } from "../../ledger/reading.ts";
 import { runsOf } from "../../ledger/runs.ts";
 import { containerRows, outRows } from "../../ledger/waste.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { factsNow } from "../due.ts";
-import { dayAt, loadShop } from "../shop.ts";
-import { wasteRoutines } from "./vessels.ts";
+import { factsNow } from "../facts/due.ts";
+import { wasteRoutines } from "../facts/vessels.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
 
 export type VesselRow = VesselView & { name: string; area: string; cartridge: boolean; proofs: { run: string; words: string }[] };
 export type ContainerView = {

@@ -1,8 +1,8 @@
 import { CheckDesk } from "../../../ui/check/check-desk.tsx";
-import { board } from "../../../work/board.ts";
+import { board } from "../../../work/board/board.ts";
 import { database } from "../../../work/database.ts";
-import { patternOf } from "../../../work/patterns.ts";
-import { loadShop } from "../../../work/shop.ts";
+import { patternOf } from "../../../work/shop/patterns.ts";
+import { loadShop } from "../../../work/shop/shop.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Nozzle check" };

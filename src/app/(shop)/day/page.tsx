@@ -1,6 +1,6 @@
 import { DayPage } from "../../../ui/day/day-page.tsx";
 import { database } from "../../../work/database.ts";
-import { dayView } from "../../../work/day-view.ts";
+import { dayView } from "../../../work/day/day-view.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "The day's work" };

@@ -1,7 +1,7 @@
 import { Refusal } from "../../../core/shop/refusal.ts";
 import { LedgerPage } from "../../../ui/ledger/ledger-page.tsx";
 import { database } from "../../../work/database.ts";
-import { ledger } from "../../../work/ledger.ts";
+import { ledger } from "../../../work/record/ledger.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Ledger" };

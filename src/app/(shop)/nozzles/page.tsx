@@ -1,7 +1,7 @@
 import { NozzlesPage } from "../../../ui/nozzles/nozzles-page.tsx";
 import { database } from "../../../work/database.ts";
-import { nozzlesView } from "../../../work/nozzles.ts";
-import { monthOfRecoveries } from "../../../work/recoveries.ts";
+import { nozzlesView } from "../../../work/machine/nozzles-view.ts";
+import { monthOfRecoveries } from "../../../work/nozzles/recoveries.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Nozzles" };

@@ -1,6 +1,6 @@
 import { PaperPage } from "../../../ui/paper/paper-page.tsx";
 import { database } from "../../../work/database.ts";
-import { paper } from "../../../work/paper.ts";
+import { paper } from "../../../work/paper/paper.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "On paper" };

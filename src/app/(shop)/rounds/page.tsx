@@ -1,6 +1,6 @@
 import { RoundsPage } from "../../../ui/rounds/rounds-page.tsx";
 import { database } from "../../../work/database.ts";
-import { roundView } from "../../../work/rounds.ts";
+import { roundView } from "../../../work/rounds/rounds.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Rounds" };

@@ -3,8 +3,8 @@ import { statementWords } from "../../../core/safety/statements.ts";
 import { mayDo } from "../../../core/safety/who-may.ts";
 import { DataSheetsForm } from "../../../ui/shop/data-sheets-form.tsx";
 import { database } from "../../../work/database.ts";
-import { dataSheets } from "../../../work/safety.ts";
-import { loadShop } from "../../../work/shop.ts";
+import { dataSheets } from "../../../work/shop/safety.ts";
+import { loadShop } from "../../../work/shop/shop.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Safety" };

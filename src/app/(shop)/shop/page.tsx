@@ -1,17 +1,17 @@
 import { Refusal } from "../../../core/shop/refusal.ts";
 import { ShopPage } from "../../../ui/shop/shop-page.tsx";
+import { devicesOf } from "../../../work/access/devices.ts";
+import { people } from "../../../work/access/people.ts";
+import { pinsOf } from "../../../work/access/pin.ts";
 import { authorise } from "../../../work/actor.ts";
+import { wallsOf } from "../../../work/board/wall.ts";
 import { database } from "../../../work/database.ts";
-import { devicesOf } from "../../../work/devices.ts";
-import { ladderRows } from "../../../work/ladder-settings.ts";
-import { people } from "../../../work/people.ts";
-import { pinsOf } from "../../../work/pin.ts";
-import { policiesView } from "../../../work/policies.ts";
-import { readinessRows } from "../../../work/readiness.ts";
-import { neededRows, routineRows } from "../../../work/routines.ts";
-import { loadShop } from "../../../work/shop.ts";
-import { signCounts } from "../../../work/signs.ts";
-import { wallsOf } from "../../../work/wall.ts";
+import { policiesView } from "../../../work/routines/policies.ts";
+import { neededRows, routineRows } from "../../../work/routines/routines.ts";
+import { signCounts } from "../../../work/routines/signs.ts";
+import { ladderRows } from "../../../work/shop/ladder-settings.ts";
+import { readinessRows } from "../../../work/shop/readiness.ts";
+import { loadShop } from "../../../work/shop/shop.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Shop" };
@@ -37,7 +37,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
     <ShopPage
       tab={typeof tab === "string" ? tab : "people"}
       people={await people(database(), actor)}
-      calendar={{ ...shop.calendar, name: shop.site.name, areas: shop.areas }}
+      calendar={{ ...shop.calendar, name: shop.site.name, areas: shop.areas, dayStartsAtHour: shop.site.dayStartsAtHour }}
       readiness={await readinessRows(database(), actor)}
       ladder={await ladderRows(database(), actor)}
       tablets={{

@@ -1,4 +1,4 @@
-import { board } from "../../../work/board.ts";
+import { board } from "../../../work/board/board.ts";
 import { database } from "../../../work/database.ts";
 import { answerTo } from "../../http.ts";
 

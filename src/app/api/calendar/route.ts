@@ -1,5 +1,5 @@
 import { database } from "../../../work/database.ts";
-import { saveCalendar } from "../../../work/set-up.ts";
+import { saveCalendar } from "../../../work/shop/set-up.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 export const POST = (request: Request) =>

@@ -1,5 +1,5 @@
 import { database } from "../../../work/database.ts";
-import { dayView, saveUsual } from "../../../work/day-view.ts";
+import { dayView, saveUsual } from "../../../work/day/day-view.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 export const GET = (request: Request) =>

@@ -1,4 +1,4 @@
-import { beginEnrolment, devicesOf, revokeDevice } from "../../../work/devices.ts";
+import { beginEnrolment, devicesOf, revokeDevice } from "../../../work/access/devices.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 export const GET = (request: Request) => answerTo(request, async (actor) => Response.json({ devices: await devicesOf(actor) }));

@@ -1,5 +1,5 @@
 import { database } from "../../../work/database.ts";
-import { feedsOf, makeFeed, revokeFeed } from "../../../work/feeds.ts";
+import { feedsOf, makeFeed, revokeFeed } from "../../../work/rounds/feeds.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 export const GET = (request: Request) => answerTo(request, async (actor) => Response.json({ feeds: await feedsOf(database(), actor) }));

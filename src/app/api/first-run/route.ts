@@ -1,6 +1,6 @@
-import { signIn } from "../../../work/auth.ts";
+import { signIn } from "../../../work/access/auth.ts";
+import { foundShop } from "../../../work/access/people.ts";
 import { database } from "../../../work/database.ts";
-import { foundShop } from "../../../work/people.ts";
 import { answer, bodyJson } from "../../http.ts";
 import { signedIn } from "../../signed-in.ts";
 

@@ -1,6 +1,6 @@
 import { authorise } from "../../../work/actor.ts";
 import { database } from "../../../work/database.ts";
-import { exportFleet, importFleet, previewFleet } from "../../../work/fleet.ts";
+import { exportFleet, importFleet, previewFleet } from "../../../work/shop/fleet.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 export const dynamic = "force-dynamic";

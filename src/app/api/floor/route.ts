@@ -1,5 +1,5 @@
 import { database } from "../../../work/database.ts";
-import { floorAnswer } from "../../../work/floor.ts";
+import { floorAnswer } from "../../../work/floor/floor.ts";
 import { answerSender } from "../../http.ts";
 
 /** The floor as it stands, for operators' screens; `?book=` names the routines that the device has. */

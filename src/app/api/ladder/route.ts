@@ -1,5 +1,5 @@
 import { database } from "../../../work/database.ts";
-import { saveLadder } from "../../../work/ladder-settings.ts";
+import { saveLadder } from "../../../work/shop/ladder-settings.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 export const POST = (request: Request) =>

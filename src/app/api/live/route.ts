@@ -1,6 +1,6 @@
-import { actorOf } from "../../../work/auth.ts";
-import { deviceOf } from "../../../work/devices.ts";
-import { placeNow, watch } from "../../../work/live.ts";
+import { actorOf } from "../../../work/access/auth.ts";
+import { deviceOf } from "../../../work/access/devices.ts";
+import { placeNow, watch } from "../../../work/record/live.ts";
 import { answerSender } from "../../http.ts";
 
 export const dynamic = "force-dynamic";

@@ -1,5 +1,5 @@
 import { database } from "../../../work/database.ts";
-import { saveMachine } from "../../../work/set-up.ts";
+import { saveMachine } from "../../../work/shop/set-up.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 export const POST = (request: Request) =>

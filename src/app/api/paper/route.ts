@@ -1,5 +1,5 @@
 import { database } from "../../../work/database.ts";
-import { makeSheet, typeIn } from "../../../work/paper.ts";
+import { makeSheet, typeIn } from "../../../work/paper/paper.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 /** Makes a sheet; with `?sheet=` types in what was written on that one. */

@@ -1,5 +1,5 @@
 import { database } from "../../../work/database.ts";
-import { machinePattern, savePattern } from "../../../work/patterns.ts";
+import { machinePattern, savePattern } from "../../../work/shop/patterns.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 const machineIn = (request: Request) => new URL(request.url).searchParams.get("machine") ?? "";

@@ -1,5 +1,5 @@
+import { savePerson } from "../../../work/access/people.ts";
 import { database } from "../../../work/database.ts";
-import { savePerson } from "../../../work/people.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 export const POST = (request: Request) =>

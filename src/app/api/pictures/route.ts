@@ -1,5 +1,5 @@
 import { database } from "../../../work/database.ts";
-import { addPicture, MAX_PICTURE_BYTES } from "../../../work/pictures.ts";
+import { addPicture, MAX_PICTURE_BYTES } from "../../../work/record/pictures.ts";
 import { answerSender, bodyBytes } from "../../http.ts";
 
 export const POST = (request: Request) =>

@@ -1,6 +1,6 @@
 import { Refusal } from "../../../core/shop/refusal.ts";
-import { deviceOf } from "../../../work/devices.ts";
-import { setPin, signInByPin } from "../../../work/pin.ts";
+import { deviceOf } from "../../../work/access/devices.ts";
+import { setPin, signInByPin } from "../../../work/access/pin.ts";
 import { answer, answerTo, bodyJson } from "../../http.ts";
 
 /** Changes who is at an enrolled tablet. */

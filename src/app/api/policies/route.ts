@@ -1,5 +1,5 @@
 import { database } from "../../../work/database.ts";
-import { previewPolicy, savePolicy } from "../../../work/policies.ts";
+import { previewPolicy, savePolicy } from "../../../work/routines/policies.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 /** A choice between schools: with `?do=save` put in force, otherwise what it would change over the next 14 days. */

@@ -1,5 +1,5 @@
 import { database } from "../../../work/database.ts";
-import { saveReadiness } from "../../../work/readiness.ts";
+import { saveReadiness } from "../../../work/shop/readiness.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 export const POST = (request: Request) =>

@@ -1,6 +1,6 @@
-import { acceptRound } from "../../../work/accept-round.ts";
 import { database } from "../../../work/database.ts";
-import { roundView } from "../../../work/rounds.ts";
+import { acceptRound } from "../../../work/rounds/accept-round.ts";
+import { roundView } from "../../../work/rounds/rounds.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 export const GET = (request: Request) =>

@@ -1,5 +1,5 @@
 import { database } from "../../../work/database.ts";
-import { saveDataSheets } from "../../../work/safety.ts";
+import { saveDataSheets } from "../../../work/shop/safety.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 /** Where the suppliers' data sheets are. */

@@ -1,5 +1,5 @@
 import { database } from "../../../work/database.ts";
-import { search } from "../../../work/search.ts";
+import { search } from "../../../work/record/search.ts";
 import { answerTo } from "../../http.ts";
 
 export const GET = (request: Request) =>

@@ -1,8 +1,8 @@
 import { Type } from "typebox";
 import { accept } from "../../../core/record/validate.ts";
 import { Refusal } from "../../../core/shop/refusal.ts";
+import { people, signOutSession } from "../../../work/access/people.ts";
 import { database } from "../../../work/database.ts";
-import { people, signOutSession } from "../../../work/people.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 const Ended = Type.Object({ id: Type.String({ minLength: 1, maxLength: 100 }) }, { additionalProperties: false });

@@ -1,7 +1,7 @@
 import { Type } from "typebox";
 import { accept } from "../../../core/record/validate.ts";
 import { Refusal } from "../../../core/shop/refusal.ts";
-import { signIn } from "../../../work/auth.ts";
+import { signIn } from "../../../work/access/auth.ts";
 import { answer, bodyJson } from "../../http.ts";
 import { signedIn } from "../../signed-in.ts";
 

@@ -1,4 +1,4 @@
-import { auth } from "../../../work/auth.ts";
+import { auth } from "../../../work/access/auth.ts";
 import { answer } from "../../http.ts";
 import { signedIn } from "../../signed-in.ts";
 

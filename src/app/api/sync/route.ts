@@ -2,7 +2,7 @@ import { SyncBatch } from "../../../core/record/entries.ts";
 import { accept } from "../../../core/record/validate.ts";
 import { Refusal } from "../../../core/shop/refusal.ts";
 import { database } from "../../../work/database.ts";
-import { record } from "../../../work/record.ts";
+import { record } from "../../../work/record/record.ts";
 import { answerSender, bodyJson } from "../../http.ts";
 
 /** Entries from screens, in order, answered by id. */

@@ -2,7 +2,7 @@ import { readJson } from "../../../core/fleet/read.ts";
 import { Refusal } from "../../../core/shop/refusal.ts";
 import { authorise } from "../../../work/actor.ts";
 import { database } from "../../../work/database.ts";
-import { importTable, previewTable } from "../../../work/tables.ts";
+import { importTable, previewTable } from "../../../work/shop/tables.ts";
 import { answerTo, bodyBytes } from "../../http.ts";
 
 const MAX_TABLE_BYTES = 10 * 1024 * 1024;

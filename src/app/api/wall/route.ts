@@ -1,4 +1,4 @@
-import { makeWall, revokeWall } from "../../../work/wall.ts";
+import { makeWall, revokeWall } from "../../../work/board/wall.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
 export const POST = (request: Request) => answerTo(request, async (actor) => Response.json(await makeWall(actor, await bodyJson(request))));

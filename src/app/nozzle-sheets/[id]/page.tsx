@@ -2,8 +2,8 @@ import { notFound } from "next/navigation";
 import { sheetSvg } from "../../../core/nozzles/draw-sheet.ts";
 import { PrintNow } from "../../../ui/paper/print-now.tsx";
 import { database } from "../../../work/database.ts";
-import { patternOf } from "../../../work/patterns.ts";
-import { loadShop } from "../../../work/shop.ts";
+import { patternOf } from "../../../work/shop/patterns.ts";
+import { loadShop } from "../../../work/shop/shop.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Check sheet" };

@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
 import { PrintNow } from "../../../ui/paper/print-now.tsx";
 import { database } from "../../../work/database.ts";
-import { loadShop } from "../../../work/shop.ts";
+import { loadShop } from "../../../work/shop/shop.ts";
 import { ordersView } from "../../../work/stores/orders.ts";
 import { pageActor } from "../../page-actor.ts";
 

@@ -4,7 +4,7 @@ import QRCode from "qrcode";
 import { Refusal } from "../../../core/shop/refusal.ts";
 import { PrintedSheet } from "../../../ui/paper/printed-sheet.tsx";
 import { database } from "../../../work/database.ts";
-import { sheet } from "../../../work/paper.ts";
+import { sheet } from "../../../work/paper/paper.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Sheet" };

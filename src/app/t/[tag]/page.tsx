@@ -1,10 +1,10 @@
 import { headers } from "next/headers";
 import { redirect } from "next/navigation";
-import { actorOf } from "../../../work/auth.ts";
+import { actorOf } from "../../../work/access/auth.ts";
+import { deviceOf } from "../../../work/access/devices.ts";
 import { database } from "../../../work/database.ts";
-import { deviceOf } from "../../../work/devices.ts";
-import { loadShop } from "../../../work/shop.ts";
-import { machineByTag } from "../../../work/tags.ts";
+import { loadShop } from "../../../work/shop/shop.ts";
+import { machineByTag } from "../../../work/shop/tags.ts";
 
 /** Where a machine's tag leads: the machine with what is due there. */
 export default async function TagPage({ params }: { params: Promise<{ tag: string }> }) {

@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
 import { Refusal } from "../../../core/shop/refusal.ts";
 import { Wall } from "../../../ui/wall.tsx";
-import { wallBoard } from "../../../work/wall.ts";
+import { wallBoard } from "../../../work/board/wall.ts";
 
 export const metadata = { title: "Wall", robots: { index: false } };
 

@@ -2,7 +2,7 @@ import { notFound } from "next/navigation";
 import { Refusal } from "../../../../core/shop/refusal.ts";
 import { EntryDesk } from "../../../../ui/ledger/entry-desk.tsx";
 import { database } from "../../../../work/database.ts";
-import { entryPage } from "../../../../work/ledger.ts";
+import { entryPage } from "../../../../work/record/ledger.ts";
 import { pageActor } from "../../../page-actor.ts";
 
 export const metadata = { title: "Entry" };

@@ -2,7 +2,7 @@ import { notFound } from "next/navigation";
 import { Refusal } from "../../../../core/shop/refusal.ts";
 import { MachinePage } from "../../../../ui/machine/machine-page.tsx";
 import { database } from "../../../../work/database.ts";
-import { machineView } from "../../../../work/machine.ts";
+import { machineView } from "../../../../work/machine/machine.ts";
 import { pageActor } from "../../../page-actor.ts";
 
 export async function generateMetadata({ params }: { params: Promise<{ id: string }> }) {

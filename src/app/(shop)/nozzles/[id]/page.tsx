@@ -2,7 +2,7 @@ import { notFound } from "next/navigation";
 import { Refusal } from "../../../../core/shop/refusal.ts";
 import { HistoryPage } from "../../../../ui/nozzles/history-page.tsx";
 import { database } from "../../../../work/database.ts";
-import { nozzleHistory } from "../../../../work/nozzle-history.ts";
+import { nozzleHistory } from "../../../../work/nozzles/nozzle-history.ts";
 import { pageActor } from "../../../page-actor.ts";
 
 export const metadata = { title: "Nozzles" };

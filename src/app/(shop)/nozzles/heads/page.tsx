@@ -1,5 +1,5 @@
 import Link from "next/link";
-import { things } from "../../../../work/condition.ts";
+import { things } from "../../../../work/board/condition.ts";
 import { database } from "../../../../work/database.ts";
 import { pageActor } from "../../../page-actor.ts";
 

@@ -2,7 +2,7 @@ import { notFound } from "next/navigation";
 import { Refusal } from "../../../../core/shop/refusal.ts";
 import { TypeIn } from "../../../../ui/paper/type-in.tsx";
 import { database } from "../../../../work/database.ts";
-import { sheet } from "../../../../work/paper.ts";
+import { sheet } from "../../../../work/paper/paper.ts";
 import { pageActor } from "../../../page-actor.ts";
 
 export const metadata = { title: "Type in a sheet" };

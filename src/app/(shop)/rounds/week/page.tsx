@@ -1,6 +1,6 @@
 import { WeekPage } from "../../../../ui/rounds/week-page.tsx";
 import { database } from "../../../../work/database.ts";
-import { weekView } from "../../../../work/week.ts";
+import { weekView } from "../../../../work/rounds/week.ts";
 import { pageActor } from "../../../page-actor.ts";
 
 export const metadata = { title: "The week ahead" };

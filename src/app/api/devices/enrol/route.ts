@@ -1,4 +1,4 @@
-import { DEVICE_COOKIE, finishEnrolment } from "../../../../work/devices.ts";
+import { DEVICE_COOKIE, finishEnrolment } from "../../../../work/access/devices.ts";
 import { answer, bodyJson } from "../../../http.ts";
 
 const DAYS = 400;

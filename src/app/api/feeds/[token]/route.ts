@@ -1,5 +1,5 @@
 import { database } from "../../../../work/database.ts";
-import { feedText } from "../../../../work/feeds.ts";
+import { feedText } from "../../../../work/rounds/feeds.ts";
 import { answer } from "../../../http.ts";
 
 /** A calendar to subscribe to, at a secret address. */

@@ -1,6 +1,6 @@
 import { authorise } from "../../../../work/actor.ts";
 import { database } from "../../../../work/database.ts";
-import { exportLedger, filterOf } from "../../../../work/export-ledger.ts";
+import { exportLedger, filterOf } from "../../../../work/record/export-ledger.ts";
 import { answerTo } from "../../../http.ts";
 
 export const dynamic = "force-dynamic";

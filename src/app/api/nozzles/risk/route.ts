@@ -1,6 +1,6 @@
 import { Refusal } from "../../../../core/shop/refusal.ts";
 import { database } from "../../../../work/database.ts";
-import { riskOf } from "../../../../work/nozzle-history.ts";
+import { riskOf } from "../../../../work/nozzles/nozzle-history.ts";
 import { answerTo } from "../../../http.ts";
 
 /** What was printed at risk around a moment. */

@@ -1,5 +1,5 @@
 import { database } from "../../../../work/database.ts";
-import { lookAtPattern } from "../../../../work/patterns.ts";
+import { lookAtPattern } from "../../../../work/shop/patterns.ts";
 import { answerTo, bodyJson } from "../../../http.ts";
 
 /** What is wrong with a pattern, without keeping it. */

@@ -1,5 +1,5 @@
 import { database } from "../../../../work/database.ts";
-import { picture } from "../../../../work/pictures.ts";
+import { picture } from "../../../../work/record/pictures.ts";
 import { answerSender } from "../../../http.ts";
 
 export const GET = (request: Request, { params }: { params: Promise<{ hash: string }> }) =>

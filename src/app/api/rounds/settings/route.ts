@@ -1,5 +1,5 @@
-import { saveRoundSettings } from "../../../../work/accept-round.ts";
 import { database } from "../../../../work/database.ts";
+import { saveRoundSettings } from "../../../../work/rounds/accept-round.ts";
 import { answerTo, bodyJson } from "../../../http.ts";
 
 export const PUT = (request: Request) =>

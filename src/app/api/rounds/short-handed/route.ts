@@ -1,5 +1,5 @@
 import { database } from "../../../../work/database.ts";
-import { shortHanded } from "../../../../work/short-handed.ts";
+import { shortHanded } from "../../../../work/rounds/short-handed.ts";
 import { answerTo } from "../../../http.ts";
 
 export const GET = (request: Request) =>

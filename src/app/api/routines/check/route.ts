@@ -1,5 +1,5 @@
 import { database } from "../../../../work/database.ts";
-import { checkRoutine } from "../../../../work/routines.ts";
+import { checkRoutine } from "../../../../work/routines/routines.ts";
 import { answerTo, bodyJson } from "../../../http.ts";
 
 const MAX_BYTES = 4 * 1024 * 1024;

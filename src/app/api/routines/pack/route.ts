@@ -1,5 +1,5 @@
 import { database } from "../../../../work/database.ts";
-import { exportPack, importPack } from "../../../../work/routines.ts";
+import { exportPack, importPack } from "../../../../work/routines/routines.ts";
 import { answerTo, bodyBytes } from "../../../http.ts";
 
 export const dynamic = "force-dynamic";

@@ -1,4 +1,4 @@
-import { wallBoard } from "../../../../work/wall.ts";
+import { wallBoard } from "../../../../work/board/wall.ts";
 import { answer } from "../../../http.ts";
 
 export const GET = (request: Request, { params }: { params: Promise<{ token: string }> }) =>

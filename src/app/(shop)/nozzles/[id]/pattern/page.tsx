@@ -4,8 +4,8 @@ import { usualPattern } from "../../../../../core/nozzles/usual-pattern.ts";
 import { mayDo } from "../../../../../core/safety/who-may.ts";
 import { PatternEditor } from "../../../../../ui/nozzles/pattern-editor.tsx";
 import { database } from "../../../../../work/database.ts";
-import { patternOf } from "../../../../../work/patterns.ts";
-import { loadShop } from "../../../../../work/shop.ts";
+import { patternOf } from "../../../../../work/shop/patterns.ts";
+import { loadShop } from "../../../../../work/shop/shop.ts";
 import { pageActor } from "../../../../page-actor.ts";
 
 export const metadata = { title: "Check sheet" };

@@ -2,7 +2,7 @@ import { notFound } from "next/navigation";
 import { Refusal } from "../../../../../core/shop/refusal.ts";
 import { RoutineEditor } from "../../../../../ui/routines/routine-editor.tsx";
 import { database } from "../../../../../work/database.ts";
-import { routinePage } from "../../../../../work/routines.ts";
+import { routinePage } from "../../../../../work/routines/routines.ts";
 import { pageActor } from "../../../../page-actor.ts";
 
 export const metadata = { title: "Routine" };

@@ -5,7 +5,7 @@ import { ItemForm } from "../../../../../ui/stores/item-form.tsx";
 import { ItemPage } from "../../../../../ui/stores/item-page.tsx";
 import { StoresFrame } from "../../../../../ui/stores/stores-frame.tsx";
 import { database } from "../../../../../work/database.ts";
-import { loadShop } from "../../../../../work/shop.ts";
+import { loadShop } from "../../../../../work/shop/shop.ts";
 import { itemView } from "../../../../../work/stores/shelf.ts";
 import { pageActor } from "../../../../page-actor.ts";
 

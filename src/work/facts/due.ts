@@ -1,0 +1,156 @@
+import { type Day, isoDay, mondayOf, toDay } from "../../core/calendar/day.ts";
+import type { RoomNow } from "../../core/condition/room/room.ts";
+import { counterSeries } from "../../core/due/counter.ts";
+import { type MachineFacts, machineSettings } from "../../core/due/facts.ts";
+import type { Machine } from "../../core/fleet/schema.ts";
+import { routinesOf } from "../../core/routines/assigned.ts";
+import type { Shop } from "../../core/shop/shop.ts";
+import type { Sleep } from "../../core/standby/sleep.ts";
+import type { VesselView } from "../../core/stores/waste/vessel-view.ts";
+import type { Connection } from "../../ledger/database.ts";
+import { type CounterNeed, type DueRows, dueRows } from "../../ledger/due-facts.ts";
+import { type SleepRow, sleepRows } from "../../ledger/standby.ts";
+import { asleepSpans, sleepOf } from "../idle/sleeps.ts";
+import { dayAt } from "../shop/shop.ts";
+import { airNow, withAir } from "./air-now.ts";
+import { vesselRows, vesselsOf, withLevel } from "./vessels.ts";
+
+const READINGS_KEPT_DAYS = 400;
+
+/** What stands about machines besides the due engine's own facts: their rooms' air, their waste vessels, their sleep. */
+export type Surroundings = {
+  air: ReadonlyMap<string, RoomNow>;
+  vessels: ReadonlyMap<string, VesselView>;
+  sleeps: ReadonlyMap<string, Sleep>;
+};
+export type FactsNow = { facts: MachineFacts[] } & Surroundings;
+
+/** The due engine's facts of machines as they are now, with what their rooms' air and their waste vessels call for. */
+export async function factsNow(db: Connection, shop: Shop, machines: readonly Machine[]): Promise<FactsNow> {
+  const today = dayAt(shop);
+  const sleeping = sleepRows(db, shop.id, isoDay(mondayOf(today) - 7), isoDay(today));
+  const [plain, air, rows, slept] = await Promise.all([
+    dueFactsOn(db, shop, today, machines, undefined, sleeping),
+    airNow(db, shop),
+    vesselRows(db, shop, machines),
+    sleeping,
+  ]);
+  const aired = machines.flatMap((machine, index) => {
+    const mine = plain[index];
+    return mine ? [withAir(shop, air, machine, mine)] : [];
+  });
+  const vessels = vesselsOf(shop, machines, aired, rows);
+  return {
+    facts: aired.map((mine) => withLevel(shop, vessels.get(mine.id), mine)),
+    air,
+    vessels,
+    sleeps: new Map(slept.flatMap((row) => (row.upAt === null ? [[row.machine, sleepOf(shop, row)] as const] : []))),
+  };
+}
+
+/** The due engine's facts of machines, as known at the end of `on`; of today, with what air and waste call for. */
+export async function dueFacts(db: Connection, shop: Shop, on: Day, machines: readonly Machine[], from?: Day): Promise<MachineFacts[]> {
+  return on === dayAt(shop) && from === undefined ? (await factsNow(db, shop, machines)).facts : dueFactsOn(db, shop, on, machines, from);
+}
+
+/** The due engine's facts of machines from the projections, as known at the end of `on`. */
+async function dueFactsOn(
+  db: Connection,
+  shop: Shop,
+  on: Day,
+  machines: readonly Machine[],
+  from: Day = mondayOf(on) - 7,
+  sleeping?: Promise<SleepRow[]>,
+): Promise<MachineFacts[]> {
+  const few = machines.length < shop.machines.length ? machines.map(({ id }) => id) : undefined;
+  const [rows, slept] = await Promise.all([
+    dueRows(
+      db,
+      shop.id,
+      { from: isoDay(from), until: isoDay(on), readingsFrom: isoDay(on - READINGS_KEPT_DAYS) },
+      machines.flatMap((machine) => counterNeeds(shop, machine)),
+      few,
+    ),
+    sleeping ?? sleepRows(db, shop.id, isoDay(from), isoDay(on), few),
+  ]);
+  const of = groupAll(rows);
+  return machines.map((machine) =>
+    factsOf(
+      shop,
+      machine,
+      of(machine.id),
+      on,
+      slept.filter((row) => row.machine === machine.id),
+    ),
+  );
+}
+
+function counterNeeds(shop: Shop, machine: Machine): CounterNeed[] {
+  const counted = routinesOf(machine, shop.rules.book).flatMap(({ id, trigger }) =>
+    [trigger ?? []].flat().flatMap((each) => ("count" in each ? [{ routine: id, counter: each.count.counter }] : [])),
+  );
+  return (machine.counters ?? []).flatMap(({ name }) => [
+    { machine: machine.id, counter: name, routine: null },
+    ...counted.filter(({ counter }) => counter === name).map(({ routine }) => ({ machine: machine.id, counter: name, routine })),
+  ]);
+}
+
+function factsOf(shop: Shop, machine: Machine, rows: DueRows, on: Day, slept: readonly SleepRow[]): MachineFacts {
+  const settings = machineSettings(
+    {
+      ...machine,
+      printDayChanges: rows.changes.map(({ day, prints }) => ({ date: day, prints })),
+      ...(slept.length ? { asleep: [...(machine.asleep ?? []), ...asleepSpans(slept, on, dayAt(shop))] } : {}),
+    },
+    shop.rules,
+  );
+  const counters = new Map<string, { on: string; value: number; reset: boolean }[]>();
+  for (const { counter, day, value, reset } of rows.readings) {
+    const list = counters.get(counter) ?? [];
+    list.push({ on: day, value, reset });
+    counters.set(counter, list);
+  }
+  const moves = new Map<string, Map<Day, Day>>();
+  for (const { routine, due, toDay: to } of rows.moves) {
+    const ofRoutine = moves.get(routine) ?? new Map<Day, Day>();
+    ofRoutine.set(toDay(due), toDay(to));
+    moves.set(routine, ofRoutine);
+  }
+  // What was carried over stays silent too while it sleeps; the regime's own work is asked for by itself.
+  const sleeps = slept.length > 0 && settings.days.asleep(on);
+  return {
+    ...settings,
+    ...(sleeps ? { routines: [] } : {}),
+    doings: rows.settled.map(({ routine, day, outcome }) => ({ routine, day: toDay(day), outcome })),
+    counters: new Map([...counters].map(([name, readings]) => [name, counterSeries(readings, on)])),
+    prompts: rows.reports.filter(({ kind }) => kind === "prompt").map(({ what, day }) => ({ routine: what, day: toDay(day) })),
+    signs: rows.reports.filter(({ kind }) => kind === "sign").map(({ what, day }) => ({ sign: what, day: toDay(day) })),
+    moves,
+  };
+}
+
+function groupAll(rows: DueRows): (machine: string) => DueRows {
+  const group = <Row extends { machine: string }>(list: Row[]) => {
+    const byMachine = new Map<string, Row[]>();
+    for (const row of list) {
+      const mine = byMachine.get(row.machine);
+      if (mine) mine.push(row);
+      else byMachine.set(row.machine, [row]);
+    }
+    return (machine: string) => byMachine.get(machine) ?? [];
+  };
+  const [settled, readings, changes, reports, moves] = [
+    group(rows.settled),
+    group(rows.readings),
+    group(rows.changes),
+    group(rows.reports),
+    group(rows.moves),
+  ];
+  return (machine) => ({
+    settled: settled(machine),
+    readings: readings(machine),
+    changes: changes(machine),
+    reports: reports(machine),
+    moves: moves(machine),
+  });
+}

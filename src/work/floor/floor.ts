@@ -1,0 +1,239 @@
+import { isoDay, spokenDay } from "../../core/calendar/day.ts";
+import { clockTime, instantOf } from "../../core/calendar/site-time.ts";
+import { SIGNS } from "../../core/fleet/vocabulary.ts";
+import type { FloorMachine, FloorRound, FloorView } from "../../core/floor/floor-view.ts";
+import { readinessSettings } from "../../core/nozzles/readiness.ts";
+import { walkOf } from "../../core/rounds/day-problem.ts";
+import { callableAt, routinesOf } from "../../core/routines/assigned.ts";
+import { stepsVersion } from "../../core/runs/version.ts";
+import { DEFERENCE, hazardView } from "../../core/safety/hazards.ts";
+import { personName, type Shop } from "../../core/shop/shop.ts";
+import { causesInOrder } from "../../core/signs/causes.ts";
+import { signHolds, signWords } from "../../core/signs/guide.ts";
+import type { Sleep } from "../../core/standby/sleep.ts";
+import { lotsInOrder } from "../../core/stores/shelf.ts";
+import type { Database } from "../../ledger/database.ts";
+import { lastPhotos } from "../../ledger/pictures.ts";
+import { headSeq } from "../../ledger/reading.ts";
+import { newestRounds, type RoundRow } from "../../ledger/rounds.ts";
+import { runsOn } from "../../ledger/runs.ts";
+import { causesFound } from "../../ledger/signs.ts";
+import { stockRows } from "../../ledger/stock.ts";
+import { handovers, openRepairs } from "../../ledger/tasks.ts";
+import { pinsOf, sealingKey } from "../access/pin.ts";
+import type { Sender } from "../actor.ts";
+import { machineRows } from "../board/board.ts";
+import { now } from "../clock.ts";
+import { dayWork } from "../day/day.ts";
+import { factsNow } from "../facts/due.ts";
+import { daysWords } from "../idle/sleeps.ts";
+import { nozzleDesks } from "../nozzles/nozzles.ts";
+import { roundSettings } from "../rounds/rounds.ts";
+import { paceInWindows } from "../runs/pace.ts";
+import { runBook } from "../runs/run-book.ts";
+import { patternOf } from "../shop/patterns.ts";
+import { sheetsFor } from "../shop/safety.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
+import { tagOf } from "../shop/tags.ts";
+import { handoverDraft, shiftNow } from "./handover.ts";
+
+/** The floor as it is sent: without the routines where the device has them already. */
+export type FloorAnswer = Omit<FloorView, "routines"> & Partial<Pick<FloorView, "routines">>;
+
+/** @param have the mark of the routines that the device has */
+export async function floorAnswer(db: Database, sender: Sender, have: string | null): Promise<FloorAnswer> {
+  const { routines, patterns, ...rest } = await floor(db, sender);
+  return rest.book === have ? rest : { ...rest, routines, patterns };
+}
+
+export async function floor(db: Database, sender: Sender): Promise<FloorView> {
+  const shop = await loadShop(db, sender.site);
+  const seq = await headSeq(db, sender.site);
+  const today = dayAt(shop);
+  const stands = factsNow(db, shop, shop.machines);
+  const [rows, work, runs, repairs, notes, pins, sealWith, photos, pace, found, desks, rounds, held] = await Promise.all([
+    machineRows(db, shop, shop.machines, stands),
+    dayWork(db, shop, today, { known: stands.then(({ facts }) => facts), ahead: false }),
+    runsOn(db, shop.id, isoDay(today)),
+    openRepairs(db, shop.id),
+    handovers(db, shop.id, 3),
+    pinsOf(shop.id),
+    sealingKey(),
+    lastPhotos(db, shop.id),
+    paceInWindows(db, shop),
+    causesFound(db, shop.id),
+    nozzleDesks(db, shop, shop.machines),
+    newestRounds(db, shop.id),
+    stockRows(db, shop.id),
+  ]);
+  const book = await runBook(db, shop, runs);
+  const { sleeps } = await stands;
+  const rowOf = new Map(rows.map((row) => [row.id, row]));
+  const there = new Map(work.workers.map(({ id, shifts }) => [id, shifts.length > 0]));
+  const unseen = notes.find(({ seenBy }) => seenBy === null);
+  const shift = shiftNow(shop);
+  return {
+    build: process.env.ZESTY_BUILD_ID ?? "",
+    seq,
+    now: now().toISOString(),
+    today: isoDay(today),
+    todayWords: spokenDay(today, true),
+    timeZone: shop.site.timeZone,
+    site: shop.site.name,
+    me: sender.actor ? { id: sender.actor.personId, name: sender.actor.name, role: sender.actor.role } : null,
+    device: sender.device ? { id: sender.device.id, name: sender.device.name } : null,
+    people: shop.people.map(({ id, name, role, skills }) => ({
+      id,
+      name,
+      role,
+      skills: [...(skills ?? [])],
+      there: there.get(id) ?? false,
+      hasPin: pins.has(id),
+    })),
+    areas: shop.areas,
+    beats: (["opening", "midday", "closing"] as const).map((beat) => {
+      const by = shop.calendar.beats?.[beat]?.by ?? null;
+      return { beat, by, passed: by !== null && now() > instantOf(today, by, shop.site) };
+    }),
+    machines: shop.machines.flatMap((machine) => {
+      const row = rowOf.get(machine.id);
+      if (!row) return [];
+      const repair = repairs.find((each) => each.machine === machine.id);
+      return [
+        {
+          id: machine.id,
+          name: machine.name,
+          class: machine.class,
+          area: machine.area ?? null,
+          tag: tagOf(shop, machine.id),
+          word: row.word,
+          why: row.why,
+          missed: row.missed,
+          signs: row.signs,
+          prompts: routinesOf(machine, shop.rules.book).flatMap(({ id, trigger }) =>
+            [trigger ?? []].flat().some((each) => "prompt" in each) ? [id] : [],
+          ),
+          channels: row.channels,
+          machine,
+          routines: [...new Set([...routinesOf(machine, shop.rules.book), ...callableAt(machine, shop.rules.book)])].flatMap(
+            ({ id, steps }) => (steps ? [id] : []),
+          ),
+          readiness: readinessSettings(
+            machine.class,
+            ["site", machine.class, machine.id].flatMap((id) => shop.readiness.get(id) ?? []),
+          ),
+          repair: repair ? { id: repair.id, since: repair.openedDay, body: repair.body } : null,
+          photos: photos.get(machine.id) ?? {},
+          desk: desks.get(machine.id) ?? null,
+          vessel: row.vessel,
+          sleep: sleepOn(sleeps.get(machine.id)),
+        },
+      ];
+    }),
+    routines: Object.fromEntries(
+      [...shop.rules.book.values()].map((routine) => [
+        routine.id,
+        {
+          id: routine.id,
+          name: routine.name,
+          short: routine.short ?? routine.name,
+          handsMinutes: routine.handsMinutes ?? 0,
+          waitMinutes: routine.waitMinutes ?? 0,
+          isCheck: routine.isCheck ?? false,
+          hazards: (routine.hazards ?? []).map(hazardView),
+          gear: [...(routine.gear ?? [])],
+          tools: [...(routine.tools ?? [])],
+          people: routine.people ?? 1,
+          machineState: routine.machineState ?? null,
+          skill: routine.skill ?? null,
+          sheets: sheetsFor(shop, routine),
+          steps: routine.steps ?? [],
+          version: stepsVersion(routine.steps ?? []),
+          ...(routine.effects ? { effects: routine.effects } : {}),
+        },
+      ]),
+    ),
+    patterns: Object.fromEntries(
+      shop.machines.flatMap(({ id }) => {
+        const pattern = patternOf(shop, id);
+        return pattern ? [[id, pattern]] : [];
+      }),
+    ),
+    // Routines and patterns are settings of the shop, put together by this build.
+    book: `${process.env.ZESTY_BUILD_ID ?? ""}/${shop.id}/${shop.mark}`,
+    tasks: work.tasks,
+    pace,
+    runs: book.map(({ row, events, steps, state }) => ({
+      id: row.run,
+      machine: row.machine,
+      routine: row.routine,
+      key: row.key,
+      status: state.status,
+      person: state.person,
+      personName: personName(shop, state.person),
+      device: state.device,
+      startedWords: clockTime(row.startedAt, shop.site.timeZone),
+      steps,
+      events,
+    })),
+    shelf: shop.items
+      .filter(({ keeping }) => keeping === "lot" || keeping === "counted")
+      .map((item) => ({ item, ...item }))
+      .map(({ item, id, name, unit, keeping, group, names, ink, fluid }) => ({
+        id,
+        name,
+        unit,
+        keeping,
+        group,
+        ...(names ? { names } : {}),
+        ...(ink ? { ink } : {}),
+        ...(fluid ? { fluid } : {}),
+        lots: lotsInOrder(item, held, today),
+      })),
+    containers: shop.containers.map(({ id, name }) => ({ id, name })),
+    round: roundOnFloor(shop, rounds, isoDay(today)),
+    handover: unseen
+      ? {
+          id: unseen.id,
+          words: `${unseen.shift}, ${spokenDay(dayAt(shop, unseen.happenedAt))}, ${clockTime(unseen.happenedAt, shop.site.timeZone)}`,
+          by: personName(shop, unseen.person),
+          items: unseen.body.items,
+          free: unseen.body.free ?? null,
+        }
+      : null,
+    leaves: { shift: shift?.id ?? "day", day: isoDay(today), items: handoverDraft(shop, rows, work.tasks, book, repairs) },
+    sealWith,
+    signGuide: SIGNS.map((sign) => ({
+      sign,
+      words: signWords(sign),
+      holds: signHolds(sign),
+      causes: causesInOrder(sign, Object.fromEntries(found.flatMap((each) => (each.sign === sign ? [[each.cause, each.found]] : [])))),
+    })),
+    deference: DEFERENCE,
+  };
+}
+
+const sleepOn = (sleep: Sleep | undefined): FloorMachine["sleep"] =>
+  sleep
+    ? {
+        regime: sleep.regime,
+        regimes: sleep.regimes,
+        contents: sleep.contents,
+        sinceDay: sleep.sinceDay,
+        sinceWords: daysWords(sleep.sinceDay),
+      }
+    : null;
+
+function roundOnFloor(shop: Shop, rounds: readonly RoundRow[], today: string): FloorRound | null {
+  const row = rounds.find(({ body }) => body.day === today);
+  if (!row) return null;
+  const areas = shop.areas.map(({ id }) => id);
+  const minutes = walkOf(areas, roundSettings(shop));
+  return {
+    by: personName(shop, row.person),
+    at: clockTime(row.happenedAt, shop.site.timeZone),
+    zero: row.body.zero,
+    tasks: row.body.tasks.map(({ key, stretches }) => ({ key, stretches })),
+    walk: Object.fromEntries(areas.map((from, a) => [from, Object.fromEntries(areas.map((to, b) => [to, minutes[a]?.[b] ?? 0]))])),
+  };
+}

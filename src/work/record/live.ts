@@ -1,0 +1,66 @@
+import pg from "pg";
+import { CHANNEL } from "../../ledger/append.ts";
+import { headSeq } from "../../ledger/reading.ts";
+import { database } from "../database.ts";
+
+/**
+ * One LISTEN connection a process, however many screens watch. Only the new place in the ledger is passed on; a
+ * screen asks for what changed after its own.
+ */
+
+type Listener = (message: { seq: number } | "resync") => void;
+const held = globalThis as { zestyLive?: { listeners: Map<string, Set<Listener>>; started: boolean } };
+const live = () => {
+  held.zestyLive ??= { listeners: new Map(), started: false };
+  return held.zestyLive;
+};
+
+/** The last place in a site's ledger. */
+export const placeNow = (site: string): Promise<number> => headSeq(database(), site);
+
+/** Hears of a site's new entries until the answer is called; `resync` after the connection was lost. */
+export function watch(site: string, listener: Listener): () => void {
+  const { listeners } = live();
+  const ofSite = listeners.get(site) ?? new Set();
+  listeners.set(site, ofSite);
+  ofSite.add(listener);
+  start();
+  return () => {
+    ofSite.delete(listener);
+    if (ofSite.size === 0) listeners.delete(site);
+  };
+}
+
+function start(): void {
+  const state = live();
+  if (state.started) return;
+  state.started = true;
+  void listen(250);
+}
+
+async function listen(waitMs: number): Promise<void> {
+  const client = new pg.Client({ connectionString: process.env.DATABASE_URL, keepAlive: true, connectionTimeoutMillis: 5000 });
+  let lost = false;
+  const again = () => {
+    if (lost) return;
+    lost = true;
+    client.end().catch(() => {});
+    setTimeout(() => void listen(Math.min(5000, waitMs * 2)), waitMs).unref();
+  };
+  client.on("error", again);
+  client.on("end", again);
+  client.on("notification", ({ channel, payload }) => {
+    if (channel !== CHANNEL || !payload) return;
+    const { site, seq } = JSON.parse(payload) as { site: string; seq?: number };
+    // Without a place in the ledger something else has changed: screens ask for all.
+    for (const listener of live().listeners.get(site) ?? []) listener(seq === undefined ? "resync" : { seq });
+  });
+  try {
+    await client.connect();
+    await client.query(`LISTEN ${CHANNEL}`);
+    waitMs = 250;
+    for (const ofSite of live().listeners.values()) for (const listener of ofSite) listener("resync");
+  } catch {
+    again();
+  }
+}
