@@ -1,5 +1,6 @@
 import { clockTime } from "../../calendar/site-time.ts";
 import { type FloorView, nameOnFloor, withSettled } from "../../floor/floor-view.ts";
+import { withVesselSeen } from "../../floor/seen-vessel.ts";
 import { RunBody, type RunEvent } from "../../runs/events.ts";
 import { runPlan } from "../../runs/plan.ts";
 import { missing, runState } from "../../runs/run.ts";
@@ -154,7 +155,7 @@ function withRunEvent(view: FloorView, entry: TabletEntry<RunBody>, run: string)
   const known = view.runs.find(({ id }) => id === run);
   const event: RunEvent = { id: entry.id, at: entry.at, person: entry.person ?? null, body };
   if (known?.events.some(({ id }) => id === event.id)) return view;
-  const settled = body.event === "end" ? withSettled(view, entry, "done") : view;
+  const settled = body.event === "end" ? withSettled(view, entry, "done") : withWasteRead(view, entry);
   if (known) {
     const person = body.event === "hand" ? body.to : body.event === "resume" ? (entry.person ?? null) : known.person;
     const changed = { ...known, events: [...known.events, event], person, personName: nameOnFloor(view, person) };
@@ -176,6 +177,15 @@ function withRunEvent(view: FloorView, entry: TabletEntry<RunBody>, run: string)
     events: [event],
   };
   return { ...settled, runs: [...view.runs, begun] };
+}
+
+/** A step that reads a waste vessel, by what its routine does. */
+function withWasteRead(view: FloorView, { body, machine, routine }: TabletEntry<RunBody>): FloorView {
+  const waste = view.routines[routine ?? ""]?.effects?.waste;
+  const value = body.event === "step" ? body.result?.value : undefined;
+  const inMl = waste?.does === "reads" || waste?.does === "empties";
+  if (body.event !== "step" || value === undefined || !waste || !inMl || ![waste.before, waste.after].includes(body.step)) return view;
+  return withVesselSeen(view, machine, waste.does === "empties" && body.step === waste.after ? "emptied" : "level", value);
 }
 
 function runWords(body: RunBody): string {

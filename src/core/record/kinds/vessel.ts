@@ -1,9 +1,8 @@
-import { withMachine } from "../../floor/floor-view.ts";
+import { withVesselSeen } from "../../floor/seen-vessel.ts";
 import { Refusal } from "../../shop/refusal.ts";
 import { machineOf } from "../../shop/shop.ts";
 import { amountWords } from "../../stores/item.ts";
 import { VesselBody } from "../../stores/movement.ts";
-import { FOUR_OF_FIVE, readSpreadMl, roomFor } from "../../stores/waste/level.ts";
 import { kind, type Told } from "../kind.ts";
 import { listed } from "../said.ts";
 
@@ -39,27 +38,8 @@ export default kind({
       ],
     },
   },
-  // As it was just seen or emptied: there is no guessing then but for the eye's.
-  onTablet: (view, { machine: at, body }) =>
-    withMachine(view, at, (machine) => {
-      const { vessel } = machine;
-      if (!vessel || vessel.vessel !== body.vessel) return machine;
-      const ml = body.ml ?? 0;
-      const spreadMl = readSpreadMl(vessel.volumeMl, body.event === "level" ? "level" : "emptied");
-      const around = FOUR_OF_FIVE * spreadMl;
-      return {
-        ...machine,
-        vessel: {
-          ...vessel,
-          ml,
-          lowMl: Math.max(0, ml - around),
-          highMl: Math.min(vessel.volumeMl, ml + around),
-          surelyMl: roomFor({ ml, spreadMl }, vessel.limitMl, 0).surelyMl,
-          holdsBack: [],
-          words: "as seen just now",
-        },
-      };
-    }),
+  onTablet: (view, { machine, body: { event, ml = 0, vessel } }) =>
+    withVesselSeen(view, machine, event === "level" ? "level" : "emptied", ml, vessel),
   says: ({ vessel, event, ml, beforeMl, into, note }) =>
     event === "level"
       ? listed(`${vessel}: ${ml} mL in it`, note)
