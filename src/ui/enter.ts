@@ -1,24 +1,27 @@
 import { toast } from "sonner";
 import { entryOf, Said, sendEntries } from "./send.ts";
 
+export type Sent = Parameters<typeof entryOf>[0];
+
 /** Sends one entry, says so, and offers to take it back. */
-export async function enter(sent: Parameters<typeof entryOf>[0], said: string): Promise<boolean> {
-  const entry = entryOf(sent);
+export const enter = (sent: Sent, said: string): Promise<boolean> => enterAll([sent], said);
+
+/** Sends entries that belong together, says so once, and offers to take all of them back. */
+export async function enterAll(sent: readonly Sent[], said: string): Promise<boolean> {
+  const entries = sent.map(entryOf);
+  const fault = (error: unknown) => toast.error(error instanceof Said ? error.message : String(error));
+  const back = entries.map(({ id }) => entryOf({ kind: "amendment", amends: id, body: { why: "Entered by mistake", struck: true } }));
   try {
-    await sendEntries([entry]);
+    await sendEntries(entries);
     toast(said, {
       action: {
         label: "Undo",
-        onClick: () =>
-          void sendEntries([entryOf({ kind: "amendment", amends: entry.id, body: { why: "Entered by mistake", struck: true } })]).then(
-            () => toast("Struck out; both stay in the ledger."),
-            (error) => toast.error(error instanceof Said ? error.message : String(error)),
-          ),
+        onClick: () => void sendEntries(back).then(() => toast("Crossed out; both stay in the ledger."), fault),
       },
     });
     return true;
   } catch (error) {
-    toast.error(error instanceof Said ? error.message : String(error));
+    fault(error);
     return false;
   }
 }

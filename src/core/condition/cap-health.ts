@@ -1,3 +1,4 @@
+import { median } from "d3-array";
 /** One measured fill of the cap: how long it took to drain. */
 export type CapDrain = { day: number; seconds: number; ml: number; labours?: boolean };
 
@@ -14,11 +15,7 @@ export type CapHealth = {
   serviceDay: number | null;
 };
 
-const median = (values: number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  const half = sorted.length >> 1;
-  return sorted.length % 2 ? (sorted[half] ?? 0) : ((sorted[half - 1] ?? 0) + (sorted[half] ?? 0)) / 2;
-};
+const middleOf = (values: number[]): number => median(values) ?? 0;
 
 /**
  * How well a cap draws, by the seconds a millilitre takes against the machine's own first fills after its cap was last
@@ -30,12 +27,12 @@ export function capHealth(drains: readonly CapDrain[]): CapHealth | undefined {
   const paces = drains.flatMap(({ day, seconds, ml, labours }) => (ml > 0 && seconds > 0 ? [{ day, pace: seconds / ml, labours }] : []));
   const last = paces.at(-1);
   if (!last || paces.length <= CAP.baselineOf) return undefined;
-  const baseline = median(paces.slice(0, CAP.baselineOf).map(({ pace }) => pace));
+  const baseline = middleOf(paces.slice(0, CAP.baselineOf).map(({ pace }) => pace));
   const suction = Math.min(1, baseline / last.pace);
   const slopes = paces.flatMap((a, index) =>
     paces.slice(index + 1).flatMap((b) => (b.day > a.day ? [(b.pace - a.pace) / (b.day - a.day)] : [])),
   );
-  const slope = slopes.length ? median(slopes) : 0;
+  const slope = slopes.length ? middleOf(slopes) : 0;
   const limit = baseline / CAP.serviceAtShare;
   const serviceDay =
     last.pace >= limit ? last.day : slope > 0 ? Math.min(last.day + 3650, Math.ceil(last.day + (limit - last.pace) / slope - 1e-9)) : null;

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { FOUND_AS, type FoundAs } from "../routines/step.ts";
-import { needed, offeredDays, shareInterval } from "./needed.ts";
+import { shareInterval } from "../statistics/share-interval.ts";
+import { needed, offeredDays } from "./needed.ts";
 
 const times = (found: FoundAs, count: number): FoundAs[] => Array(count).fill(found);
 

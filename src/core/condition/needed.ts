@@ -1,4 +1,5 @@
 import type { FoundAs } from "../routines/step.ts";
+import { shareInterval } from "../statistics/share-interval.ts";
 
 /** When care is said to come too often, or too seldom; the house's to change. */
 export type NeededSettings = {
@@ -21,22 +22,6 @@ export type Needed = {
   cleanShare: { from: number; to: number };
   why: string;
 };
-
-/** 95 % of a normal distribution lies within so many standard deviations. Source: normal tables. */
-const Z = 1.96;
-
-/**
- * The interval in which a share lies after `hits` of `times`, at 95 %. Source: Wilson 1927, the score interval (from memory).
- * @throws nothing; for no times at all it is 0 to 1
- */
-export function shareInterval(hits: number, times: number): { from: number; to: number } {
-  if (times === 0) return { from: 0, to: 1 };
-  const share = hits / times;
-  const middle = share + Z ** 2 / (2 * times);
-  const half = Z * Math.sqrt((share * (1 - share)) / times + Z ** 2 / (4 * times ** 2));
-  const scale = 1 + Z ** 2 / times;
-  return { from: Math.max(0, (middle - half) / scale), to: Math.min(1, (middle + half) / scale) };
-}
 
 /** Whether care was needed, from how the part was found the last times (newest first). A statement, with its risk; a person decides. */
 export function needed(found: readonly FoundAs[], settings: NeededSettings = DEFAULT_NEEDED): Needed {

@@ -92,17 +92,15 @@ function oracle(fleet: FleetFile, onText: string): Line[] {
         number,
         planned: prints[Math.floor(((2 * number + 1) * prints.length) / (2 * many))] as Date_,
       }));
-      let lastDone = past.filter((day) => before(day, monday)).at(-1);
       const dueOf = (planned: Date_) => {
         const to = moved(routine.id, planned);
-        return to && week.some((day) => `${day}` === to) && (!lastDone || before(lastDone, date(to))) ? date(to) : planned;
+        return to && week.some((day) => `${day}` === to) ? date(to) : planned;
       };
       const earliest = () =>
         [...open].sort((a, b) => Temporal.PlainDate.compare(dueOf(a.planned), dueOf(b.planned)) || a.number - b.number)[0];
-      for (const day of past.filter((each) => !before(each, monday))) {
+      for (const _ of past.filter((each) => !before(each, monday))) {
         const first = earliest();
         open = open.filter((each) => each !== first);
-        lastDone = day;
       }
       const name = (number: number) => `${monday.yearOfWeek}-W${String(monday.weekOfYear).padStart(2, "0")}/${number}`;
       const add = (each: { number: number; planned: Date_ }, settled?: string) => {
@@ -113,7 +111,6 @@ function oracle(fleet: FleetFile, onText: string): Line[] {
         const first = earliest();
         if (first) add(first, today);
         open = open.filter((each) => each !== first);
-        lastDone = on;
       }
       for (const each of open) add(each);
     } else if ("on" in trigger) {

@@ -178,6 +178,17 @@ describe("times a week", () => {
       "r/2026-W48/0 2026-11-24<2026-11-24<2026-11-24 due",
     ]);
   });
+  test("a move within the week applies whatever was done meanwhile (contract: moves)", () => {
+    const moved = (to: string) => ({ ...fleet, moves: [{ machine: "m", routine: "r", due: "2026-11-26", to }] });
+    // Of two on one day the first is settled; the moved one was due on the day of that doing.
+    expect(show({ ...moved("2026-11-24"), history: done("r", "2026-11-24") }, "2026-11-25")).toEqual([
+      "r/2026-W48/1 2026-11-24<2026-11-24<2026-11-24 overdue",
+    ]);
+    // Moved before the doing, it is itself what that settled.
+    expect(show({ ...moved("2026-11-23"), history: done("r", "2026-11-25") }, "2026-11-26")).toEqual([
+      "r/2026-W48/0 2026-11-24<2026-11-24<2026-11-24 overdue",
+    ]);
+  });
   test("fewer print days than minPrintDays: once", () => {
     expect(
       dues(shop([{ id: "r", trigger: { times: 2, per: "week", minPrintDays: 3 } }], { machine: { printDays: [1, 5] } }), "2026-11-23", 7),

@@ -8,8 +8,8 @@ import { NO_WINDOW } from "./window.ts";
 
 /**
  * So many times a week, spread over the week's print days. Each day of doing settles the earliest unsettled one
- * of its week (by its day as moved). A move counts only within the week and to a day after the last doing before
- * the occurrence was settled.
+ * of its week (by its day as moved; of equal days the first). A move counts only within the week, and then always, whatever was
+ * done meanwhile.
  */
 export function timesTrack(routine: Routine, trigger: TimesTrigger, facts: MachineFacts, settledBefore: readonly Day[], on: Day): Track {
   const window = routine.window ?? NO_WINDOW;
@@ -35,7 +35,7 @@ export function timesTrack(routine: Routine, trigger: TimesTrigger, facts: Machi
   };
   const dueOf = (planned: Day): Day => {
     const to = moves?.get(planned);
-    return to !== undefined && to >= monday && to < monday + 7 && (lastDone === undefined || to > lastDone) ? to : planned;
+    return to !== undefined && to >= monday && to < monday + 7 ? to : planned;
   };
   const draft = ({ number, planned }: { number: number; planned: Day }): Draft => {
     const due = dueOf(planned);

@@ -1,3 +1,4 @@
+import { median } from "d3-array";
 import type { PlannedStep } from "../runs/plan.ts";
 import type { RunState } from "../runs/run.ts";
 import { minutesOf, type PaceFactors } from "./stretches-of.ts";
@@ -54,15 +55,10 @@ const EIGHTIETH = 0.8416;
 /** A run of ten times the plan was left lying, not slow: it says nothing. */
 const MOST_FACTOR = 10;
 
-const median = (numbers: readonly number[]): number => {
-  const sorted = [...numbers].sort((a, b) => a - b);
-  const middle = Math.floor(sorted.length / 2);
-  return sorted.length % 2 ? (sorted[middle] as number) : ((sorted[middle - 1] as number) + (sorted[middle] as number)) / 2;
-};
 const logs = (pairs: readonly (readonly [number, number])[]) =>
   pairs.flatMap(([took, planned]) => (took > 0 && planned > 0 && took / planned <= MOST_FACTOR ? [Math.log(took / planned)] : []));
 const shrunk = (values: readonly number[], counts: number) =>
-  values.length ? (values.length * median(values)) / (values.length + counts) : 0;
+  values.length ? (values.length * (median(values) ?? 0)) / (values.length + counts) : 0;
 
 /**
  * Expected minutes from the house's own runs of a routine at a machine: the median against the plan, drawn towards the plan while
@@ -79,10 +75,10 @@ export function expectedDuration(
   const theirs = person === undefined ? [] : logs(runs.filter((run) => run.person === person).map((run) => [run.hands, run.plannedHands]));
   const others = person === undefined ? [] : logs(runs.filter((run) => run.person !== person).map((run) => [run.hands, run.plannedHands]));
   const personal = theirs.length
-    ? (theirs.length * (median(theirs) - (others.length ? median(others) : 0))) / (theirs.length + PERSON_COUNTS_AS)
+    ? (theirs.length * ((median(theirs) ?? 0) - (others.length ? (median(others) ?? 0) : 0))) / (theirs.length + PERSON_COUNTS_AS)
     : 0;
   const spread = Math.sqrt(
-    (hands.reduce((sum, each) => sum + (each - median(hands)) ** 2, 0) + PLAN_COUNTS_AS * USUAL_SPREAD ** 2) /
+    (hands.reduce((sum, each) => sum + (each - (median(hands) ?? 0)) ** 2, 0) + PLAN_COUNTS_AS * USUAL_SPREAD ** 2) /
       (hands.length + PLAN_COUNTS_AS),
   );
   const slack = safe ? Math.exp(EIGHTIETH * spread) : 1;
@@ -90,10 +86,10 @@ export function expectedDuration(
   const percent = (factor: number) => `${Math.round(factor * 100)} %`;
   const why = [
     hands.length
-      ? `${hands.length} ${hands.length === 1 ? "run" : "runs"} here took ${percent(Math.exp(median(hands)))} of the planned hands minutes (median); the plan counts as ${PLAN_COUNTS_AS} runs`
+      ? `${hands.length} ${hands.length === 1 ? "run" : "runs"} here took ${percent(Math.exp(median(hands) ?? 0))} of the planned hands minutes (median); the plan counts as ${PLAN_COUNTS_AS} runs`
       : "no run here yet: as planned",
     ...(theirs.length ? [`${theirs.length} runs by this person: ${percent(Math.exp(personal))} of others`] : []),
     ...(safe ? [`made long enough for four of five: ${percent(slack)}`] : []),
   ].join("; ");
-  return { factors, runs: hands.length, medianFactor: hands.length ? Math.exp(median(hands)) : null, spread, why };
+  return { factors, runs: hands.length, medianFactor: hands.length ? Math.exp(median(hands) ?? 0) : null, spread, why };
 }

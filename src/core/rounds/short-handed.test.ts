@@ -1,5 +1,6 @@
 import { expect, test } from "vitest";
-import { leastDefensible, riskWords, type Weighed, wilson } from "./short-handed.ts";
+import { shareInterval } from "../statistics/share-interval.ts";
+import { leastDefensible, riskWords, type Weighed } from "./short-handed.ts";
 
 const work = (key: string, more: Partial<Weighed> = {}): Weighed => ({
   key,
@@ -50,7 +51,7 @@ test("the risk comes from the record, with how little is known", () => {
 });
 
 test("Wilson's interval of 10 of 20 is 0.299 to 0.701 (from memory; recomputed)", () => {
-  const [low, high] = wilson(10, 20);
+  const { from: low, to: high } = shareInterval(10, 20);
   expect(low).toBeCloseTo(0.299, 3);
   expect(high).toBeCloseTo(0.701, 3);
 });

@@ -1,5 +1,6 @@
 import { type Day, spokenDay } from "../calendar/day.ts";
 import type { Beat } from "../fleet/vocabulary.ts";
+import { shareInterval } from "../statistics/share-interval.ts";
 
 /** A piece of a day's work, weighed on a day on which there are not hands enough. */
 export type Weighed = {
@@ -46,19 +47,8 @@ export function leastDefensible(work: readonly Weighed[], on: Day, record: Reado
 export function riskWords(record: LetLie | undefined): string {
   if (!record || record.lay === 0) return "never let lie here so far, so nothing is known of what follows";
   const { lay, layHeld, done, doneHeld } = record;
-  const [low, high] = wilson(layHeld, lay);
+  const { from: low, to: high } = shareInterval(layHeld, lay);
   const percent = (share: number) => `${Math.round(share * 100)} %`;
   const times = `let lie ${lay} ${lay === 1 ? "time" : "times"}, a hold within 3 days after ${layHeld} of them (likely ${percent(low)} to ${percent(high)})`;
   return done ? `${times}; where it was done, after ${percent(doneHeld / done)}` : times;
-}
-
-/** The interval of a share at 95 %. */
-export function wilson(hits: number, of: number): [number, number] {
-  if (of === 0) return [0, 1];
-  const z = 1.96;
-  const share = hits / of;
-  const middle = share + (z * z) / (2 * of);
-  const half = z * Math.sqrt((share * (1 - share)) / of + (z * z) / (4 * of * of));
-  const scale = 1 + (z * z) / of;
-  return [Math.max(0, (middle - half) / scale), Math.min(1, (middle + half) / scale)];
 }

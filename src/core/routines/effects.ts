@@ -70,6 +70,8 @@ export const Effects = Type.Object(
     job: optional(Type.Enum([...JOBS])),
     /** The kinds of part that it tends. */
     tends: optional(Type.Array(Type.String({ minLength: 1, maxLength: 200 }), { maxItems: 30 })),
+    /** The kinds of part that it puts new ones in of. */
+    replaces: optional(Type.Array(Type.String({ minLength: 1, maxLength: 200 }), { maxItems: 30 })),
     /** What it lets run into the waste: head cleans, loads, fluid. */
     draws: optional(Draw),
     waste: optional(Waste),

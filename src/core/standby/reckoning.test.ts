@@ -1,8 +1,9 @@
 import { describe, expect, test } from "vitest";
 import { routineBook } from "../routines/assigned.ts";
+import { betaQuantile } from "../statistics/quantiles.ts";
 import { aliveOrAsleep, breakEvenDays, centsOf } from "./cost.ts";
 import { type DoorFacts, doorIssues, doorPromise } from "./door.ts";
-import { betaQuantile, type IdleSpell, idleRisk } from "./risk.ts";
+import { type IdleSpell, idleRisk } from "./risk.ts";
 import { planChanges } from "./season.ts";
 import { STANDBY_SETTINGS } from "./settings.ts";
 import { refusedAsleep, whatIsIn } from "./sleep.ts";

@@ -1,4 +1,4 @@
-import jstat from "jstat";
+import { betaQuantile } from "../statistics/quantiles.ts";
 import { REGIME_NAMES, type Regime } from "./regime.ts";
 import type { StandbySettings } from "./settings.ts";
 
@@ -53,9 +53,6 @@ export function idleRisk(
     why: `${like.length ? `${held} of ${like.length} spells “${REGIME_NAMES[regime]}” of ${spoken(hours / ABOUT)} to ${spoken(hours * ABOUT)} in the house's record came back on hold` : `no spell “${REGIME_NAMES[regime]}” of about this length on record yet`}; over a first guess of ${percent(prior)} that weighs ${holdWeight} spells: ${percent(share)}, between ${percent(low)} and ${percent(high)} nine times of ten`,
   };
 }
-
-/** The p-quantile of a beta distribution. */
-export const betaQuantile = (p: number, alpha: number, beta: number): number => jstat.beta.inv(p, alpha, beta);
 
 /** `14 h` or `3.5 days`. */
 export const spoken = (hours: number): string => (hours < 72 ? `${Math.round(hours)} h` : `${Number((hours / 24).toFixed(1))} days`);

@@ -1,9 +1,9 @@
 import fc from "fast-check";
 import { cumulativeStdNormalProbability } from "simple-statistics";
 import { expect, test } from "vitest";
+import { normalQuantile } from "../statistics/quantiles.ts";
 import type { Item } from "./item.ts";
 import { STORES_SETTINGS } from "./item.ts";
-import { normalQuantile } from "./normal.ts";
 import { economicOrder, orderAdvice } from "./order-advice.ts";
 import type { Lot } from "./shelf.ts";
 

@@ -1,6 +1,6 @@
 import { type Day, spokenDay } from "../calendar/day.ts";
+import { normalQuantile } from "../statistics/quantiles.ts";
 import { amountWords, type Item, type StoresSettings } from "./item.ts";
-import { normalQuantile } from "./normal.ts";
 import { type Lot, round, usable } from "./shelf.ts";
 import { type UnevenDemand, unevenDemand } from "./uneven-demand.ts";
 

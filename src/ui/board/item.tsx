@@ -1,11 +1,14 @@
 "use client";
 import Link from "next/link";
 import { Popover } from "radix-ui";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
 import type { MachineRow } from "../../work/board/board.ts";
-import { enter } from "../enter.ts";
+import type { UsualUse } from "../../work/stores/usual-use.ts";
+import { enter, enterAll, type Sent } from "../enter.ts";
 import { instantAt } from "../instant-at.ts";
+import { ask } from "../send.ts";
+import { LeavesShelf, useLeaving } from "../stores/leaves-shelf.tsx";
 
 const MARKS: Record<WorkItem["state"], { mark: string; words: string }> = {
   done: { mark: "✓", words: "done" },
@@ -71,6 +74,18 @@ export function Item({
   );
 }
 
+/** What the routine takes from the shelf when it is done as usual; asked for when its work is opened. */
+function useUsualUse(machine: string, routine: string | null): UsualUse | null {
+  const [use, setUse] = useState<UsualUse | null>(null);
+  useEffect(() => {
+    if (routine === null) return;
+    const query = new URLSearchParams({ machine, routine });
+    // Without an answer the work can be entered all the same; the shelf is then counted later.
+    ask<UsualUse>(`/api/stores/usual-use?${query}`).then(setUse, () => setUse(null));
+  }, [machine, routine]);
+  return use;
+}
+
 function ItemDetail({
   item,
   machine,
@@ -85,20 +100,17 @@ function ItemDetail({
   const [time, setTime] = useState("");
   const [reason, setReason] = useState("");
   const over = item.state === "done" || item.state === "skipped";
+  const use = useUsualUse(machine.id, mayRecord && !over && item.hasSteps && !item.isCheck ? item.routine : null);
+  const shelf = useLeaving(use?.takes ?? []);
   const done = async () => {
-    if (
-      await enter(
-        {
-          kind: "routine",
-          machine: machine.id,
-          routine: item.routine ?? undefined,
-          happenedAt: time ? instantAt(time) : undefined,
-          body: { outcome: "done" },
-        },
-        `${machine.name}: ${item.name} done.`,
-      )
-    )
-      close();
+    const about = { machine: machine.id, ...(time ? { happenedAt: instantAt(time) } : {}) };
+    const lines = shelf.leaving.flatMap((each) => each.lines);
+    const following = (use?.following ?? []).flatMap((each) =>
+      each.kind !== "stock" ? [each] : lines.length ? [{ ...each, body: { ...each.body, lines } }] : [],
+    );
+    const first: Sent = { kind: "routine", routine: item.routine ?? undefined, body: { outcome: "done" } };
+    const all = [first, ...following].map((each): Sent => ({ ...about, ...each }));
+    if (await enterAll(all, `${machine.name}: ${item.name} done.`)) close();
   };
   const skip = async () => {
     if (
@@ -142,15 +154,18 @@ function ItemDetail({
               Enter the check
             </Link>
           ) : (
-            <div className="flex items-end gap-2">
-              <button type="button" onClick={done} className="press press-main grow">
-                {time ? `Done at ${time}` : "Done now"}
-              </button>
-              <label className="grid text-sm">
-                or at
-                <input type="time" value={time} onChange={(event) => setTime(event.target.value)} className="field" />
-              </label>
-            </div>
+            <>
+              <LeavesShelf {...shelf} />
+              <div className="flex items-end gap-2">
+                <button type="button" onClick={done} className="press press-main grow">
+                  {time ? `Done at ${time}` : "Done now"}
+                </button>
+                <label className="grid text-sm">
+                  or at
+                  <input type="time" value={time} onChange={(event) => setTime(event.target.value)} className="field" />
+                </label>
+              </div>
+            </>
           )}
           <div className="flex items-end gap-2 border-t border-hair pt-2">
             <label className="grid grow text-sm">

@@ -1,81 +1,10 @@
 import { useState } from "react";
 import type { FloorMachine, FloorView } from "../../core/floor/floor-view.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
-import type { Trace } from "../../core/runs/run.ts";
 import { amountWords } from "../../core/stores/item.ts";
-import {
-  itemFor,
-  type Leaving,
-  leavesShelf,
-  leavingOf,
-  type ShelfItem,
-  usedMaterials,
-  usualMaterials,
-} from "../../core/stores/run-materials.ts";
+import { itemFor, type ShelfItem } from "../../core/stores/run-materials.ts";
 import { whichFluid } from "../../core/stores/which-fluid.ts";
 import type { Draft } from "./outbox.ts";
-
-/** What a run used by its list, to be agreed to with the tap that ends it; each amount can be corrected before. */
-export function useLeaving(
-  view: FloorView,
-  machine: FloorMachine,
-  plan: readonly PlannedStep[],
-  done: { trace: readonly Pick<Trace, "step" | "passed">[] } | { answers: Readonly<Record<string, string | undefined>> },
-) {
-  const [amounts, setAmounts] = useState<Record<string, string>>({});
-  const uses = "trace" in done ? usedMaterials(plan, done.trace) : usualMaterials(plan, machine.machine, done.answers);
-  const listed = leavesShelf(uses, view.shelf ?? [], machine.machine);
-  const leaving = listed.map((each): Leaving => {
-    const said = amounts[each.item.id];
-    const amount = Number(said?.replace(",", "."));
-    if (said === undefined || said === "" || !(amount >= 0)) return each;
-    return amount === 0 ? { ...each, lines: [], note: null } : leavingOf(each.item, amount, each.planned);
-  });
-  const lines = leaving.flatMap((each) => each.lines);
-  const draft: Pick<Draft, "kind" | "routine" | "body">[] = lines.length ? [{ kind: "stock", body: { event: "used", lines } }] : [];
-  return { leaving, draft, amounts, setAmounts };
-}
-
-/** Says what leaves the shelf; opens to correct it. */
-export function LeavesShelf({ leaving, amounts, setAmounts }: Omit<ReturnType<typeof useLeaving>, "draft">) {
-  if (leaving.length === 0) return null;
-  return (
-    <details className="mt-3 border-hair border-y py-1">
-      <summary className="cursor-pointer py-2 text-lg">
-        From the shelf:{" "}
-        {leaving
-          .map(
-            ({ item, lines, planned }) =>
-              `${item.name} ${amountWords(lines.reduce((sum, { amount }) => sum + amount, 0) || (lines.length ? planned : 0), item.unit)}`,
-          )
-          .join(", ")}
-        <span className="text-soft"> (correct it)</span>
-      </summary>
-      <ul>
-        {leaving.map(({ item, lines, planned, note }) => (
-          <li key={item.id} className="grid gap-1 py-2">
-            <label className="flex flex-wrap items-center gap-3">
-              <span className="grow">
-                {item.name}
-                <span className="block text-soft text-sm">
-                  {lines.map(({ lot, amount }) => (lot ? `lot ${lot}: ${amountWords(amount, item.unit)}` : "")).join(" ")}
-                </span>
-              </span>
-              <input
-                inputMode="decimal"
-                value={amounts[item.id] ?? String(planned)}
-                onChange={({ target }) => setAmounts({ ...amounts, [item.id]: target.value })}
-                className="field hand figure w-28 text-right !text-lg"
-              />
-              <span className="w-14">{item.unit}</span>
-            </label>
-            {note && <p className="border-care border-l-4 pl-3">{note}</p>}
-          </li>
-        ))}
-      </ul>
-    </details>
-  );
-}
 
 /** Which fluid of the shelf a step means, and whether it may be poured there. */
 export function PourNote({ floor, machine, step }: { floor: { view: FloorView }; machine: FloorMachine; step: PlannedStep }) {

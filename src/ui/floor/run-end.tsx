@@ -1,42 +1,24 @@
 import { useState } from "react";
-import { calledAndDone } from "../../core/runs/run.ts";
+import { effectsOfRun, followingEntries } from "../../core/runs/effects-of-run.ts";
 import { say } from "../say.ts";
-import { FillChannel, LeavesShelf, useLeaving } from "./leaves-shelf.tsx";
+import { LeavesShelf, useLeaving } from "../stores/leaves-shelf.tsx";
+import { FillChannel } from "./leaves-shelf.tsx";
 import { put } from "./outbox.ts";
 import type { Part } from "./run-part.ts";
 
 /** All steps are done: what leaves the shelf, where waste went, and what is still owed, before the run ends. */
 export function AtTheEnd({ found, floor, send }: Part) {
   const { state } = found;
-  // What it called counts as done as well; a check that it called was entered with its readings.
-  const called = calledAndDone(found.plan, state.trace).filter((id) => !floor.view.routines[id]?.isCheck);
-  const asked = found.run.key?.startsWith("one-off/") ? found.run.key.slice("one-off/".length) : undefined;
-  const shelf = useLeaving(floor.view, found.machine, found.plan, { trace: state.trace });
-  const waste = found.routine.effects?.waste;
-  const before = state.trace.find(({ step }) => step === waste?.before)?.result?.value;
-  const after = state.trace.find(({ step }) => step === waste?.after)?.result?.value ?? 0;
-  const emptied = waste?.does === "empties" && before !== undefined && (floor.view.containers?.length ?? 0) > 0;
+  const run = { routine: found.routine, plan: found.plan, key: found.run.key, done: { trace: state.trace } };
+  const effects = effectsOfRun(run, {
+    machine: found.machine.machine,
+    shelf: floor.view.shelf ?? [],
+    isCheck: (id) => floor.view.routines[id]?.isCheck ?? false,
+  });
+  const shelf = useLeaving(effects.takes);
+  const emptied = effects.empties !== null && (floor.view.containers?.length ?? 0) > 0;
   const [into, setInto] = useState(floor.view.containers?.[0]?.id ?? "");
-  const vessel = found.machine.machine.waste?.[0];
-  const also = [
-    ...shelf.draft.map((draft) => ({ ...draft, routine: found.routine.id })),
-    ...(emptied && vessel
-      ? [
-          {
-            kind: "vessel",
-            body: {
-              vessel: vessel.id,
-              event: "emptied",
-              beforeMl: Math.min(before, vessel.volumeMl),
-              ml: Math.min(after, vessel.volumeMl),
-              ...(into ? { into } : {}),
-            },
-          },
-        ]
-      : []),
-    ...called.map((routine) => ({ kind: "routine", routine, body: { outcome: "done", note: `with ${found.routine.name}` } })),
-    ...(asked ? [{ kind: "one-off-over", body: { of: asked, outcome: "done" } }] : []),
-  ];
+  const also = followingEntries(run, effects, { takes: shelf.leaving, ...(into && emptied ? { into } : {}) });
   return (
     <section>
       {state.owed.length > 0 ? (

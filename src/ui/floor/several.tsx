@@ -3,12 +3,13 @@ import { useState } from "react";
 import { uuidv7 } from "uuidv7";
 import type { FloorMachine, FloorRoutine, FloorView } from "../../core/floor/floor-view.ts";
 import { FOUND_AS } from "../../core/routines/step.ts";
+import { effectsOfRun, followingEntries } from "../../core/runs/effects-of-run.ts";
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import { holds, type PlannedStep, runPlan } from "../../core/runs/plan.ts";
 import { isReading, leaptOver, plannedSeconds, resultProblem } from "../../core/runs/run.ts";
 import { instantAt } from "../instant-at.ts";
+import { LeavesShelf, useLeaving } from "../stores/leaves-shelf.tsx";
 import { asleepWhy, EmptyFirst, emptyWhy, StillAsleep } from "./empty-first.tsx";
-import { LeavesShelf, useLeaving } from "./leaves-shelf.tsx";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import type { Floor } from "./use-floor.ts";
@@ -76,8 +77,10 @@ function ShortForm({ view, machine, routine, task, done }: Short) {
   const full = emptyWhy(view, machine, routine.id);
   const asleep = asleepWhy(view, machine, routine.id);
   const [results, setResults] = useState<Results>({});
-  const answers = Object.fromEntries(Object.entries(results).map(([at, { choice, found }]) => [at, choice ?? found]));
-  const shelf = useLeaving(view, machine, plan, { answers });
+  const shortRun = { routine, plan, key: task.key, done: { answers: results } };
+  const isCheck = (id: string) => view.routines[id]?.isCheck ?? false;
+  const effects = effectsOfRun(shortRun, { machine: machine.machine, shelf: view.shelf ?? [], isCheck });
+  const shelf = useLeaving(effects.takes);
   const [time, setTime] = useState("");
   const [fault, setFault] = useState("");
   const recorded = (id: string) => results[id]?.choice ?? results[id]?.found;
@@ -115,10 +118,9 @@ function ShortForm({ view, machine, routine, task, done }: Short) {
         }),
       ),
       entry({ event: "end" }),
-      ...shelf.draft.map((draft) => ({
+      ...followingEntries(shortRun, effects, { takes: shelf.leaving }).map((draft) => ({
         ...draft,
         machine: machine.id,
-        routine: routine.id,
         run,
         happenedAt: at,
         ...(time ? { timeGiven: true } : {}),

@@ -1,3 +1,4 @@
+import { group } from "d3-array";
 import { type Day, isoDay, mondayOf, spokenDay, toDay } from "../../core/calendar/day.ts";
 import { clockTime, instantOf } from "../../core/calendar/site-time.ts";
 import { capItem, conditionShort } from "../../core/condition/condition.ts";
@@ -276,15 +277,7 @@ function missedSincePrintDay(
 }
 
 function byMachine(rows: ConditionRows): (machine: string) => ConditionRows {
-  const index = <Row extends { machine: string }>(list: Row[]) => {
-    const found = new Map<string, Row[]>();
-    for (const row of list) {
-      const mine = found.get(row.machine);
-      if (mine) mine.push(row);
-      else found.set(row.machine, [row]);
-    }
-    return found;
-  };
+  const index = <Row extends { machine: string }>(list: Row[]) => group(list, ({ machine }) => machine);
   const [facts, checks, done, missed] = [index(rows.facts), index(rows.checks), index(rows.done), index(rows.missed)];
   return (machine) => ({
     facts: facts.get(machine) ?? [],

@@ -1,3 +1,4 @@
+import { group } from "d3-array";
 import { type Day, isoDay, mondayOf, toDay } from "../../core/calendar/day.ts";
 import type { RoomNow } from "../../core/condition/room/room.ts";
 import { counterSeries } from "../../core/due/counter.ts";
@@ -104,12 +105,7 @@ function factsOf(shop: Shop, machine: Machine, rows: DueRows, on: Day, slept: re
     },
     shop.rules,
   );
-  const counters = new Map<string, { on: string; value: number; reset: boolean }[]>();
-  for (const { counter, day, value, reset } of rows.readings) {
-    const list = counters.get(counter) ?? [];
-    list.push({ on: day, value, reset });
-    counters.set(counter, list);
-  }
+  const counters = group(rows.readings, ({ counter }) => counter);
   const moves = new Map<string, Map<Day, Day>>();
   for (const { routine, due, toDay: to } of rows.moves) {
     const ofRoutine = moves.get(routine) ?? new Map<Day, Day>();
@@ -122,7 +118,15 @@ function factsOf(shop: Shop, machine: Machine, rows: DueRows, on: Day, slept: re
     ...settings,
     ...(sleeps ? { routines: [] } : {}),
     doings: rows.settled.map(({ routine, day, outcome }) => ({ routine, day: toDay(day), outcome })),
-    counters: new Map([...counters].map(([name, readings]) => [name, counterSeries(readings, on)])),
+    counters: new Map(
+      [...counters].map(([name, readings]) => [
+        name,
+        counterSeries(
+          readings.map(({ day, value, reset }) => ({ on: day, value, reset })),
+          on,
+        ),
+      ]),
+    ),
     prompts: rows.reports.filter(({ kind }) => kind === "prompt").map(({ what, day }) => ({ routine: what, day: toDay(day) })),
     signs: rows.reports.filter(({ kind }) => kind === "sign").map(({ what, day }) => ({ sign: what, day: toDay(day) })),
     moves,
@@ -130,21 +134,16 @@ function factsOf(shop: Shop, machine: Machine, rows: DueRows, on: Day, slept: re
 }
 
 function groupAll(rows: DueRows): (machine: string) => DueRows {
-  const group = <Row extends { machine: string }>(list: Row[]) => {
-    const byMachine = new Map<string, Row[]>();
-    for (const row of list) {
-      const mine = byMachine.get(row.machine);
-      if (mine) mine.push(row);
-      else byMachine.set(row.machine, [row]);
-    }
-    return (machine: string) => byMachine.get(machine) ?? [];
+  const ofMachine = <Row extends { machine: string }>(list: Row[]) => {
+    const groups = group(list, ({ machine }) => machine);
+    return (machine: string) => groups.get(machine) ?? [];
   };
   const [settled, readings, changes, reports, moves] = [
-    group(rows.settled),
-    group(rows.readings),
-    group(rows.changes),
-    group(rows.reports),
-    group(rows.moves),
+    ofMachine(rows.settled),
+    ofMachine(rows.readings),
+    ofMachine(rows.changes),
+    ofMachine(rows.reports),
+    ofMachine(rows.moves),
   ];
   return (machine) => ({
     settled: settled(machine),

@@ -1,3 +1,4 @@
+import { group } from "d3-array";
 import { type Day, spokenDay } from "../../core/calendar/day.ts";
 import type { ConditionItem } from "../../core/condition/condition.ts";
 import { dueOfMachine } from "../../core/due/due-work.ts";
@@ -94,12 +95,7 @@ export function vesselsOf(
 }
 
 function byMachine<Row extends { machine: string }>(rows: readonly Row[]): (machine: string) => Row[] {
-  const groups = new Map<string, Row[]>();
-  for (const row of rows) {
-    const mine = groups.get(row.machine);
-    if (mine) mine.push(row);
-    else groups.set(row.machine, [row]);
-  }
+  const groups = group(rows, ({ machine }) => machine);
   return (machine) => groups.get(machine) ?? [];
 }
 

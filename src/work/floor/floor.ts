@@ -11,7 +11,7 @@ import { personName, type Shop } from "../../core/shop/shop.ts";
 import { causesInOrder } from "../../core/signs/causes.ts";
 import { signHolds, signWords } from "../../core/signs/guide.ts";
 import type { Sleep } from "../../core/standby/sleep.ts";
-import { lotsInOrder } from "../../core/stores/shelf.ts";
+import { shelfItems } from "../../core/stores/shelf-items.ts";
 import type { Database } from "../../ledger/database.ts";
 import { lastPhotos } from "../../ledger/pictures.ts";
 import { headSeq } from "../../ledger/reading.ts";
@@ -176,20 +176,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
       steps,
       events,
     })),
-    shelf: shop.items
-      .filter(({ keeping }) => keeping === "lot" || keeping === "counted")
-      .map((item) => ({ item, ...item }))
-      .map(({ item, id, name, unit, keeping, group, names, ink, fluid }) => ({
-        id,
-        name,
-        unit,
-        keeping,
-        group,
-        ...(names ? { names } : {}),
-        ...(ink ? { ink } : {}),
-        ...(fluid ? { fluid } : {}),
-        lots: lotsInOrder(item, held, today),
-      })),
+    shelf: shelfItems(shop.items, held, today),
     containers: shop.containers.map(({ id, name }) => ({ id, name })),
     round: roundOnFloor(shop, rounds, isoDay(today)),
     handover: unseen

@@ -10,18 +10,21 @@ import { accept } from "../../core/record/validate.ts";
 import { callableAt, routinesOf } from "../../core/routines/assigned.ts";
 import type { Routine } from "../../core/routines/routine.ts";
 import type { Use } from "../../core/routines/step.ts";
+import { effectsOfRun, followingEntries } from "../../core/runs/effects-of-run.ts";
 import { materials } from "../../core/runs/outlook.ts";
 import { type PlannedStep, runPlan } from "../../core/runs/plan.ts";
-import { calledAndDone } from "../../core/runs/run.ts";
 import { stepsVersion } from "../../core/runs/version.ts";
 import { DEFERENCE, hazardView } from "../../core/safety/hazards.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
 import { machineOf, personName, type Shop } from "../../core/shop/shop.ts";
+import type { ShelfItem } from "../../core/stores/run-materials.ts";
+import { shelfItems } from "../../core/stores/shelf-items.ts";
 import { isOpen } from "../../core/tasks/of-day.ts";
 import { append } from "../../ledger/append.ts";
 import type { Connection, Database } from "../../ledger/database.ts";
 import { type SheetRow, sheetRow, sheetsMade } from "../../ledger/sheets.ts";
+import { stockRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
 import { dayWork } from "../day/day.ts";
@@ -294,6 +297,7 @@ async function entriesOf(tx: Connection, shop: Shop, row: SheetRow, typed: Typed
   let count = 0;
   // From the sheet's own id, so that what is sent twice is known.
   const nextId = () => `${typed.id.slice(0, 24)}${(count++).toString(16).padStart(12, "0")}`;
+  const shelf = shelfItems(shop.items, await stockRows(tx, shop.id), dayAt(shop));
   const entries: Named[] = [];
   for (const each of [...typed.work].sort((a, b) => minute(a.from ?? a.to) - minute(b.from ?? b.to))) {
     const work = row.body.work[each.work];
@@ -303,7 +307,7 @@ async function entriesOf(tx: Connection, shop: Shop, row: SheetRow, typed: Typed
     if (each.outcome === "skipped" && !each.reason) throw new Refusal(400, `${name}: why was it skipped? A reason goes with it.`);
     const plan = await planOf(tx, shop, work);
     const oneOff = key?.startsWith("one-off/") ? key.slice("one-off/".length) : undefined;
-    if (each.outcome !== "skipped" && plan.length) entries.push(...runEntries(shop, row, each, plan, { nextId, at }));
+    if (each.outcome !== "skipped" && plan.length) entries.push(...runEntries(shop, row, each, plan, { nextId, at, shelf }));
     if (oneOff && each.outcome !== "not-finished")
       entries.push({
         name,
@@ -334,7 +338,7 @@ function runEntries(
   row: SheetRow,
   typed: TypedWork,
   plan: PlannedStep[],
-  { nextId, at }: { nextId: () => string; at: (time: string) => string },
+  { nextId, at, shelf }: { nextId: () => string; at: (time: string) => string; shelf: readonly ShelfItem[] },
 ): Named[] {
   const { name, machine = "", routine = "", key, version = "" } = row.body.work[typed.work] ?? { name: "" };
   const whole = row.body.what === "routine";
@@ -347,15 +351,6 @@ function runEntries(
     );
   const run = nextId();
   const step = new Map(plan.map((each) => [each.at, each]));
-  const called =
-    typed.outcome === "done"
-      ? calledAndDone(
-          plan,
-          read.events.flatMap(({ body }) =>
-            body.event === "step" ? [{ step: body.step }] : body.event === "pass" ? [{ step: body.step, passed: body.reason }] : [],
-          ),
-        ).filter((id) => !shop.rules.book.get(id)?.isCheck)
-      : [];
   const events = read.events.flatMap(({ time, body, channels }) => {
     const common = { machine, happenedAt: at(time), timeGiven: true } as const;
     const check: Named[] = channels ? [{ name, entry: { ...common, id: nextId(), kind: "check", body: { channels } } }] : [];
@@ -378,20 +373,21 @@ function runEntries(
     const told = first && body.event === "step" ? { ...body, result: { ...body.result, check: first.entry.id } } : body;
     return [...check, { name, entry: { ...common, id: nextId(), kind: "run" as const, routine, run, body: { ...told } } }, ...seen];
   });
-  // What it called counts as done as well; a check that it called has its readings.
-  const also = called.map(
-    (id): Named => ({
-      name,
-      entry: {
-        id: nextId(),
-        kind: "routine",
-        machine,
-        routine: id,
-        happenedAt: at(typed.to),
-        timeGiven: true,
-        body: { outcome: "done", note: `with ${shop.rules.book.get(routine)?.name ?? routine}` },
-      },
-    }),
+  // What is not ticked on a shift's sheet was done as usual: only readings are printed there.
+  const trace = read.events.flatMap(({ body }) =>
+    body.event === "step"
+      ? [{ step: body.step, ...(body.result ? { result: body.result } : {}) }]
+      : body.event === "pass"
+        ? [{ step: body.step, passed: body.reason }]
+        : [],
+  );
+  const of = shop.rules.book.get(routine) ?? { id: routine, name: routine };
+  const answers = Object.fromEntries(trace.map(({ step: at, result }) => [at, result]));
+  const done = { routine: of, plan, key: null, done: whole ? { trace } : { answers } };
+  const isCheck = (id: string) => shop.rules.book.get(id)?.isCheck ?? false;
+  const effects = effectsOfRun(done, { machine: machineOf(shop, machine), shelf, isCheck });
+  const also = (typed.outcome === "done" ? followingEntries(done, effects) : []).map(
+    (entry): Named => ({ name, entry: { ...entry, id: nextId(), machine, run, happenedAt: at(typed.to), timeGiven: true } }),
   );
   return [...events, ...also];
 }

@@ -79,7 +79,7 @@ async function asideAnswer(db: Database, sender: Sender, sent: unknown, error: u
   if (!foreseen) process.stderr.write(`An entry could not be kept: ${error instanceof Error ? (error.stack ?? error.message) : error}\n`);
   const reason = foreseen ? inFull(error) : `It failed here: ${causeOf(error)}`;
   await putAside(db, sender, sent, reason);
-  return { id: idOf(sent), result: "set-aside", message: "One entry could not be kept. It is set aside; a supervisor looks at it." };
+  return { id: idOf(sent), result: "set-aside", message: `One entry could not be kept. A supervisor looks at it. ${reason}` };
 }
 
 function causeOf(error: unknown): string {

@@ -1,5 +1,6 @@
 import type { Lattice } from "./lattice.ts";
 import type { Laying } from "./measure.ts";
+import { middle } from "./middle.ts";
 import { pairsOf } from "./place.ts";
 import { mapped, type Pair, type Plane, type Point, planeThrough, solve } from "./plane.ts";
 import type { Stroke } from "./strokes.ts";
@@ -144,8 +145,3 @@ function bendOf(
     return [bx, by];
   };
 }
-
-const middle = (values: number[]): number => {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted[sorted.length >> 1] ?? 0;
-};

@@ -1,6 +1,7 @@
 import type { PatternChannel } from "../pattern.ts";
 import type { ReadChannel } from "../reading.ts";
 import type { Found } from "./measure.ts";
+import { middle } from "./middle.ts";
 
 /** Shares of a good dash's ink under which one is missing, or weak. Source: the format of readings, version 1. */
 const MISSING = 0.1;
@@ -122,7 +123,6 @@ function reference(
 /** Chance of being off by more than so many standard deviations, one-sided (a logistic curve comes near enough). */
 const tail = (deviations: number): number => 1 / (1 + Math.exp(1.702 * deviations));
 
-const middle = (values: number[]): number => quantile(values, 0.5);
 function quantile(values: number[], share: number): number {
   const sorted = [...values].sort((a, b) => a - b);
   return sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? 0;

@@ -1,5 +1,6 @@
 import type { NozzlePattern } from "../pattern.ts";
 import type { Lattice } from "./lattice.ts";
+import { middle } from "./middle.ts";
 import { affineThrough, after, inverse, mapped, type Pair, type Plane, type Point, planeThrough } from "./plane.ts";
 import { alike, squareUp } from "./square-up.ts";
 import type { Stroke } from "./strokes.ts";
@@ -248,8 +249,6 @@ function* near(sorted: readonly Stroke[], x: number, within: number): Generator<
   }
   for (let index = low; index < sorted.length && (sorted[index]?.x ?? 0) <= x + within; index++) yield sorted[index] as Stroke;
 }
-
-const middle = (values: number[]): number => values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 
 const BIN_MM = 1.4;
 /** Strokes that reach over so many times the pattern's own area come of a size that can't be right. */

@@ -5,6 +5,7 @@ import { type Fit, fitted } from "./fit.ts";
 import { judged } from "./judge.ts";
 import { type Lattice, latticeOf } from "./lattice.ts";
 import { type Found, marksOf, measured, towardsOf } from "./measure.ts";
+import { middle } from "./middle.ts";
 import { type Picture, smaller } from "./picture.ts";
 import { type Placement, placements, placementsNear } from "./place.ts";
 import { planeThrough } from "./plane.ts";
@@ -203,5 +204,3 @@ function hiddenBy(found: readonly Found[]): (found: Found) => boolean {
     return blown || away > Math.max(40, 0.3 * Math.max(...usual));
   };
 }
-
-const middle = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1] ?? 0;

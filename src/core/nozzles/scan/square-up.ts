@@ -1,3 +1,4 @@
+import { middle } from "./middle.ts";
 import type { Plane } from "./plane.ts";
 import type { Stroke } from "./strokes.ts";
 
@@ -26,8 +27,6 @@ export function turnBetween(a: number, b: number): number {
   const turn = Math.abs(a - b) % Math.PI;
   return Math.min(turn, Math.PI - turn);
 }
-
-const medianOf = (values: number[]): number => values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
 
 /**
  * The map that takes the lean out of a picture: after it all dashes are of one length and run one way. What is left of the
@@ -59,8 +58,8 @@ export function squareUp(strokes: readonly Stroke[], width: number, height: numb
       turns.push(off);
     }
     const spread = (values: number[]) => {
-      const middle = medianOf([...values]);
-      return medianOf(values.map((value) => Math.abs(value - middle)));
+      const usual = middle([...values]);
+      return middle(values.map((value) => Math.abs(value - usual)));
     };
     return spread(lengths) + 1.5 * spread(turns);
   };

@@ -1,0 +1,103 @@
+import type { Machine } from "../fleet/schema.ts";
+import type { Draw, Effects } from "../routines/effects.ts";
+import type { Use } from "../routines/step.ts";
+import type { Regime } from "../standby/regime.ts";
+import { type Leaving, leavesShelf, type ShelfItem, usedMaterials, usualMaterials } from "../stores/run-materials.ts";
+import type { StepResult } from "./events.ts";
+import type { PlannedStep } from "./plan.ts";
+import { calledAndDone, type Trace } from "./run.ts";
+
+/** What was done of a routine: step by step, or as usual but for what was answered (a short form, the desk). */
+export type DoneRun = {
+  routine: { id: string; name: string; effects?: Effects; voidsCheck?: boolean };
+  plan: readonly PlannedStep[];
+  /** The work that it was done for. */
+  key?: string | null;
+  done: { trace: readonly Pick<Trace, "step" | "passed" | "result">[] } | { answers: Readonly<Record<string, StepResult | undefined>> };
+};
+
+/** All that follows from a run that came to its end. */
+export type RunEffects = {
+  /** Routines that it settles besides its own: those that it called and that were done whole. A check that it called has its readings. */
+  settles: string[];
+  /** The one-off work that it was done for. */
+  oneOff: string | null;
+  tends: readonly string[];
+  /** Places of the machine whose part is a new one. */
+  replaces: string[];
+  uses: Use[];
+  /** What leaves the shelf for that, earliest use-by first. */
+  takes: Leaving[];
+  draws: Draw | null;
+  /** The machine's waste vessel as it was emptied, where both levels are known or the first. */
+  empties: { vessel: string; beforeMl: number; ml: number } | null;
+  sleeps: Regime | null;
+  wakes: boolean;
+  voidsCheck: boolean;
+};
+
+/**
+ * What a run does, one and the same for the guided run, the short form, several at once, paper and the desk.
+ * @param isCheck whether a routine is a check, which has an entry of its own
+ */
+export function effectsOfRun(
+  { routine, plan, key, done }: DoneRun,
+  { machine, shelf, isCheck }: { machine: Machine; shelf: readonly ShelfItem[]; isCheck: (routine: string) => boolean },
+): RunEffects {
+  const { effects = {} } = routine;
+  const trace = "trace" in done ? done.trace : plan.map(({ at: step }) => ({ step, result: done.answers[step] }));
+  const uses =
+    "trace" in done
+      ? usedMaterials(plan, done.trace)
+      : usualMaterials(
+          plan,
+          machine,
+          Object.fromEntries(Object.entries(done.answers).map(([at, said]) => [at, said?.choice ?? said?.found])),
+        );
+  const value = (step: string | undefined) =>
+    step === undefined ? undefined : trace.findLast((each) => each.step === step)?.result?.value;
+  return {
+    settles: "trace" in done ? calledAndDone(plan, done.trace).filter((id) => !isCheck(id)) : [],
+    oneOff: key?.startsWith("one-off/") ? key.slice("one-off/".length) : null,
+    tends: effects.tends ?? [],
+    replaces: (machine.parts ?? []).filter(({ kind }) => effects.replaces?.includes(kind)).map(({ id }) => id),
+    uses,
+    takes: leavesShelf(uses, shelf, machine),
+    draws: effects.draws ?? null,
+    empties: emptiedOf(effects, machine, value),
+    sleeps: effects.sleeps ?? null,
+    wakes: effects.wakes ?? false,
+    voidsCheck: routine.voidsCheck ?? false,
+  };
+}
+
+function emptiedOf({ waste }: Effects, machine: Machine, value: (step: string | undefined) => number | undefined): RunEffects["empties"] {
+  const vessel = machine.waste?.[0];
+  const before = value(waste?.before);
+  if (waste?.does !== "empties" || !vessel || before === undefined) return null;
+  const within = (ml: number) => Math.min(ml, vessel.volumeMl);
+  return { vessel: vessel.id, beforeMl: within(before), ml: within(value(waste.after) ?? 0) };
+}
+
+/** An entry that follows from a run; machine, run, time and person are those of the run. */
+export type Following = { kind: "stock" | "vessel" | "part" | "routine" | "one-off-over"; routine?: string; body: Record<string, unknown> };
+
+/**
+ * The entries that keep what followed. @param takes what leaves the shelf where somebody corrected it
+ * @param into the container that the waste went into
+ */
+export function followingEntries(
+  { routine }: Pick<DoneRun, "routine">,
+  effects: RunEffects,
+  { takes = effects.takes, into }: { takes?: readonly Leaving[]; into?: string } = {},
+): Following[] {
+  const lines = takes.flatMap((each) => each.lines);
+  const { empties, settles, oneOff, replaces } = effects;
+  return [
+    ...(lines.length ? [{ kind: "stock" as const, routine: routine.id, body: { event: "used", lines } }] : []),
+    ...(empties ? [{ kind: "vessel" as const, body: { ...empties, event: "emptied", ...(into ? { into } : {}) } }] : []),
+    ...replaces.map((part) => ({ kind: "part" as const, body: { part, event: "replaced", reason: routine.name } })),
+    ...settles.map((id) => ({ kind: "routine" as const, routine: id, body: { outcome: "done", note: `with ${routine.name}` } })),
+    ...(oneOff ? [{ kind: "one-off-over" as const, body: { of: oneOff, outcome: "done" } }] : []),
+  ];
+}
