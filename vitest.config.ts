@@ -1,11 +1,13 @@
 import { defineConfig } from "vitest/config";
 
 export default defineConfig({
+  oxc: { jsx: { runtime: "automatic" } },
   test: {
-    include: ["src/**/*.test.ts", "tests/reference/**/*.test.ts", "tests/ledger/**/*.test.ts"],
+    include: ["src/**/*.test.ts", "src/**/*.test.tsx", "tests/reference/**/*.test.ts", "tests/ledger/**/*.test.ts"],
     testTimeout: 240_000,
     hookTimeout: 120_000,
     fileParallelism: true,
     maxWorkers: 2,
+    coverage: { provider: "v8", reporter: ["json-summary"], reportsDirectory: ".zesty/coverage", include: ["src/**/*.{ts,tsx}"] },
   },
 });

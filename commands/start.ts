@@ -13,6 +13,7 @@ import { APP_ROLE, ensureDatabase, freePort, portIsFree } from "./postgres.ts";
 import { runningServer } from "./running.ts";
 import { Fault, run, say } from "./say.ts";
 import { spawnStandIns } from "./stand-ins.ts";
+import { listKinds } from "./list-kinds.ts";
 import { STATE } from "./state.ts";
 
 const FIRST_PORT = 4780;
@@ -34,6 +35,7 @@ async function main(): Promise<void> {
     },
   });
   mkdirSync(STATE, { recursive: true });
+  listKinds();
   const running = runningServer();
   if (running) {
     say(`Zesty Anvil is running already at ${running.address ?? `http://127.0.0.1:${running.port}`} (stop it with ./zesty stop).`);

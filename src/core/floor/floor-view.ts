@@ -87,7 +87,7 @@ export type FloorMachine = {
   /** Its waste vessel; likewise. */
   vessel?: VesselView | null;
   /** Where it sleeps: how, since when, what is in it; likewise. */
-  sleep?: (Pick<Sleep, "regime" | "regimes" | "contents" | "sinceDay"> & { sinceWords: string }) | null;
+  sleep?: (Pick<Sleep, "regime" | "contents" | "sinceDay"> & Partial<Pick<Sleep, "regimes">> & { sinceWords: string }) | null;
 };
 
 export type FloorRoutine = {

@@ -50,7 +50,7 @@ export function FloorVessel({ view, machine }: { view: FloorView; machine: Floor
 export function asleepWhy(view: FloorView, machine: FloorMachine, routine: string | undefined): string | undefined {
   const { sleep } = machine;
   const wake = Object.values(view.routines).find(({ effects }) => effects?.job === "wake-up")?.name ?? "its wake-up";
-  return sleep ? refusedAsleep(sleep, view.routines[routine ?? ""], { days: () => sleep.sinceWords, wake }) : undefined;
+  return sleep ? refusedAsleep({ regimes: [], ...sleep }, view.routines[routine ?? ""], { days: () => sleep.sinceWords, wake }) : undefined;
 }
 
 /** A sleeping machine keeps what it stands in: what would draw is not begun. */

@@ -20,7 +20,7 @@ const LETTERS = "ABCDEFGHJKMNPQRSTUVWXYZ23456789";
 const hash = (text: string) => createHash("sha256").update(text).digest("hex");
 const codeOf = (length: number) => Array.from({ length }, () => LETTERS[randomInt(LETTERS.length)]).join("");
 
-const Enrolment = Type.Object({ name: Type.String({ minLength: 1, maxLength: 60 }) }, { additionalProperties: false });
+export const Enrolment = Type.Object({ name: Type.String({ minLength: 1, maxLength: 60 }) }, { additionalProperties: false });
 
 /** Begins an enrolment: a code to be typed on the tablet within 15 minutes. */
 export async function beginEnrolment(actor: Actor, value: unknown): Promise<{ id: string; code: string; minutes: number }> {
@@ -42,7 +42,7 @@ export async function beginEnrolment(actor: Actor, value: unknown): Promise<{ id
   return { id, code, minutes: CODE_MINUTES };
 }
 
-const Finish = Type.Object({ code: Type.String({ minLength: 4, maxLength: 20 }) }, { additionalProperties: false });
+export const Finish = Type.Object({ code: Type.String({ minLength: 4, maxLength: 20 }) }, { additionalProperties: false });
 
 /** Ends an enrolment on the tablet; answers with the key for its cookie. */
 export async function finishEnrolment(value: unknown, address: string): Promise<{ device: Device; cookie: string }> {

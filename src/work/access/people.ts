@@ -27,7 +27,7 @@ export async function people(db: Database, actor: Actor): Promise<PeopleView> {
   };
 }
 
-const PersonChange = Type.Object(
+export const PersonChange = Type.Object(
   { person: Person, password: Type.Optional(Type.String({ minLength: 8, maxLength: 200 })), archived: Type.Optional(Type.Boolean()) },
   { additionalProperties: false },
 );
@@ -67,7 +67,7 @@ export async function signOutSession(actor: Actor, id: string): Promise<void> {
   await endSession(actor.site, id);
 }
 
-const FirstRun = Type.Object(
+export const FirstRun = Type.Object(
   {
     shop: Type.String({ minLength: 1, maxLength: 200 }),
     timeZone: Type.String({ minLength: 1, maxLength: 100 }),

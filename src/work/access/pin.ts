@@ -17,7 +17,7 @@ import { auth, countFailure, forgetFailures, refuseAfterFailures } from "./auth.
 const Pin = Type.String({ pattern: "^[0-9]{4,8}$" });
 const SESSION_HOURS = 14;
 
-const PinChange = Type.Object({ person: Type.String({ minLength: 1, maxLength: 200 }), pin: Pin }, { additionalProperties: false });
+export const PinChange = Type.Object({ person: Type.String({ minLength: 1, maxLength: 200 }), pin: Pin }, { additionalProperties: false });
 
 /** Sets one's own PIN, or, as a supervisor, anybody's. */
 export async function setPin(actor: Actor, value: unknown): Promise<void> {
@@ -105,7 +105,7 @@ async function keys(): Promise<{ publicKey: string; privateKey: string }> {
 /** The public key (SPKI, base64) with which a tablet seals a PIN typed without a network. */
 export const sealingKey = async (): Promise<string> => (await keys()).publicKey;
 
-const Sealed = Type.Object({ id: Type.String(), person: Type.String(), pin: Pin }, { additionalProperties: false });
+export const Sealed = Type.Object({ id: Type.String(), person: Type.String(), pin: Pin }, { additionalProperties: false });
 
 /** Whether a claim made offline holds: its PIN is that person's, and it was sealed for this very claim. */
 export async function claimIsProven(site: string, claim: Claim): Promise<boolean> {

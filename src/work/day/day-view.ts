@@ -77,7 +77,7 @@ export function usualOf(shop: Shop): Usual {
 }
 
 const Names = Type.Record(Type.String({ maxLength: 200 }), Type.String({ minLength: 1, maxLength: 200 }));
-const UsualPeople = Type.Object({ machines: Names, areas: Names }, { additionalProperties: false });
+export const UsualPeople = Type.Object({ machines: Names, areas: Names }, { additionalProperties: false });
 
 /** Saves who usually has which machine or area. */
 export async function saveUsual(db: Database, actor: Actor, value: unknown): Promise<void> {

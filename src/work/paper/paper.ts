@@ -33,7 +33,7 @@ import { sheetsFor } from "../shop/safety.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 import { stepsOf } from "../shop/steps.ts";
 
-const Wanted = Type.Object(
+export const Wanted = Type.Object(
   {
     id: Type.String({ format: "uuid" }),
     person: Type.Optional(Type.String({ minLength: 1, maxLength: 200 })),

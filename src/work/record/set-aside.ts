@@ -68,7 +68,10 @@ function whatOf({ sent }: SetAsideRow): string {
   return [kind ?? "entry", machine].filter(Boolean).join(", ");
 }
 
-const Settled = Type.Object({ id: Uuid, how: Type.Enum(["noted", "discarded"]), why: optional(Type.String({ maxLength: 500 })) }, closed);
+export const Settled = Type.Object(
+  { id: Uuid, how: Type.Enum(["noted", "discarded"]), why: optional(Type.String({ maxLength: 500 })) },
+  closed,
+);
 
 /** Keeps one as a note, or discards it with a reason. @throws Refusal */
 export async function settle(db: Database, actor: Actor, value: unknown): Promise<void> {

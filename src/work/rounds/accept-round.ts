@@ -21,7 +21,7 @@ import { putSettings } from "../shop/settings.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 import { roundMaterial, roundProblem, roundSettings } from "./rounds.ts";
 
-const Accepted = Type.Object(
+export const Accepted = Type.Object(
   {
     round: KINDS.round.body,
     /** The minute the plan was made at. */
@@ -142,7 +142,7 @@ function holdAgainst(shop: Shop, problem: RoundProblem, round: Body<"round">, ze
 
 const minutes = Type.Integer({ minimum: 0, maximum: 600 });
 const weight = Type.Number({ minimum: 0.1, maximum: 100 });
-const Settings = Type.Object(
+export const Settings = Type.Object(
   {
     weights: Type.Object(
       { opening: weight, midday: weight, closing: weight, late: weight, other: weight },

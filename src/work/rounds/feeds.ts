@@ -20,7 +20,7 @@ import { workAhead } from "./week.ts";
 /** Calendar feeds (RFC 5545) at secret addresses that a supervisor makes and takes back. They only tell. */
 
 const hash = (text: string) => createHash("sha256").update(text).digest("hex");
-const Asked = Type.Object(
+export const Asked = Type.Object(
   { what: Type.Enum(["person", "machine", "shop"]), of: Type.Union([Type.String({ minLength: 1, maxLength: 200 }), Type.Null()]) },
   { additionalProperties: false },
 );

@@ -58,7 +58,7 @@ export async function policiesView(db: Database, actor: Actor): Promise<Policies
   };
 }
 
-const PolicyChange = Type.Object(
+export const PolicyChange = Type.Object(
   {
     level: Type.String({ minLength: 1, maxLength: 200 }),
     policy: Type.Unsafe<PolicyName>({ type: "string", enum: Object.keys(POLICIES) }),

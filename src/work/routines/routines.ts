@@ -169,7 +169,7 @@ const NEW: Routine = {
   ],
 };
 
-const Written = Type.Object(
+export const Written = Type.Object(
   {
     text: Type.String({ maxLength: 2_000_000 }),
     why: Type.Optional(Type.String({ maxLength: 500 })),

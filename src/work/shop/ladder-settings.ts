@@ -33,7 +33,7 @@ export async function ladderRows(db: Connection, actor: Actor): Promise<LadderRo
   ];
 }
 
-const LadderChange = Type.Object(
+export const LadderChange = Type.Object(
   { id: Type.String({ minLength: 1, maxLength: 200 }), settings: LadderSettings },
   { additionalProperties: false },
 );

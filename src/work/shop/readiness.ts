@@ -36,7 +36,7 @@ export async function readinessRows(db: Connection, actor: Actor): Promise<Readi
   return [...classes, ...machines];
 }
 
-const ReadinessChange = Type.Object(
+export const ReadinessChange = Type.Object(
   {
     id: Type.String({ minLength: 1, maxLength: 200 }),
     toleranceAChannel: Type.Number({ minimum: 0, maximum: 100 }),

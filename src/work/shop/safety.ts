@@ -9,7 +9,7 @@ import { type Actor, authorise } from "../actor.ts";
 import { putSettings } from "./settings.ts";
 import { loadShop } from "./shop.ts";
 
-const DataSheets = Type.Object(
+export const DataSheets = Type.Object(
   {
     sheets: Type.Array(
       Type.Object(

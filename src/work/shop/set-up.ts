@@ -14,7 +14,7 @@ import { loadShop, type ShopBody } from "./shop.ts";
 const closed = { additionalProperties: false } as const;
 const optional = Type.Optional;
 
-const CalendarChange = Type.Object(
+export const CalendarChange = Type.Object(
   {
     workDays: Type.Array(Type.Integer({ minimum: 1, maximum: 7 }), { uniqueItems: true }),
     extraDays: Type.Array(Date_, { maxItems: 400 }),
@@ -52,7 +52,7 @@ export async function saveCalendar(db: Database, actor: Actor, value: unknown): 
   await change(db, actor, shop, { subject: "shop", id: "shop", body, what: "Calendar, shifts and areas saved" });
 }
 
-const MachineChange = Type.Object({ machine: MachineSchema, archived: optional(Type.Boolean()) }, closed);
+export const MachineChange = Type.Object({ machine: MachineSchema, archived: optional(Type.Boolean()) }, closed);
 
 /** A machine's basics and routines. Its readings and changed print days are entries and stay as they are. */
 export async function saveMachine(db: Database, actor: Actor, value: unknown): Promise<void> {

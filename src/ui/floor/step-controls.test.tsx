@@ -1,0 +1,143 @@
+// @vitest-environment happy-dom
+import { cleanup, render, screen } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { afterEach, describe, expect, test, vi } from "vitest";
+import { floorOf, floorView, NOW, planAt, RUN, runItems } from "../../../tests/ui/house.ts";
+import type { PlannedStep } from "../../core/runs/plan.ts";
+import type { Send } from "./run-part.ts";
+import { openRun } from "./runs.ts";
+import { StepControls } from "./step-controls.tsx";
+
+/** Each kind of step offers its one control, and sends what was done with it. */
+afterEach(cleanup);
+
+function at(machine: string, routine: string, step: PlannedStep, done: Record<string, unknown>[] = [], more = {}) {
+  const floor = floorOf(floorView(), runItems(machine, routine, [{ event: "gear" }, ...done]), more);
+  const found = openRun(floor.view, RUN);
+  if (!found) throw new Error("no run");
+  const send = vi.fn<Send>(async () => ({ full: false }));
+  render(<StepControls found={found} floor={floor} send={send} step={step} />);
+  return { send, user: userEvent.setup() };
+}
+const stepOf = (routine: string, machine: string, kind: PlannedStep["kind"]): PlannedStep => {
+  const step = planAt(machine, routine).find((each) => each.kind === kind);
+  if (!step) throw new Error(`${routine} has no ${kind}`);
+  return step;
+};
+
+describe("a measure", () => {
+  const step = stepOf("R08", "sprat", "measure");
+  test("takes a number with a comma, and says what it was", async () => {
+    const { send, user } = at("sprat", "R08", step);
+    await user.type(screen.getByRole("textbox"), "640,5");
+    await user.click(screen.getByRole("button", { name: "Enter" }));
+    expect(send.mock.calls[0]?.[0]).toMatchObject({ event: "step", step: step.at, result: { value: 640.5 } });
+  });
+  test("refuses nothing and what lies outside its limits, in words, and sends nothing", async () => {
+    const { send, user } = at("sprat", "R08", step);
+    await user.click(screen.getByRole("button", { name: "Enter" }));
+    expect(screen.getByRole("alert").textContent).not.toBe("");
+    await user.type(screen.getByRole("textbox"), "999999");
+    await user.click(screen.getByRole("button", { name: "Enter" }));
+    expect(screen.getByRole("alert").textContent).toMatch(/\d/);
+    expect(send).not.toHaveBeenCalled();
+  });
+  test("says unit and limits beside the field", () => {
+    at("sprat", "R08", step);
+    expect(screen.getByText(/mL \(\d+ to \d+\)/)).toBeTruthy();
+  });
+});
+
+describe("a look", () => {
+  const step = stepOf("R08", "sprat", "look");
+  test("shows each answer as a press, and sends the one pressed", async () => {
+    const { send, user } = at("sprat", "R08", step);
+    if (!("choices" in step)) throw new Error("no choices");
+    for (const { text } of step.choices) expect(screen.getByRole("button", { name: text })).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: step.choices[0]?.text }));
+    expect(send.mock.calls[0]?.[0]).toMatchObject({ result: { choice: step.choices[0]?.id } });
+  });
+  test("an answer that is a sign reports it with the step", async () => {
+    const choices = [{ id: "mist", text: "Mist", reports: "mist-on-rails" }];
+    const { send, user } = at("sprat", "R08", { ...step, choices } as unknown as PlannedStep);
+    await user.click(screen.getByRole("button", { name: "Mist" }));
+    expect(send.mock.calls[0]?.[1]).toMatchObject({ also: [{ kind: "sign", body: { sign: "mist-on-rails" } }] });
+  });
+});
+
+describe("a wait", () => {
+  const step = { kind: "wait", id: "soak", at: "soak", text: "Soak.", waitMinutes: 10 } as unknown as PlannedStep;
+  test("can't be passed before it is over, but for a reason that is kept", async () => {
+    const { send, user } = at("sprat", "R08", step);
+    expect(screen.getByRole<HTMLButtonElement>("button", { name: "Go on" }).disabled).toBe(true);
+    expect(screen.getByRole<HTMLButtonElement>("button", { name: "Go on now", hidden: true }).disabled).toBe(true);
+    await user.click(screen.getByText("It was over sooner"));
+    await user.type(screen.getByRole("textbox", { hidden: true }), "the cap drained at once");
+    await user.click(screen.getByRole("button", { name: "Go on now", hidden: true }));
+    expect(send.mock.calls[0]?.[0]).toMatchObject({ event: "step", step: "soak", early: "the cap drained at once" });
+  });
+  test("leaves the person free: the next machine is one press away", () => {
+    at("sprat", "R08", step);
+    expect(screen.getByRole("link", { name: "Start the next machine meanwhile" })).toBeTruthy();
+  });
+});
+
+describe("found as", () => {
+  const step = { kind: "found", id: "pad", at: "pad", text: "How was the pad?" } as unknown as PlannedStep;
+  test.each([
+    ["Clean", "clean"],
+    ["Heavy", "heavy"],
+    ["Pooling", "pooling"],
+  ])("%s", async (words, found) => {
+    const { send, user } = at("sprat", "R08", step);
+    await user.click(screen.getByRole("button", { name: words }));
+    expect(send.mock.calls[0]?.[0]).toMatchObject({ result: { found } });
+  });
+});
+
+describe("a second look", () => {
+  const confirm = (by: "second" | "supervisor") => ({ kind: "confirm", id: "c", at: "c", text: "Look.", by }) as unknown as PlannedStep;
+  test("is anybody else's who may do it, never one's own", () => {
+    at("sprat", "R08", confirm("second"));
+    expect(screen.queryByRole("button", { name: /Bram/ })).toBeNull();
+    expect(screen.getByRole("button", { name: /Ilse/ })).toBeTruthy();
+  });
+  test("a supervisor's word is only a supervisor's", async () => {
+    const { send, user } = at("sprat", "R08", confirm("supervisor"));
+    expect(screen.getAllByRole("button")).toHaveLength(1);
+    await user.click(screen.getByRole("button", { name: /Ottoline/ }));
+    expect(send.mock.calls[0]?.[0]).toMatchObject({ result: { by: "ottoline" } });
+  });
+});
+
+describe("a plain step", () => {
+  const step = { kind: "do", id: "wipe", at: "wipe", text: "Wipe." } as unknown as PlannedStep;
+  test("a double tap is one tap, and how long it took goes with it", async () => {
+    const { send, user } = at("sprat", "R08", step);
+    // As on a slow device: the first is not written down yet when the second comes.
+    send.mockImplementation(() => new Promise(() => {}));
+    await user.dblClick(screen.getByRole("button", { name: "Done" }));
+    expect(send).toHaveBeenCalledTimes(1);
+    expect(send.mock.calls[0]?.[0]).toMatchObject({ tookSeconds: expect.any(Number) });
+  });
+  test("a nozzle check leads to the readings", () => {
+    at("sprat", "R01", { kind: "nozzle-check", id: "check", at: "check", text: "Print." } as unknown as PlannedStep);
+    expect(screen.getByRole("link", { name: "Enter the readings" }).getAttribute("href")).toContain("sprat");
+  });
+  test("power is not offered while something is open: it says what, and how to put that right", async () => {
+    const plan = planAt("longshore", "R24");
+    const owing = plan.findIndex(({ owes }) => owes);
+    const before = plan.slice(0, owing + 1).map(({ at: place }) => ({ event: "step", step: place }));
+    const floor = floorOf(floorView(), runItems("longshore", "R24", [{ event: "gear" }, ...before], NOW - 3_600_000));
+    const found = openRun(floor.view, RUN);
+    if (!found) throw new Error("no run");
+    const send = vi.fn<Send>(async () => ({ full: false }));
+    const power = { kind: "do", id: "on", at: "on", text: "Power on.", powersOn: true } as unknown as PlannedStep;
+    render(<StepControls found={found} floor={floor} send={send} step={power} />);
+    if (found.state.owed.length === 0) throw new Error("nothing is open");
+    expect(screen.getByRole<HTMLButtonElement>("button", { name: "Done" }).disabled).toBe(true);
+    const words = found.state.owed[0]?.words ?? "";
+    await userEvent.setup().click(screen.getByRole("button", { name: `Put right now: ${words}` }));
+    expect(send.mock.calls[0]?.[0]).toEqual({ event: "settle", owed: found.state.owed[0]?.id });
+  });
+});
