@@ -9,11 +9,11 @@ import { migrateDatabase } from "../src/ledger/migrate.ts";
 import { allSites } from "../src/ledger/settings.ts";
 import { build, secret, startServer, waitUntilUp } from "./app.ts";
 import { ensureCertificate, lanAddresses, writeTrustPage } from "./lan.ts";
+import { listKinds } from "./list-kinds.ts";
 import { APP_ROLE, ensureDatabase, freePort, portIsFree } from "./postgres.ts";
 import { runningServer } from "./running.ts";
 import { Fault, run, say } from "./say.ts";
 import { spawnStandIns } from "./stand-ins.ts";
-import { listKinds } from "./list-kinds.ts";
 import { STATE } from "./state.ts";
 
 const FIRST_PORT = 4780;

@@ -44,7 +44,7 @@ describe("the routes", () => {
 });
 
 describe("what a newcomer is told", () => {
-  const told = ["README.md", "CONTRIBUTING.md", "docs/architecture.md"].map((file) => [file, readFileSync(file, "utf8")] as const);
+  const told = ["CONTRIBUTING.md", "docs/architecture.md"].map((file) => [file, readFileSync(file, "utf8")] as const);
   test.each(told)("%s names only files that there are", (_, text) => {
     const named = [...text.matchAll(/`((?:src|tests|commands|docs|core|work|ledger|ui)\/[\w./-]+\.(?:ts|tsx|md|sql|txt))`/g)].map(
       ([, file]) => file ?? "",
