@@ -19,7 +19,10 @@ const SOURCES = ["entry", "settings_version", "room_reading", "file", "set_aside
 const isProjection = (name: string) => all.some((table) => getTableConfig(table).name === name) && !SOURCES.includes(name);
 
 export function dataText(): string {
-  const ledger = all.map((table) => getTableConfig(table)).filter(({ schema }) => schema === undefined);
+  const ledger = all
+    .map((table) => getTableConfig(table))
+    .filter(({ schema }) => schema === undefined)
+    .sort((a, b) => (a.name < b.name ? -1 : 1));
   const diagram = ledger.map(({ name, columns, primaryKeys }) => {
     const keys = new Set([
       ...primaryKeys.flatMap((key) => key.columns.map((column) => column.name)),
