@@ -8,8 +8,13 @@ import { migrateDatabase } from "../../src/ledger/migrate.ts";
 import { rebuildSite } from "../../src/ledger/projections.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
 import { board } from "../../src/work/board/board.ts";
+import { machineView } from "../../src/work/machine/machine.ts";
 import { search } from "../../src/work/record/search.ts";
+import { roundView } from "../../src/work/rounds/rounds.ts";
 import { foundSite } from "../../src/work/shop/fleet.ts";
+import { doorView } from "../../src/work/standby/door.ts";
+import { standbyView } from "../../src/work/standby/machine.ts";
+import { seasonView } from "../../src/work/standby/season.ts";
 import { APP_ROLE, ensureDatabase } from "../postgres.ts";
 import { say } from "../say.ts";
 import { measure, quantile, type Row } from "./measure.ts";
@@ -83,6 +88,15 @@ export async function ledgerBench(): Promise<Row[]> {
   ];
   const actor = { site: SITE, personId: "ottoline", name: "O", role: "supervisor" as const, sessionId: "" };
   rows.push({ what: "the Board's data, the same database", budget, measured: await measure(40, () => board(db, actor)) });
+  const pages: [string, () => Promise<unknown>][] = [
+    ["the rounds' page", () => roundView(db, actor, { on: null, what: "opening", safe: false })],
+    ["Standby of a machine", () => standbyView(db, actor, "sprat", {})],
+    ["a closure", () => seasonView(db, actor, demoHouse(toDay("2026-11-25")).calendar.closures?.[0]?.from ?? "")],
+    ["the closing check", () => doorView(db, actor)],
+    ["a machine's page", () => machineView(db, actor, "sprat")],
+  ];
+  for (const [what, page] of pages)
+    rows.push({ what: `${what}, the same database`, budget: "150 ms median", measured: await measure(12, page) });
   const typed = ["teal", "batch 41", "no", "note b", "wren", "gap", "ban", "squeak"];
   rows.push({
     what: "search from anywhere, the same database",

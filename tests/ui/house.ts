@@ -4,7 +4,8 @@ import { factsOfFleet, shopRules } from "../../src/core/due/facts.ts";
 import { channelsOf, printsChecks } from "../../src/core/fleet/channels.ts";
 import { policiesOf } from "../../src/core/fleet/rule.ts";
 import { SIGNS } from "../../src/core/fleet/vocabulary.ts";
-import type { FloorMachine, FloorRoutine, FloorView } from "../../src/core/floor/floor-view.ts";
+import { floorRoutine } from "../../src/core/floor/floor-routine.ts";
+import type { FloorMachine, FloorView } from "../../src/core/floor/floor-view.ts";
 import { channelViews } from "../../src/core/nozzles/channel-views.ts";
 import { ladderSettings } from "../../src/core/nozzles/ladder/settings.ts";
 import { readinessSettings } from "../../src/core/nozzles/readiness.ts";
@@ -13,7 +14,7 @@ import { callableAt, routinesOf } from "../../src/core/routines/assigned.ts";
 import type { Routine } from "../../src/core/routines/routine.ts";
 import { runPlan } from "../../src/core/runs/plan.ts";
 import { stepsVersion } from "../../src/core/runs/version.ts";
-import { DEFERENCE, hazardView } from "../../src/core/safety/hazards.ts";
+import { DEFERENCE } from "../../src/core/safety/hazards.ts";
 import { causesInOrder } from "../../src/core/signs/causes.ts";
 import { signHolds, signWords } from "../../src/core/signs/guide.ts";
 import { inWalkingOrder } from "../../src/core/tasks/task.ts";
@@ -31,24 +32,6 @@ const rules = shopRules(fleet.calendar, fleet.routines as Routine[]);
 const shop = { machines: fleet.machines, people: fleet.people ?? [], rules, site: fleet.site };
 const facts = factsOfFleet(fleet, rules, today);
 const around = { today, passed: new Set<never>(), given: new Map(), runs: new Map(), done: () => undefined };
-
-const routineView = (routine: Routine): FloorRoutine => ({
-  id: routine.id,
-  name: routine.name,
-  short: routine.short ?? routine.name,
-  handsMinutes: routine.handsMinutes ?? 0,
-  waitMinutes: routine.waitMinutes ?? 0,
-  isCheck: routine.isCheck ?? false,
-  hazards: (routine.hazards ?? []).map(hazardView),
-  gear: [...(routine.gear ?? [])],
-  tools: [...(routine.tools ?? [])],
-  people: routine.people ?? 1,
-  machineState: routine.machineState ?? null,
-  skill: routine.skill ?? null,
-  steps: routine.steps ?? [],
-  version: stepsVersion(routine.steps ?? []),
-  effects: routine.effects,
-});
 
 function machineView(machine: (typeof fleet.machines)[number]): FloorMachine {
   const readiness = readinessSettings(machine.class, []);
@@ -120,7 +103,7 @@ export const floorView = (more: Partial<FloorView> = {}): FloorView => ({
   areas: fleet.areas ?? [],
   beats: [],
   machines: fleet.machines.map(machineView),
-  routines: Object.fromEntries([...rules.book.values()].map((routine) => [routine.id, routineView(routine)])),
+  routines: Object.fromEntries([...rules.book.values()].map((routine) => [routine.id, floorRoutine(routine)])),
   tasks: inWalkingOrder(
     facts.flatMap((each, place) =>
       dueOfMachine(each, rules, today, 1).map((occurrence) => occurrenceItem(shop, occurrence, place, around)),

@@ -1,12 +1,12 @@
 import { isoDay, spokenDay } from "../../core/calendar/day.ts";
 import { clockTime, instantOf } from "../../core/calendar/site-time.ts";
 import { SIGNS } from "../../core/fleet/vocabulary.ts";
+import { floorRoutine } from "../../core/floor/floor-routine.ts";
 import type { FloorMachine, FloorRound, FloorView } from "../../core/floor/floor-view.ts";
 import { readinessSettings } from "../../core/nozzles/readiness.ts";
 import { walkOf } from "../../core/rounds/day-problem.ts";
 import { callableAt, routinesOf } from "../../core/routines/assigned.ts";
-import { stepsVersion } from "../../core/runs/version.ts";
-import { DEFERENCE, hazardView } from "../../core/safety/hazards.ts";
+import { DEFERENCE } from "../../core/safety/hazards.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
 import { causesInOrder } from "../../core/signs/causes.ts";
 import { signHolds, signWords } from "../../core/signs/guide.ts";
@@ -131,27 +131,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
       ];
     }),
     routines: Object.fromEntries(
-      [...shop.rules.book.values()].map((routine) => [
-        routine.id,
-        {
-          id: routine.id,
-          name: routine.name,
-          short: routine.short ?? routine.name,
-          handsMinutes: routine.handsMinutes ?? 0,
-          waitMinutes: routine.waitMinutes ?? 0,
-          isCheck: routine.isCheck ?? false,
-          hazards: (routine.hazards ?? []).map(hazardView),
-          gear: [...(routine.gear ?? [])],
-          tools: [...(routine.tools ?? [])],
-          people: routine.people ?? 1,
-          machineState: routine.machineState ?? null,
-          skill: routine.skill ?? null,
-          sheets: sheetsFor(shop, routine),
-          steps: routine.steps ?? [],
-          version: stepsVersion(routine.steps ?? []),
-          ...(routine.effects ? { effects: routine.effects } : {}),
-        },
-      ]),
+      [...shop.rules.book.values()].map((routine) => [routine.id, { ...floorRoutine(routine), sheets: sheetsFor(shop, routine) }]),
     ),
     patterns: Object.fromEntries(
       shop.machines.flatMap(({ id }) => {
