@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { FloorView } from "../../core/floor/floor-view.ts";
-import { withQueue } from "../../core/record/on-tablet.ts";
+import type { withQueue } from "../../core/record/on-tablet.ts";
 import type { FloorAnswer } from "../../work/floor/floor.ts";
 import { oneAtATime } from "../one-at-a-time.ts";
 import { say } from "../say.ts";
@@ -33,6 +33,11 @@ export function useFloor(): Floor | "loading" | "empty" {
   const [state, setState] = useState({ loaded: false, online: true, signInFirst: false });
   const builtWith = useRef<string | null>(null);
   const [newBuild, setNewBuild] = useState(false);
+  // What kinds of entries do to a snapshot is only needed where something is queued: it comes after the first screen.
+  const [fold, setFold] = useState<{ withQueue: typeof withQueue } | null>(null);
+  useEffect(() => {
+    void import("../../core/record/on-tablet.ts").then(setFold, () => {});
+  }, []);
 
   const look = useCallback(async () => setQueue(await queued()), []);
   const lookAnew = useCallback(async () => {
@@ -108,10 +113,11 @@ export function useFloor(): Floor | "loading" | "empty" {
     () => setState((before) => ({ ...before, signInFirst: true })),
   );
 
-  const view = useMemo(
-    () => (snapshot ? withQueue(snapshot, [...acknowledgedAfter(snapshot.seq), ...queue], offset) : null),
-    [snapshot, queue, offset],
-  );
+  const view = useMemo(() => {
+    if (!snapshot) return null;
+    const laidOver = [...acknowledgedAfter(snapshot.seq), ...queue];
+    return laidOver.length ? (fold?.withQueue(snapshot, laidOver, offset) ?? null) : snapshot;
+  }, [snapshot, queue, offset, fold]);
   const now = useCallback(() => Date.now() + offset, [offset]);
   const setWho = useCallback(
     async (next: Who | null) => {
@@ -122,6 +128,6 @@ export function useFloor(): Floor | "loading" | "empty" {
     },
     [refresh],
   );
-  if (!view) return state.loaded ? "empty" : "loading";
+  if (!view) return state.loaded && !snapshot ? "empty" : "loading";
   return { view, who, queue, online: state.online, signInFirst: state.signInFirst, newBuild, full: isFull(), now, refresh, setWho };
 }
