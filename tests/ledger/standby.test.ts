@@ -90,7 +90,7 @@ describe("asleep and back", () => {
     expect(await said("wren", entry("care", { what: "clean" }, { machine: "lamprey", happenedAt: at("07:00") }))).toContain("added");
     expect((await floor(db, { site, actor: actor("wren") })).machines.find(({ id }) => id === "lamprey")?.sleep).toMatchObject({
       regime: "head-out",
-      routines: ["R53", "R54"],
+      regimes: ["full", "head-out"],
     });
     await send("mirko", start("R55"));
     expect(await said("mirko", entry("care", { what: "clean" }, { machine: "lamprey", happenedAt: at("09:00") }))).toContain("added");
