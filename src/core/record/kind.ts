@@ -27,7 +27,7 @@ export type Kind<Schema extends TSchema = TSchema, Body = Static<Schema>> = {
   run?: "needed";
   /** What its sender must be allowed to do, besides making entries. */
   act?: Act | ((body: Body) => Act | undefined);
-  /** `replace`: what it says may be said otherwise. Left out: it can only be struck out, and another one entered. */
+  /** `replace`: what it says may be said otherwise. Left out: it can only be crossed out, and another one entered. */
   amend?: "replace" | "never";
   /** After it every screen reads all machines again. */
   changes?: "all";
