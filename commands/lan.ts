@@ -80,7 +80,7 @@ function ensureAuthority(keyFile: string, certificateFile: string) {
 function newCertificate(publicKey: forge.pki.rsa.PublicKey, years: number): forge.pki.Certificate {
   const certificate = forge.pki.createCertificate();
   certificate.publicKey = publicKey;
-  certificate.serialNumber = `00${forge.util.bytesToHex(forge.random.getBytesSync(16))}`;
+  certificate.serialNumber = serialNumber(forge.random.getBytesSync(16));
   certificate.validity.notBefore = new Date(Date.now() - 86_400_000);
   certificate.validity.notAfter = new Date(Date.now() + years * 365 * 86_400_000);
   return certificate;
@@ -124,3 +124,12 @@ export async function writeTrustPage({ address, trustAddress }: { address: strin
   );
   return file;
 }
+
+/**
+ * A certificate's number as hexadecimal, from random bytes: positive and without padding, whatever the bytes are. A first byte of 0 or
+ * from 128 up would be padded or negative, and OpenSSL refuses what is padded twice (X.690, 8.3.2).
+ */
+export const serialNumber = (bytes: string): string => {
+  const first = (bytes.charCodeAt(0) & 0x3f) | 0x40;
+  return forge.util.bytesToHex(String.fromCharCode(first) + bytes.slice(1));
+};

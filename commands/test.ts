@@ -106,17 +106,15 @@ async function vitest(name: string, config: string, env: Record<string, string>,
     ["run", ...files, "--config", config, "--reporter=default", "--reporter=json", `--outputFile.json=${report}`],
     { stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, ...env } },
   );
-  await new Promise((done, failed) => child.on("error", failed).on("close", done));
+  const status = await new Promise((done, failed) => child.on("error", failed).on("close", done));
   if (!existsSync(report)) parts.push({ name, passed: 0, failed: 1 });
   else {
     const { numPassedTests, numFailedTests, numFailedTestSuites, testResults } = JSON.parse(readFileSync(report, "utf8"));
     const brokenFiles = testResults.filter(
       (file: { status: string; assertionResults: unknown[] }) => file.status === "failed" && file.assertionResults.length === 0,
     ).length;
-    parts.push({
-      name,
-      passed: numPassedTests,
-      failed: numFailedTests + brokenFiles + (numFailedTests === 0 && brokenFiles === 0 && numFailedTestSuites > 0 ? 1 : 0),
-    });
+    const failed = numFailedTests + brokenFiles + (numFailedTests === 0 && brokenFiles === 0 && numFailedTestSuites > 0 ? 1 : 0);
+    // What broke before any test began (a server that did not come up) shows in the status alone.
+    parts.push({ name, passed: numPassedTests, failed: failed || (status === 0 ? 0 : 1) });
   }
 }

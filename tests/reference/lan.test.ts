@@ -5,7 +5,7 @@ import type { AddressInfo } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import { ensureCertificate, spkiMark } from "../../commands/lan.ts";
+import { ensureCertificate, serialNumber, spkiMark } from "../../commands/lan.ts";
 
 /** The certificate for the shop floor, held against Node.js's own reading of X.509 and its TLS. */
 
@@ -20,6 +20,15 @@ afterAll(() => {
   rmSync(folder, { recursive: true, force: true });
 });
 const read = (file: string) => new X509Certificate(readFileSync(file));
+
+test("a certificate's number is never padded or negative, whatever the random bytes begin with (X.690, 8.3.2 and 8.3.3)", () => {
+  for (let first = 0; first < 256; first++) {
+    const hex = serialNumber(String.fromCharCode(first, first ^ 0xff).padEnd(16, "a"));
+    expect(hex).toHaveLength(32);
+    expect(Number.parseInt(hex.slice(0, 2), 16)).toBeGreaterThan(0);
+    expect(Number.parseInt(hex.slice(0, 2), 16)).toBeLessThan(128);
+  }
+});
 
 describe("the authority and its certificate", () => {
   test("the certificate is for its addresses, by the authority, and for servers only; the authority signs and nothing else", () => {
