@@ -21,3 +21,7 @@ export function routineFor(job: Job, machine: Machine, book: ReadonlyMap<string,
 /** Ids of all routines that do a job. */
 export const idsFor = (job: Job, routines: Iterable<Pick<Routine, "id" | "effects">>): string[] =>
   [...routines].flatMap(({ id, effects }) => (effects?.job === job ? [id] : []));
+
+/** The routine that does a job, wherever; a shop's own before a built-in one. */
+export const routineBy = (job: Job, book: ReadonlyMap<string, Routine>): Routine | undefined =>
+  [...book.values()].findLast(({ effects }) => effects?.job === job);

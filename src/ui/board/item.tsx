@@ -43,7 +43,9 @@ export function Item({
       : item.state === "coming" || item.state === "open"
         ? "text-soft"
         : "";
-  const when = over && item.doneAt ? item.doneAt : item.late ? "late" : wide || item.dueWords === "today" ? "" : item.dueWords;
+  // Narrow as it is, the weekday is enough.
+  const when =
+    over && item.doneAt ? item.doneAt : item.late ? "late" : wide || item.dueWords === "today" ? "" : item.dueWords.split(" ")[0];
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger

@@ -1,3 +1,4 @@
+import { routineBy } from "../../../core/routines/routine-for.ts";
 import { CheckDesk } from "../../../ui/check/check-desk.tsx";
 import { board } from "../../../work/board/board.ts";
 import { database } from "../../../work/database.ts";
@@ -15,7 +16,7 @@ export default async function CheckPage({ searchParams }: { searchParams: Promis
   const view = await board(database(), actor);
   const rows = view.machines.filter((row) => row.class !== "cij");
   const shop = await loadShop(database(), actor.site);
-  const steps = (shop.rules.book.get("R01")?.steps ?? []).flatMap((step) => ("text" in step ? [step.text] : []));
+  const steps = (routineBy("opening-check", shop.rules.book)?.steps ?? []).flatMap((step) => ("text" in step ? [step.text] : []));
   const patterns = Object.fromEntries(
     rows.flatMap(({ id }) => {
       const pattern = patternOf(shop, id);
