@@ -86,10 +86,20 @@ function newCertificate(publicKey: forge.pki.rsa.PublicKey, years: number): forg
   return certificate;
 }
 
+/** A certificate that can't be read is none: another is made. */
+function readable(file: string): X509Certificate | undefined {
+  try {
+    return new X509Certificate(readFileSync(file));
+  } catch {
+    return undefined;
+  }
+}
+
 /** Whether a certificate holds for all addresses for a while yet. */
 function isGood(file: string, addresses: string[]): boolean {
   if (!existsSync(file)) return false;
-  const certificate = new X509Certificate(readFileSync(file));
+  const certificate = readable(file);
+  if (!certificate) return false;
   return (
     new Date(certificate.validTo).getTime() > Date.now() + RENEW_DAYS * 86_400_000 &&
     addresses.every((address) => certificate.checkIP(address) !== undefined)
