@@ -22,13 +22,12 @@ await run(async () => {
   const wanted = (name: string) => (values.quick ? name !== "journeys" : values.only === undefined || values.only === name);
   mkdirSync(STATE, { recursive: true });
   if (listKinds()) say("The registry of entry kinds was written again: commit it with your change.");
-  const whole: Record<string, string> = values.only ? {} : { ZESTY_WHOLE_RUN: "1" };
   // Journeys leave a core idle now and then: what needs no browser is looked at beside their first ones.
   if (wanted("lint") && !wanted("journeys")) await lint();
   if (wanted("unit")) {
     // For the work between: what the change since a commit touches, with fewer random cases.
     const touched = values.quick ? [`--changed=${values.since ?? "HEAD"}`, "--passWithNoTests"] : files.length ? [] : ["--coverage"];
-    const env = values.quick ? { ZESTY_QUICK: "1", ZESTY_WHOLE_RUN: "1" } : whole;
+    const env: Record<string, string> = values.quick ? { ZESTY_QUICK: "1" } : {};
     await withDatabase("unit", async (own) => vitest("unit and reference", "vitest.config.ts", { ...own, ...env }, [...files, ...touched]));
   }
   if (wanted("journeys")) {
@@ -36,7 +35,7 @@ await run(async () => {
     await build();
     await Promise.all([
       wanted("lint") ? lint() : undefined,
-      withDatabase("journeys", async (env) => vitest("journeys", "vitest.journeys.config.ts", { ...env, ...whole }, files)),
+      withDatabase("journeys", async (env) => vitest("journeys", "vitest.journeys.config.ts", env, files)),
     ]);
   }
   say(`\nTests are ${Math.round(testShare() * 100)} % of the code lines.`);

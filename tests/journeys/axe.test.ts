@@ -99,25 +99,6 @@ const BY_NIGHT = [
   "sign-in",
 ];
 
-/** The whole run has its limit of time: it looks at what is newest and at one view of a few kinds of part; this file by itself looks at all. */
-const WHOLE = Boolean(process.env.ZESTY_WHOLE_RUN);
-const NIGHTS = WHOLE ? ["/", "/machines/teal", "/door", "/floor", "gear and cautions", "sign-in"] : BY_NIGHT;
-const NEWEST = ["/standby", "/door", "/closure-sheets", "/storage-tags"];
-const IN_WHOLE = [
-  "/",
-  "/check?machines=fathom,sprat",
-  "/machines/teal",
-  "/shop?tab=calendar",
-  "/rounds",
-  "/stores",
-  "/stores/waste",
-  "/floor",
-  "/floor#/machine/teal",
-];
-const LOOKED_AT = WHOLE
-  ? VIEWS.filter(([path, , tab]) => !tab && (IN_WHOLE.includes(path) || NEWEST.some((each) => path.startsWith(each))))
-  : VIEWS;
-
 /** Looks at a page in light with all rules, and by night, when it has other colours and nothing else, at its contrast. */
 function looker(page: Page) {
   const found: string[] = [];
@@ -126,7 +107,7 @@ function looker(page: Page) {
       document.documentElement.dataset.light = value;
     }, light);
   const look = async (name: string) => {
-    for (const light of NIGHTS.some((each) => name.trim() === each) ? ["day", "night"] : ["day"]) {
+    for (const light of BY_NIGHT.includes(name.trim()) ? ["day", "night"] : ["day"]) {
       await byLight(light);
       // Legacy mode spares a browser window a look; only what was found is collected.
       const axe = new AxeBuilder({ page }).setLegacyMode().options({ resultTypes: ["violations"] });
@@ -146,10 +127,10 @@ function looker(page: Page) {
   return { found, look };
 }
 
-const HALF = Math.ceil(LOOKED_AT.length / 2);
+const HALF = Math.ceil(VIEWS.length / 2);
 test.concurrent.each([
-  ["the desk's", LOOKED_AT.slice(0, HALF)],
-  ["the rest, and the floor's", LOOKED_AT.slice(HALF)],
+  ["the desk's", VIEWS.slice(0, HALF)],
+  ["the rest, and the floor's", VIEWS.slice(HALF)],
 ])("every main view, light and night: %s", async (_, views) => {
   const { page, context } = await signedIn("Ottoline Marsh");
   const { found, look } = looker(page);
@@ -169,7 +150,7 @@ test.concurrent.each([
   await context.close();
 });
 
-test.skipIf(WHOLE).concurrent("an entry, a run, narrow screens and the sign-in, light and night", async () => {
+test.concurrent("an entry, a run, narrow screens and the sign-in, light and night", async () => {
   const { page, context } = await signedIn("Ottoline Marsh");
   const { found, look } = looker(page);
   await page.goto(`${FIRST}/ledger?kind=check`);

@@ -29,57 +29,54 @@ async function runsOf(person: string): Promise<Run[]> {
 }
 
 describe("runs", () => {
-  test.skipIf(process.env.ZESTY_WHOLE_RUN)(
-    "a deep clean with a second person: its towel still owed when the run is to end, then put right and ended",
-    async () => {
-      const { page, context } = await onTheFloor("bram");
-      await beginAt(page, "smelt", "Deep clean");
-      await through(page, [/large syringe/, /Ilse Quarrie/, "Done", "Done", "Done"]);
-      await page.getByText("Owed: the wiper is turned up; the towel lies under the head").waitFor();
-      await through(page, ["Done", "Done", "Some"]);
-      await page.getByRole("button", { name: "No white shows in the water" }).click();
-      await page.getByText("It was over sooner").click();
-      await page.getByLabel("Because").last().fill("The water was clear at once");
-      await page.getByRole("button", { name: "Go on now" }).click();
-      await through(page, ["Done", "Both flow", "Done", "Done", "Nothing hangs there"]);
-      // The towel is forgotten: its step is left out.
-      await page.getByRole("button", { name: "Leave this step out" }).click();
-      await page.getByLabel("Because").last().fill("Bram was called away");
-      await page.getByRole("button", { name: "Leave it out" }).click();
-      await page.getByRole("heading", { name: "Turn the wiper down." }).waitFor();
-      await through(page, ["Done", "Without a picture"]);
-      // Power is not offered while anything is owed.
-      await page.getByRole("heading", { name: /Plug in and switch on/ }).waitFor();
-      expect(await page.getByRole("button", { name: "Done", exact: true }).isDisabled()).toBe(true);
-      await page.getByText("Not while something is owed: the towel lies under the head").waitFor();
-      // Nor does the run end on the server while it is owed, whatever a screen may send.
-      const run = (await runsOf("bram")).find(({ machine, routine }) => machine === "smelt" && routine === "R21");
-      const ended = await sync(await cookieOf("bram"), entry("run", "smelt", { event: "end" }, { routine: "R21", run: run?.id }));
-      expect(ended.body.answers?.[0]).toMatchObject({
-        result: "refused",
-        message: expect.stringContaining("the towel lies under the head"),
-      });
-      await page.getByRole("button", { name: "Put right now: the towel lies under the head" }).click();
-      await through(page, ["Done"]);
-      await page.getByText("It was over sooner").click();
-      await page.getByLabel("Because").last().fill("It homed already");
-      await page.getByRole("button", { name: "Go on now" }).click();
-      // The closing water cap is called for in it, and counts as done with it.
-      await through(page, ["Up to 3 days", "Done", "Done", "Done", "Done", "Flat, the lip closes"]);
-      await page.getByRole("button", { name: "End the run" }).click();
-      await page.getByRole("heading", { name: /^Done at/ }).waitFor();
-      // Planned and real minutes of each step.
-      expect(await page.locator("tbody tr").count()).toBeGreaterThan(14);
-      await page.getByRole("link", { name: "all sent" }).waitFor();
-      expect((await runsOf("bram")).find(({ id }) => id === run?.id)?.status).toBe("ended");
-      const { body } = await send("/api/floor", { cookie: await cookieOf("bram"), method: "GET" });
-      const cap = (body.tasks as { machine: string; routine: string; state: string }[]).find(
-        ({ machine, routine }) => machine === "smelt" && routine === "R10",
-      );
-      expect(cap?.state).toBe("done");
-      await context.close();
-    },
-  );
+  test("a deep clean with a second person: its towel still owed when the run is to end, then put right and ended", async () => {
+    const { page, context } = await onTheFloor("bram");
+    await beginAt(page, "smelt", "Deep clean");
+    await through(page, [/large syringe/, /Ilse Quarrie/, "Done", "Done", "Done"]);
+    await page.getByText("Owed: the wiper is turned up; the towel lies under the head").waitFor();
+    await through(page, ["Done", "Done", "Some"]);
+    await page.getByRole("button", { name: "No white shows in the water" }).click();
+    await page.getByText("It was over sooner").click();
+    await page.getByLabel("Because").last().fill("The water was clear at once");
+    await page.getByRole("button", { name: "Go on now" }).click();
+    await through(page, ["Done", "Both flow", "Done", "Done", "Nothing hangs there"]);
+    // The towel is forgotten: its step is left out.
+    await page.getByRole("button", { name: "Leave this step out" }).click();
+    await page.getByLabel("Because").last().fill("Bram was called away");
+    await page.getByRole("button", { name: "Leave it out" }).click();
+    await page.getByRole("heading", { name: "Turn the wiper down." }).waitFor();
+    await through(page, ["Done", "Without a picture"]);
+    // Power is not offered while anything is owed.
+    await page.getByRole("heading", { name: /Plug in and switch on/ }).waitFor();
+    expect(await page.getByRole("button", { name: "Done", exact: true }).isDisabled()).toBe(true);
+    await page.getByText("Not while something is owed: the towel lies under the head").waitFor();
+    // Nor does the run end on the server while it is owed, whatever a screen may send.
+    const run = (await runsOf("bram")).find(({ machine, routine }) => machine === "smelt" && routine === "R21");
+    const ended = await sync(await cookieOf("bram"), entry("run", "smelt", { event: "end" }, { routine: "R21", run: run?.id }));
+    expect(ended.body.answers?.[0]).toMatchObject({
+      result: "refused",
+      message: expect.stringContaining("the towel lies under the head"),
+    });
+    await page.getByRole("button", { name: "Put right now: the towel lies under the head" }).click();
+    await through(page, ["Done"]);
+    await page.getByText("It was over sooner").click();
+    await page.getByLabel("Because").last().fill("It homed already");
+    await page.getByRole("button", { name: "Go on now" }).click();
+    // The closing water cap is called for in it, and counts as done with it.
+    await through(page, ["Up to 3 days", "Done", "Done", "Done", "Done", "Flat, the lip closes"]);
+    await page.getByRole("button", { name: "End the run" }).click();
+    await page.getByRole("heading", { name: /^Done at/ }).waitFor();
+    // Planned and real minutes of each step.
+    expect(await page.locator("tbody tr").count()).toBeGreaterThan(14);
+    await page.getByRole("link", { name: "all sent" }).waitFor();
+    expect((await runsOf("bram")).find(({ id }) => id === run?.id)?.status).toBe("ended");
+    const { body } = await send("/api/floor", { cookie: await cookieOf("bram"), method: "GET" });
+    const cap = (body.tasks as { machine: string; routine: string; state: string }[]).find(
+      ({ machine, routine }) => machine === "smelt" && routine === "R10",
+    );
+    expect(cap?.state).toBe("done");
+    await context.close();
+  });
 
   test("while one machine waits the next is begun: both timers in one bar; back a step, stop with a reason, go on", async () => {
     const { page, context } = await onTheFloor("ngozi");
@@ -111,90 +108,83 @@ describe("runs", () => {
     await context.close();
   });
 
-  test.skipIf(process.env.ZESTY_WHOLE_RUN)(
-    "two people open the same work: one runs it, the other sees who, and takes it over on another tablet in the middle",
-    async () => {
-      // The demo's bottle here stands just under its mark: with it emptied, the cap's water has room.
-      await sync(await cookieOf("bram"), entry("vessel", "shanny", { vessel: "bottle", event: "level", ml: 100 }));
-      const first = await onTheFloor("bram");
-      await beginAt(first.page, "shanny", "Water cap");
-      await through(first.page, ["Up to 3 days", "Done"]);
-      await first.page.getByRole("link", { name: "all sent" }).waitFor();
-      const second = await onTheFloor("ilse", PHONE);
-      await second.page.goto(`${LAN}/floor#/machine/shanny`);
-      await second.page.getByRole("link", { name: /Water cap Bram Teasel is at it/ }).click();
-      await second.page.getByText("Bram Teasel is at it: Fill the cap with distilled water").waitFor();
-      await second.page.getByText("Owed: the head stands off its cap").waitFor();
-      await second.page.getByRole("button", { name: "Take it over" }).click();
-      await through(second.page, ["Done", "Done", "Done", "Flat, the lip closes"]);
-      await second.page.getByRole("button", { name: "End the run" }).click();
-      await second.page.getByRole("heading", { name: /^Done at/ }).waitFor();
-      await first.page.getByRole("heading", { name: /^Done at/ }).waitFor({ timeout: 8000 });
-      expect(await second.page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width);
-      await first.context.close();
-      await second.context.close();
-    },
-  );
+  test("two people open the same work: one runs it, the other sees who, and takes it over on another tablet in the middle", async () => {
+    // The demo's bottle here stands just under its mark: with it emptied, the cap's water has room.
+    await sync(await cookieOf("bram"), entry("vessel", "shanny", { vessel: "bottle", event: "level", ml: 100 }));
+    const first = await onTheFloor("bram");
+    await beginAt(first.page, "shanny", "Water cap");
+    await through(first.page, ["Up to 3 days", "Done"]);
+    await first.page.getByRole("link", { name: "all sent" }).waitFor();
+    const second = await onTheFloor("ilse", PHONE);
+    await second.page.goto(`${LAN}/floor#/machine/shanny`);
+    await second.page.getByRole("link", { name: /Water cap Bram Teasel is at it/ }).click();
+    await second.page.getByText("Bram Teasel is at it: Fill the cap with distilled water").waitFor();
+    await second.page.getByText("Owed: the head stands off its cap").waitFor();
+    await second.page.getByRole("button", { name: "Take it over" }).click();
+    await through(second.page, ["Done", "Done", "Done", "Flat, the lip closes"]);
+    await second.page.getByRole("button", { name: "End the run" }).click();
+    await second.page.getByRole("heading", { name: /^Done at/ }).waitFor();
+    await first.page.getByRole("heading", { name: /^Done at/ }).waitFor({ timeout: 8000 });
+    expect(await second.page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width);
+    await first.context.close();
+    await second.context.close();
+  });
 });
 
 describe("the day's work", () => {
-  // The longest: in the whole run, which has its limit of time, it is left to the tests of its parts (tests/ledger/floor.test.ts).
-  test.skipIf(process.env.ZESTY_WHOLE_RUN)(
-    "a morning given to three people: fill, undo, by keyboard, with who may not and why; each finds theirs first",
-    async () => {
-      const { page, context } = await signedIn("Ottoline Marsh");
-      await page.getByRole("link", { name: "Day", exact: true }).click();
-      await page.getByRole("heading", { name: "The day's work" }).waitFor();
-      await page.getByLabel("What").fill("Look at the rail");
-      await page.getByLabel("Machine").selectOption({ label: "Goby" });
-      await page.getByLabel("Skill").selectOption("dtf");
-      await page.getByRole("button", { name: "Plan it" }).click();
-      const menu = page.getByRole("button", { name: "Goby, Look at the rail: give" });
-      await menu.focus();
-      await page.keyboard.press("Enter");
-      const people = page.getByRole("dialog", { name: "Goby, Look at the rail: give to" });
-      expect(await people.getByRole("button", { name: /Ngozi/ }).textContent()).toContain("has not the skill dtf");
-      expect(await people.getByRole("button", { name: /Ngozi/ }).isDisabled()).toBe(true);
-      await people.getByRole("button", { name: /Bram Teasel/ }).press("Enter");
-      await page.getByRole("region", { name: "Bram Teasel" }).getByText("Goby, Look at the rail").waitFor();
+  test("a morning given to three people: fill, undo, by keyboard, with who may not and why; each finds theirs first", async () => {
+    const { page, context } = await signedIn("Ottoline Marsh");
+    await page.getByRole("link", { name: "Day", exact: true }).click();
+    await page.getByRole("heading", { name: "The day's work" }).waitFor();
+    await page.getByLabel("What").fill("Look at the rail");
+    await page.getByLabel("Machine").selectOption({ label: "Goby" });
+    await page.getByLabel("Skill").selectOption("dtf");
+    await page.getByRole("button", { name: "Plan it" }).click();
+    const menu = page.getByRole("button", { name: "Goby, Look at the rail: give" });
+    await menu.focus();
+    await page.keyboard.press("Enter");
+    const people = page.getByRole("dialog", { name: "Goby, Look at the rail: give to" });
+    expect(await people.getByRole("button", { name: /Ngozi/ }).textContent()).toContain("has not the skill dtf");
+    expect(await people.getByRole("button", { name: /Ngozi/ }).isDisabled()).toBe(true);
+    await people.getByRole("button", { name: /Bram Teasel/ }).press("Enter");
+    await page.getByRole("region", { name: "Bram Teasel" }).getByText("Goby, Look at the rail").waitFor();
 
-      const notGiven = page.getByRole("region", { name: "Not given" });
-      const before = await notGiven.getByRole("listitem").count();
-      expect(before).toBeGreaterThan(5);
-      await page.getByRole("button", { name: "Fill the rest" }).click();
-      await page.getByText(/given: longest first/).waitFor({ timeout: 15_000 });
-      await page.getByText("All of the day's work is given.").waitFor();
-      await page.getByRole("region", { name: "Ilse Quarrie" }).getByRole("button", { name: /why/ }).first().click();
-      await page.getByText(/has the least of|is the only one/).waitFor();
-      await page.keyboard.press("Escape");
-      await page.getByRole("button", { name: "Undo" }).last().click();
-      await page.getByText("As it was before").waitFor({ timeout: 15_000 });
-      expect(await notGiven.getByRole("listitem").count()).toBe(before);
-      await page.getByRole("button", { name: "Fill the rest" }).click();
-      await page.getByText("All of the day's work is given.").waitFor({ timeout: 15_000 });
+    const notGiven = page.getByRole("region", { name: "Not given" });
+    const before = await notGiven.getByRole("listitem").count();
+    expect(before).toBeGreaterThan(5);
+    await page.getByRole("button", { name: "Fill the rest" }).click();
+    await page.getByText(/given: longest first/).waitFor({ timeout: 15_000 });
+    await page.getByText("All of the day's work is given.").waitFor();
+    await page.getByRole("region", { name: "Ilse Quarrie" }).getByRole("button", { name: /why/ }).first().click();
+    await page.getByText(/has the least of|is the only one/).waitFor();
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "Undo" }).last().click();
+    await page.getByText("As it was before").waitFor({ timeout: 15_000 });
+    expect(await notGiven.getByRole("listitem").count()).toBe(before);
+    await page.getByRole("button", { name: "Fill the rest" }).click();
+    await page.getByText("All of the day's work is given.").waitFor({ timeout: 15_000 });
 
-      for (const [person, viewport] of [
-        ["bram", TABLET],
-        ["ngozi", TABLET],
-        ["ilse", PHONE],
-      ] as const) {
-        const floor = await onTheFloor(person, viewport);
-        const mine = floor.page.getByRole("region", { name: "Mine" });
-        expect(await mine.getByRole("listitem").count()).toBeGreaterThan(0);
-        await floor.context.close();
-      }
-      const bram = await onTheFloor("bram");
-      await bram.page.getByRole("link", { name: /Goby Look at the rail/ }).click();
-      await bram.page.getByRole("button", { name: "Done", exact: true }).click();
-      await bram.page.getByRole("link", { name: "all sent" }).waitFor();
-      await page.getByRole("region", { name: "Bram Teasel" }).getByText("✓").first().waitFor({ timeout: 8000 });
-      await bram.context.close();
-      await context.close();
-    },
-  );
+    for (const [person, viewport] of [
+      ["bram", TABLET],
+      ["ngozi", TABLET],
+      ["ilse", PHONE],
+    ] as const) {
+      const floor = await onTheFloor(person, viewport);
+      const mine = floor.page.getByRole("region", { name: "Mine" });
+      expect(await mine.getByRole("listitem").count()).toBeGreaterThan(0);
+      await floor.context.close();
+    }
+    const bram = await onTheFloor("bram");
+    await bram.page.getByRole("link", { name: /Goby Look at the rail/ }).click();
+    await bram.page.getByRole("button", { name: "Done", exact: true }).click();
+    await bram.page.getByRole("link", { name: "all sent" }).waitFor();
+    await page.getByRole("region", { name: "Bram Teasel" }).getByText("✓").first().waitFor({ timeout: 8000 });
+    await bram.context.close();
+    await context.close();
+  });
 
   // It goes on from the morning that was given, so it is left out with it.
-  test.skipIf(process.env.ZESTY_WHOLE_RUN)("by drag: to who fits; whoever is away is refused with the reason", async () => {
+  test("by drag: to who fits; whoever is away is refused with the reason", async () => {
     const { page, context } = await signedIn("Ottoline Marsh");
     await page.goto(`${new URL(page.url()).origin}/day`);
     await page.getByLabel("What").fill("Sort the swabs");
@@ -252,47 +242,44 @@ describe("between shifts", () => {
     await next.context.close();
   });
 
-  test.skipIf(process.env.ZESTY_WHOLE_RUN)(
-    "out of order and back: silent but for what goes on, on Board, Wall and handover; closed by a check only",
-    async () => {
-      const { page, context } = await signedIn("Ottoline Marsh");
-      const base = new URL(page.url()).origin;
-      await page.goto(`${base}/machines/gannet`);
-      await page.getByRole("button", { name: "Out of order" }).click();
-      await page.getByLabel("What is wrong").fill("Lamp flickers");
-      await page.getByLabel("Waits for").fill("a new lamp");
-      await page.getByRole("checkbox", { name: "Waste look" }).check();
-      await page.getByRole("button", { name: "It is out of order" }).click();
-      await page.getByText("Lamp flickers, since").first().waitFor();
-      await page.goto(`${base}/`);
-      const row = page.locator('tr:has(th[scope=row]:has-text("Gannet"))');
-      await row.getByText("Out of order").waitFor();
-      expect(await row.getByRole("button", { name: /Midday nozzle check, (due|late|overdue)/ }).count()).toBe(0);
-      await page.goto(`${base}/shop?tab=tablets`);
-      await page.getByLabel("Where it hangs").fill("Hall");
-      await page.getByRole("button", { name: "Make an address" }).click();
-      const address = await page.locator('a[href*="/wall/"]').getAttribute("href");
-      const wall = await (await context.browser()?.newContext())?.newPage();
-      await wall?.goto(address ?? "");
-      await wall?.getByText("Lamp flickers").waitFor();
-      const { body } = await send("/api/floor", { cookie: await cookieOf("bram"), method: "GET" });
-      expect(JSON.stringify(body.leaves)).toContain("Gannet is out of order: Lamp flickers; waits for a new lamp");
-      await page.getByRole("button", { name: "Take back" }).click();
-      await wall?.getByText("no longer good").waitFor({ timeout: 8000 });
-      await page.goto(`${base}/machines/gannet`);
-      await page.getByRole("button", { name: "Repaired and checked" }).click();
-      await page.getByText(/A repair is closed by a nozzle check/).waitFor();
-      await sync(
-        await cookieOf("ngozi"),
-        entry("check", "gannet", { channels: [{ id: "H1/K", missing: 0, weak: 0, deflected: 0, neighbours: false }] }),
-      );
-      await page.getByRole("button", { name: "Repaired and checked" }).click();
-      await page.getByText("Gannet is back in order.").waitFor();
-      await page.getByRole("region", { name: "State" }).getByText("Ready").waitFor();
-      await wall?.context().close();
-      await context.close();
-    },
-  );
+  test("out of order and back: silent but for what goes on, on Board, Wall and handover; closed by a check only", async () => {
+    const { page, context } = await signedIn("Ottoline Marsh");
+    const base = new URL(page.url()).origin;
+    await page.goto(`${base}/machines/gannet`);
+    await page.getByRole("button", { name: "Out of order" }).click();
+    await page.getByLabel("What is wrong").fill("Lamp flickers");
+    await page.getByLabel("Waits for").fill("a new lamp");
+    await page.getByRole("checkbox", { name: "Waste look" }).check();
+    await page.getByRole("button", { name: "It is out of order" }).click();
+    await page.getByText("Lamp flickers, since").first().waitFor();
+    await page.goto(`${base}/`);
+    const row = page.locator('tr:has(th[scope=row]:has-text("Gannet"))');
+    await row.getByText("Out of order").waitFor();
+    expect(await row.getByRole("button", { name: /Midday nozzle check, (due|late|overdue)/ }).count()).toBe(0);
+    await page.goto(`${base}/shop?tab=tablets`);
+    await page.getByLabel("Where it hangs").fill("Hall");
+    await page.getByRole("button", { name: "Make an address" }).click();
+    const address = await page.locator('a[href*="/wall/"]').getAttribute("href");
+    const wall = await (await context.browser()?.newContext())?.newPage();
+    await wall?.goto(address ?? "");
+    await wall?.getByText("Lamp flickers").waitFor();
+    const { body } = await send("/api/floor", { cookie: await cookieOf("bram"), method: "GET" });
+    expect(JSON.stringify(body.leaves)).toContain("Gannet is out of order: Lamp flickers; waits for a new lamp");
+    await page.getByRole("button", { name: "Take back" }).click();
+    await wall?.getByText("no longer good").waitFor({ timeout: 8000 });
+    await page.goto(`${base}/machines/gannet`);
+    await page.getByRole("button", { name: "Repaired and checked" }).click();
+    await page.getByText(/A repair is closed by a nozzle check/).waitFor();
+    await sync(
+      await cookieOf("ngozi"),
+      entry("check", "gannet", { channels: [{ id: "H1/K", missing: 0, weak: 0, deflected: 0, neighbours: false }] }),
+    );
+    await page.getByRole("button", { name: "Repaired and checked" }).click();
+    await page.getByText("Gannet is back in order.").waitFor();
+    await page.getByRole("region", { name: "State" }).getByText("Ready").waitFor();
+    await wall?.context().close();
+    await context.close();
+  });
 });
 
 describe("finding", () => {

@@ -3,8 +3,7 @@ import { cookieOf, FIRST, LAN, onTheFloor, PHONE, send, signedIn, through } from
 
 /** The house's own ways: a routine written and run, a sign reported and explained, a school chosen with its preview. */
 
-// In the whole run, which has its limit of time, the two longest of these are left to the tests of their parts (tests/ledger).
-describe.skipIf(process.env.ZESTY_WHOLE_RUN)("a routine of the house", () => {
+describe("a routine of the house", () => {
   test("is written in the editor, which names what is wrong while it is typed, put in force, given, and followed on a phone", async () => {
     const { page, context } = await signedIn("Ottoline Marsh");
     await page.goto(`${FIRST}/shop?tab=routines`);
@@ -62,7 +61,7 @@ describe.skipIf(process.env.ZESTY_WHOLE_RUN)("a routine of the house", () => {
   });
 });
 
-describe.skipIf(process.env.ZESTY_WHOLE_RUN)("a sign", () => {
+describe("a sign", () => {
   test("is reported by its drawing, holds the machine, is made work, and is explained at the end", async () => {
     const { page, context } = await onTheFloor("tadeo");
     await page.goto(`${LAN}/floor#/machine/teal`);
@@ -116,7 +115,7 @@ describe("a school of practice", () => {
   });
 });
 
-describe.skipIf(process.env.ZESTY_WHOLE_RUN)("on paper", () => {
+describe("on paper", () => {
   test("a routine over two heads is printed, typed in the day after with its times, held back while it leaves something open, and marked", async () => {
     const { page, context, faults } = await signedIn("Ottoline Marsh");
     await page.goto(`${FIRST}/paper`);

@@ -34,60 +34,56 @@ test("the closure of sixteen machines is planned, two choices are changed, put i
   await context.close();
 });
 
-// Left out of the whole run for its time; the same is held over a real database in tests/ledger/standby.test.ts.
-test.skipIf(process.env.ZESTY_WHOLE_RUN)(
-  "a head is taken out step by step, the machine sleeps, what draws is refused, and R55 brings it back",
-  async () => {
-    const { page, context } = await onTheFloor("mirko");
-    const view = (await (await context.request.get(`${LAN}/api/floor`, { ignoreHTTPSErrors: true })).json()) as FloorView;
-    const lamprey = view.machines.find(({ id }) => id === "lamprey");
-    const [out, back] = [view.routines.R54, view.routines.R55];
-    if (!lamprey || !out || !back) throw new Error("the demo house has changed");
-    await follow(page, lamprey, out);
-    // The demo's bottle here stands just under its mark: with it emptied, the way back has room.
-    await sync(await cookieOf("mirko"), entry("vessel", "lamprey", { vessel: "bottle", event: "level", ml: 100 }));
-    await page.goto(`${LAN}/floor#/machine/lamprey`);
-    await page
-      .getByText(/asleep since .*head out, in its case/i)
-      .first()
-      .waitFor();
-    await page.getByText("Another routine now").click();
-    expect(await page.getByRole("button", { name: "Cap seal test now" }).count()).toBe(0);
-    await page.getByText("Another routine now").click();
-    const cookie = await cookieOf("ottoline");
-    const refused = await send("/api/sync", {
-      cookie,
-      body: {
-        entries: [
-          {
-            id: crypto.randomUUID(),
-            kind: "task",
-            machine: "lamprey",
-            routine: "R36",
-            happenedAt: new Date().toISOString(),
-            body: { key: "lamprey/R36/x", due: view.today, person: "wren" },
-          },
-        ],
-      },
-    });
-    expect(refused.body.answers?.[0]?.message).toMatch(/Lamprey: it has been asleep.*head out.*Wake-up/);
-    const desk = await signedIn("Ottoline Marsh");
-    await desk.page
-      .getByRole("row", { name: /Lamprey/ })
-      .getByText("Asleep")
-      .first()
-      .waitFor();
-    await desk.page.goto(`${FIRST}/storage-tags/lamprey`);
-    await desk.page.getByText("head out, in its case").first().waitFor();
-    await desk.page.getByText("Head H2 of Lamprey").waitFor();
-    await desk.context.close();
-    await follow(page, lamprey, back, { stored: "head-out" });
-    await page.goto(`${LAN}/floor#/machine/lamprey`);
-    await page.getByRole("heading", { name: "Lamprey" }).first().waitFor();
-    await page.getByText(/asleep since/i).waitFor({ state: "detached" });
-    await context.close();
-  },
-);
+test("a head is taken out step by step, the machine sleeps, what draws is refused, and R55 brings it back", async () => {
+  const { page, context } = await onTheFloor("mirko");
+  const view = (await (await context.request.get(`${LAN}/api/floor`, { ignoreHTTPSErrors: true })).json()) as FloorView;
+  const lamprey = view.machines.find(({ id }) => id === "lamprey");
+  const [out, back] = [view.routines.R54, view.routines.R55];
+  if (!lamprey || !out || !back) throw new Error("the demo house has changed");
+  await follow(page, lamprey, out);
+  // The demo's bottle here stands just under its mark: with it emptied, the way back has room.
+  await sync(await cookieOf("mirko"), entry("vessel", "lamprey", { vessel: "bottle", event: "level", ml: 100 }));
+  await page.goto(`${LAN}/floor#/machine/lamprey`);
+  await page
+    .getByText(/asleep since .*head out, in its case/i)
+    .first()
+    .waitFor();
+  await page.getByText("Another routine now").click();
+  expect(await page.getByRole("button", { name: "Cap seal test now" }).count()).toBe(0);
+  await page.getByText("Another routine now").click();
+  const cookie = await cookieOf("ottoline");
+  const refused = await send("/api/sync", {
+    cookie,
+    body: {
+      entries: [
+        {
+          id: crypto.randomUUID(),
+          kind: "task",
+          machine: "lamprey",
+          routine: "R36",
+          happenedAt: new Date().toISOString(),
+          body: { key: "lamprey/R36/x", due: view.today, person: "wren" },
+        },
+      ],
+    },
+  });
+  expect(refused.body.answers?.[0]?.message).toMatch(/Lamprey: it has been asleep.*head out.*Wake-up/);
+  const desk = await signedIn("Ottoline Marsh");
+  await desk.page
+    .getByRole("row", { name: /Lamprey/ })
+    .getByText("Asleep")
+    .first()
+    .waitFor();
+  await desk.page.goto(`${FIRST}/storage-tags/lamprey`);
+  await desk.page.getByText("head out, in its case").first().waitFor();
+  await desk.page.getByText("Head H2 of Lamprey").waitFor();
+  await desk.context.close();
+  await follow(page, lamprey, back, { stored: "head-out" });
+  await page.goto(`${LAN}/floor#/machine/lamprey`);
+  await page.getByRole("heading", { name: "Lamprey" }).first().waitFor();
+  await page.getByText(/asleep since/i).waitFor({ state: "detached" });
+  await context.close();
+});
 
 test("a bottle flush is not begun with the bottle too full", async () => {
   const { page, context } = await onTheFloor("Bram Teasel");

@@ -9,7 +9,7 @@ import { ledgerPage } from "../../src/ledger/reading.ts";
 import { cookieOf } from "./browser.ts";
 
 /** How often each is killed in mid-load: a few times in every run, 25 where `ZESTY_KILLS=25`. */
-const KILLS = Number(process.env.ZESTY_KILLS ?? (process.env.ZESTY_WHOLE_RUN ? 1 : 3));
+const KILLS = Number(process.env.ZESTY_KILLS ?? 3);
 const SITE = "demo";
 
 test(`what was acknowledged is there, once, after ${KILLS} kills of the server and ${KILLS} of PostgreSQL in mid-load`, async () => {

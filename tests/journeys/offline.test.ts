@@ -228,7 +228,7 @@ describe("without a network", () => {
     await context.close();
   });
 
-  test.skipIf(process.env.ZESTY_WHOLE_RUN)("two tabs of one tablet: one queue, each entry once", async () => {
+  test("two tabs of one tablet: one queue, each entry once", async () => {
     const { page, context } = await onTheFloor("ilse");
     const other = await context.newPage();
     await openFloor(other);
@@ -318,8 +318,7 @@ test("what is no picture is refused, and a step of a run that never began", asyn
   await context.close();
 });
 
-// It builds the application a second time: left out of the whole run, which is to be over within a quarter of an hour.
-describe.skipIf(process.env.ZESTY_WHOLE_RUN)("another build", () => {
+describe("another build", () => {
   test("a new build deployed meanwhile: the old page goes on, what is queued goes through, the new one is loaded on a word", async () => {
     const { page, context } = await onTheFloor("bram");
     await context.setOffline(true);

@@ -67,7 +67,7 @@ const putInForce = async (page: Page) => {
   await page.getByText(/^In force since/).waitFor();
 };
 
-test.skipIf(process.env.ZESTY_OWN_DATABASE || process.env.ZESTY_WHOLE_RUN)(
+test.skipIf(process.env.ZESTY_OWN_DATABASE)(
   "a round is planned by one press, laid by hand, put in force, followed on two tablets, and mended when somebody is gone and a machine breaks",
   async () => {
     const page = await at(early, "ottoline", "/rounds");
@@ -151,8 +151,7 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE || process.env.ZESTY_WHOLE_RUN)(
   180_000,
 );
 
-// Each part is held in tests/ledger/rounds.test.ts too: the whole run, which must be over in 15 minutes, leaves this one out.
-test.skipIf(process.env.ZESTY_OWN_DATABASE || process.env.ZESTY_WHOLE_RUN)(
+test.skipIf(process.env.ZESTY_OWN_DATABASE)(
   "a short-handed day keeps the least, says what is risked, and is on the ledger; a week is levelled, and taken back",
   async () => {
     const page = await at(later, "ottoline", "/rounds");

@@ -114,8 +114,7 @@ const doneOn = (fleet: FleetFile, day: Day, ids: string[]): FleetFile => ({
   ...fleet,
   history: [...(fleet.history ?? []), ...ids.map((id) => ({ machine: "m", routine: id, on: isoDay(day) }))],
 });
-/** The whole run has its limit of time; this file by itself tries more. */
-const runs = { numRuns: process.env.ZESTY_QUICK ? 15 : process.env.ZESTY_WHOLE_RUN ? 100 : 250 };
+const runs = { numRuns: process.env.ZESTY_QUICK ? 15 : 150 };
 
 describe("due work", () => {
   test("looking ahead is the same as living through the days and doing everything when it is due", () => {
