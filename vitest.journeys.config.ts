@@ -1,8 +1,8 @@
 import { defineConfig } from "vitest/config";
 import { BaseSequencer, type TestSpecification } from "vitest/node";
 
-/** What brings machines in comes after what counts sixteen: all share one house. */
-const LAST = ["shop.test.ts", "each-routine.test.ts"];
+/** What brings machines in comes after what counts sixteen: all share one house. A new build ends the old one's server. */
+const LAST = ["shop.test.ts", "each-routine.test.ts", "new-build.test.ts"];
 
 /** By name, but for the last ones. */
 class ByName extends BaseSequencer {

@@ -3,6 +3,7 @@ import { getTableConfig, type PgTable } from "drizzle-orm/pg-core";
 import { openApi, operations } from "../src/app/openapi.ts";
 import { ENTRY_KINDS, kindOf } from "../src/core/record/entries.ts";
 import * as authTables from "../src/ledger/auth-tables.ts";
+import * as floorTables from "../src/ledger/floor-tables.ts";
 import * as standbyTables from "../src/ledger/standby-tables.ts";
 import * as storesTables from "../src/ledger/stores-tables.ts";
 import * as tables from "../src/ledger/tables.ts";
@@ -11,11 +12,11 @@ import * as tables from "../src/ledger/tables.ts";
 
 const isTable = (value: unknown): value is PgTable =>
   typeof value === "object" && value !== null && Symbol.for("drizzle:IsDrizzleTable") in value;
-const all = [tables, standbyTables, storesTables, authTables].flatMap((module) => Object.values(module).filter(isTable));
+const all = [tables, floorTables, standbyTables, storesTables, authTables].flatMap((module) => Object.values(module).filter(isTable));
 const snake = (name: string) => name.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);
 
 /** Which tables hold what projections are made from; the others follow from these. */
-const SOURCES = ["entry", "settings_version", "room_reading", "file", "set_aside", "site_head"];
+const SOURCES = ["entry", "settings_version", "room_reading", "picture", "set_aside", "ledger_end"];
 const isProjection = (name: string) => all.some((table) => getTableConfig(table).name === name) && !SOURCES.includes(name);
 
 export function dataText(): string {
@@ -37,10 +38,10 @@ export function dataText(): string {
     });
     return `  ${name} {\n${lines.join("\n")}\n  }`;
   });
-  const fed = [...new Set(ENTRY_KINDS.flatMap((kind) => Object.keys(kindOf(kind).feeds ?? {})))].sort();
+  const fed = [...new Set(ENTRY_KINDS.flatMap((kind) => Object.keys(kindOf(kind).folds ?? {})))].sort();
   const kinds = ENTRY_KINDS.map((kind) => {
-    const { name, feeds, sent, machine } = kindOf(kind);
-    return `| \`${kind}\` | ${name} | ${sent ? "yes" : "no"} | ${machine ? "yes" : "may"} | ${Object.keys(feeds ?? {})
+    const { name, folds, sent, machine } = kindOf(kind);
+    return `| \`${kind}\` | ${name} | ${sent ? "yes" : "no"} | ${machine ? "yes" : "may"} | ${Object.keys(folds ?? {})
       .map((table) => `\`${table}\``)
       .join(", ")} |`;
   });
@@ -56,14 +57,14 @@ export function dataText(): string {
     "```mermaid",
     "erDiagram",
     ...diagram,
-    ...fed.filter(isProjection).map((table) => `  entry ||--o{ ${table} : feeds`),
+    ...fed.filter(isProjection).map((table) => `  entry ||--o{ ${table} : folds`),
     "  entry ||--o| settings_version : announces",
-    "  site_head ||--o{ entry : numbers",
+    "  ledger_end ||--o{ entry : numbers",
     "```",
     "",
     "## Kinds of entries",
     "",
-    "| kind | people call it | sent by screens | names a machine | feeds |",
+    "| kind | people call it | sent by screens | names a machine | folds |",
     "| --- | --- | --- | --- | --- |",
     ...kinds,
     "",

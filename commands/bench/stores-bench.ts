@@ -30,7 +30,7 @@ async function storesDatabase(): Promise<{ db: Database; url: string; close: () 
   const urls = await ensureDatabase("zesty_bench_stores");
   await migrateDatabase(urls.owner, process.env.DATABASE_URL ? undefined : APP_ROLE);
   const { db, pool } = openDatabase(urls.app, 4);
-  const { rows } = await db.execute<{ seq: number }>(sql`SELECT seq FROM site_head WHERE site = ${SITE}`);
+  const { rows } = await db.execute<{ seq: number }>(sql`SELECT seq FROM ledger_end WHERE site = ${SITE}`);
   if ((rows[0]?.seq ?? 0) < MOVES) {
     say(`Making ${(MOVES + READINGS).toLocaleString("en-GB")} movements and readings (a minute or two, once) …`);
     const today = localDay(new Date(), { timeZone: "Europe/Lisbon" });
@@ -42,7 +42,7 @@ async function storesDatabase(): Promise<{ db: Database; url: string; close: () 
 
 async function fill(db: Database): Promise<void> {
   await db.transaction(async (tx) => {
-    const { rows } = await tx.execute<{ seq: number }>(sql`SELECT seq FROM site_head WHERE site = ${SITE}`);
+    const { rows } = await tx.execute<{ seq: number }>(sql`SELECT seq FROM ledger_end WHERE site = ${SITE}`);
     const seq = rows[0]?.seq ?? 0;
     // Received by lots of a quarter's use, used in between, counted now and then.
     await tx.execute(sql`
@@ -55,7 +55,7 @@ async function fill(db: Database): Promise<void> {
           (ARRAY['sprat','smelt','shanny','goby','teal','wigeon','pochard','lamprey','gannet','plover','longshore','fathom','compass','dory','tally','stave'])[1 + n % 16] AS machine,
           now() - interval '730 days' + n * interval '126 seconds' AS at
         FROM generate_series(1, ${MOVES}::bigint) n) g`);
-    await tx.execute(sql`UPDATE site_head SET seq = ${seq + MOVES} WHERE site = ${SITE}`);
+    await tx.execute(sql`UPDATE ledger_end SET seq = ${seq + MOVES} WHERE site = ${SITE}`);
     await tx.execute(sql`
       INSERT INTO room_reading (site, area, sensor, at, celsius, humidity)
       SELECT ${SITE}, (ARRAY['film','garment','flatbed','roll','packing'])[1 + n % 5], 'wall', date_trunc('minute', now()) - (n / 5) * interval '1 minute', 20 + (n % 17) * 0.1, 40 + (n % 131) * 0.1

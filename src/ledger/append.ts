@@ -3,7 +3,7 @@ import type { EntryKind } from "../core/record/entries.ts";
 import type { Effects } from "../core/routines/effects.ts";
 import type { Connection } from "./database.ts";
 import { rebuildSite, refold } from "./projections.ts";
-import { entry } from "./tables.ts";
+import { entry, ledgerEnd } from "./tables.ts";
 
 export type NewEntry = {
   id: string;
@@ -30,7 +30,7 @@ export type NewEntry = {
 export type Appended = { id: string; result: "added" | "known" | "conflict"; seq: number };
 
 /** The channel on which every copy of the application hears of new entries. */
-export const CHANNEL = "zesty_entry";
+export const ENTRY_ADDED = "zesty_entry";
 
 /**
  * Adds entries to a site's ledger in order, inside the caller's transaction, and brings the projections along. The
@@ -38,7 +38,7 @@ export const CHANNEL = "zesty_entry";
  */
 export async function append(tx: Connection, site: string, entries: readonly NewEntry[], recordedAt: Date): Promise<Appended[]> {
   if (entries.length === 0) return [];
-  let seq = await lockHead(tx, site);
+  let seq = await lockEnd(tx, site);
   const before = seq;
   const answers: Appended[] = [];
   for (const each of entries) {
@@ -56,7 +56,7 @@ export async function append(tx: Connection, site: string, entries: readonly New
     await bringAlong(tx, site, each);
     answers.push({ id: each.id, result: "added", seq });
   }
-  if (seq > before) await moveHead(tx, site, seq);
+  if (seq > before) await moveEnd(tx, site, seq);
   return answers;
 }
 
@@ -67,7 +67,7 @@ export async function appendMany(
   entries: readonly NewEntry[],
   recordedAt: Date | ((entry: NewEntry) => Date),
 ): Promise<void> {
-  let seq = await lockHead(tx, site);
+  let seq = await lockEnd(tx, site);
   for (let from = 0; from < entries.length; from += 1000) {
     const rows = entries.slice(from, from + 1000).map((each) => {
       seq++;
@@ -76,18 +76,18 @@ export async function appendMany(
     await tx.insert(entry).values(rows);
   }
   await rebuildSite(tx, site);
-  await moveHead(tx, site, seq);
+  await moveEnd(tx, site, seq);
 }
 
-async function lockHead(tx: Connection, site: string): Promise<number> {
-  await tx.execute(sql`INSERT INTO site_head (site) VALUES (${site}) ON CONFLICT DO NOTHING`);
-  const { rows } = await tx.execute<{ seq: number }>(sql`SELECT seq FROM site_head WHERE site = ${site} FOR UPDATE`);
-  return rows[0]?.seq ?? 0;
+async function lockEnd(tx: Connection, site: string): Promise<number> {
+  await tx.insert(ledgerEnd).values({ site }).onConflictDoNothing();
+  const [head] = await tx.select({ seq: ledgerEnd.seq }).from(ledgerEnd).where(eq(ledgerEnd.site, site)).for("update");
+  return head?.seq ?? 0;
 }
 
-async function moveHead(tx: Connection, site: string, seq: number): Promise<void> {
-  await tx.execute(sql`UPDATE site_head SET seq = ${seq} WHERE site = ${site}`);
-  await tx.execute(sql`SELECT pg_notify(${CHANNEL}, ${JSON.stringify({ site, seq })})`);
+async function moveEnd(tx: Connection, site: string, seq: number): Promise<void> {
+  await tx.update(ledgerEnd).set({ seq }).where(eq(ledgerEnd.site, site));
+  await tx.execute(sql`SELECT pg_notify(${ENTRY_ADDED}, ${JSON.stringify({ site, seq })})`);
 }
 
 /** Refolds what a new entry touched. An amendment may come before what it amends, and the other way round. */

@@ -1,74 +1,76 @@
-import { sql } from "drizzle-orm";
-import type { Connection } from "./database.ts";
+import { and, asc, desc, eq, gte, inArray, lt, lte } from "drizzle-orm";
+import { type Connection, columnsOf } from "./database.ts";
+import { dayOutcome, entry, latestCheck, machineFact, settledDay } from "./tables.ts";
 
-export type FactRow = {
-  machine: string;
-  fact: "busy" | "release" | "active" | "voided";
-  entryId: string;
-  happenedAt: Date;
-  person: string | null;
-  body: Record<string, unknown>;
-  /** The run that it was entered in. */
-  run: string | null;
-};
-export type CheckRow = {
-  machine: string;
-  channel: string;
-  missing: number;
-  weak: number;
-  deflected: number;
-  neighbours: boolean;
-  unread: boolean;
-  entryId: string;
-  happenedAt: Date;
-  localDay: string;
-};
-export type DoneRow = {
-  machine: string;
-  routine: string;
-  day: string;
-  happenedAt: Date;
-  outcome: string;
-  entryId: string;
-  run: string | null;
-};
+export type ConditionRows = Awaited<ReturnType<typeof conditionRows>>;
+export type FactRow = ConditionRows["facts"][number];
+export type CheckRow = ConditionRows["checks"][number];
+export type DoneRow = ConditionRows["done"][number];
 
 /** What a machine's state word is judged from: last facts, last check by channel, what was done today and yesterday. */
 export async function conditionRows(db: Connection, site: string, days: { from: string; today: string }, machines?: string[]) {
-  const of = (table: string) => (machines ? sql`AND ${sql.raw(table)}.machine = ANY(${sql.param(machines)})` : sql``);
-  const mine = machines ? sql`AND machine = ANY(${sql.param(machines)})` : sql``;
+  const { machine, day, routine, beat, key } = dayOutcome;
   const [facts, checks, done, missed] = await Promise.all([
-    db.execute<FactRow>(
-      sql`SELECT f.machine, f.fact, f.entry_id AS "entryId", f.happened_at AS "happenedAt", f.person, f.body, e.run FROM machine_fact f
-        JOIN entry e ON e.site = f.site AND e.id = f.entry_id WHERE f.site = ${site} ${of("f")}`,
-    ),
-    db.execute<CheckRow>(sql`
-      SELECT machine, channel, missing, weak, deflected, neighbours, unread, entry_id AS "entryId", happened_at AS "happenedAt", local_day AS "localDay"
-      FROM latest_check WHERE site = ${site} ${mine} ORDER BY machine, channel`),
-    db.execute<DoneRow>(sql`
-      SELECT d.machine, d.routine, d.day, d.happened_at AS "happenedAt", d.outcome, d.entry_id AS "entryId", e.run FROM settled_day d
-        JOIN entry e ON e.site = d.site AND e.id = d.entry_id WHERE d.site = ${site} AND d.day BETWEEN ${days.from} AND ${days.today} ${of("d")}`),
-    db.execute<{ machine: string; day: string; routine: string; beat: string | null; key: string }>(sql`
-      SELECT machine, day, routine, beat, key FROM day_outcome WHERE site = ${site} AND outcome = 'missed' AND day >= ${days.from} AND day < ${days.today} ${mine} ORDER BY day DESC, routine`),
+    db
+      .select({
+        machine: machineFact.machine,
+        fact: machineFact.fact,
+        entryId: machineFact.entryId,
+        happenedAt: machineFact.happenedAt,
+        person: machineFact.person,
+        body: machineFact.body,
+        /** The run that it was entered in. */
+        run: entry.run,
+      })
+      .from(machineFact)
+      .innerJoin(entry, and(eq(entry.site, machineFact.site), eq(entry.id, machineFact.entryId)))
+      .where(and(eq(machineFact.site, site), machines && inArray(machineFact.machine, machines))),
+    db
+      .select(columnsOf(latestCheck))
+      .from(latestCheck)
+      .where(and(eq(latestCheck.site, site), machines && inArray(latestCheck.machine, machines)))
+      .orderBy(asc(latestCheck.machine), asc(latestCheck.channel)),
+    db
+      .select({ ...columnsOf(settledDay), run: entry.run })
+      .from(settledDay)
+      .innerJoin(entry, and(eq(entry.site, settledDay.site), eq(entry.id, settledDay.entryId)))
+      .where(
+        and(
+          eq(settledDay.site, site),
+          gte(settledDay.day, days.from),
+          lte(settledDay.day, days.today),
+          machines && inArray(settledDay.machine, machines),
+        ),
+      ),
+    db
+      .select({ machine, day, routine, beat, key })
+      .from(dayOutcome)
+      .where(
+        and(
+          eq(dayOutcome.site, site),
+          eq(dayOutcome.outcome, "missed"),
+          gte(day, days.from),
+          lt(day, days.today),
+          machines && inArray(machine, machines),
+        ),
+      )
+      .orderBy(desc(day), asc(routine)),
   ]);
-  // Raw queries give instants as text or Date by driver setting; hold them to Date here.
-  const dated = <Row extends { happenedAt: Date }>(rows: Row[]) => rows.map((row) => ({ ...row, happenedAt: new Date(row.happenedAt) }));
-  return { facts: dated(facts.rows), checks: dated(checks.rows), done: dated(done.rows), missed: missed.rows };
+  return { facts, checks, done, missed };
 }
-
-export type ConditionRows = Awaited<ReturnType<typeof conditionRows>>;
 
 /** What was settled on a day. */
-export async function doneOn(
+export const doneOn = (
   db: Connection,
   site: string,
-  day: string,
-): Promise<Pick<DoneRow, "machine" | "routine" | "happenedAt" | "entryId">[]> {
-  const { rows } = await db.execute<Pick<DoneRow, "machine" | "routine" | "happenedAt" | "entryId">>(
-    sql`SELECT machine, routine, happened_at AS "happenedAt", entry_id AS "entryId" FROM settled_day WHERE site = ${site} AND day = ${day}`,
-  );
-  return rows.map((row) => ({ ...row, happenedAt: new Date(row.happenedAt) }));
-}
+  on: string,
+): Promise<Pick<DoneRow, "machine" | "routine" | "happenedAt" | "entryId">[]> => {
+  const { machine, routine, happenedAt, entryId, day } = settledDay;
+  return db
+    .select({ machine, routine, happenedAt, entryId })
+    .from(settledDay)
+    .where(and(eq(settledDay.site, site), eq(day, on)));
+};
 
 /** What settled a routine on a day, and who. */
 export async function settledOn(
@@ -78,8 +80,11 @@ export async function settledOn(
   routine: string,
   day: string,
 ): Promise<{ entryId: string; person: string | null; happenedAt: Date } | undefined> {
-  const { rows } = await db.execute<{ entryId: string; person: string | null; happenedAt: string }>(sql`
-    SELECT s.entry_id AS "entryId", e.person, s.happened_at AS "happenedAt" FROM settled_day s JOIN entry e ON e.site = s.site AND e.id = s.entry_id
-    WHERE s.site = ${site} AND s.machine = ${machine} AND s.routine = ${routine} AND s.day = ${day} AND s.outcome = 'done'`);
-  return rows.map((row) => ({ ...row, happenedAt: new Date(row.happenedAt) }))[0];
+  const s = settledDay;
+  const [row] = await db
+    .select({ entryId: s.entryId, person: entry.person, happenedAt: s.happenedAt })
+    .from(s)
+    .innerJoin(entry, and(eq(entry.site, s.site), eq(entry.id, s.entryId)))
+    .where(and(eq(s.site, site), eq(s.machine, machine), eq(s.routine, routine), eq(s.day, day), eq(s.outcome, "done")));
+  return row;
 }

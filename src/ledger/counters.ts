@@ -1,9 +1,14 @@
-import { sql } from "drizzle-orm";
+import { and, desc, eq, gte } from "drizzle-orm";
 import type { Connection } from "./database.ts";
+import { counterReading } from "./tables.ts";
 
 /** A machine's counter readings from a day on, newest first. */
-export async function counterRows(db: Connection, site: string, machine: string, from: string) {
-  const { rows } = await db.execute<{ counter: string; day: string; value: number; reset: boolean; entry: string }>(sql`
-    SELECT counter, day, value, reset, entry_id AS entry FROM counter_reading WHERE site = ${site} AND machine = ${machine} AND day >= ${from} ORDER BY day DESC LIMIT 500`);
-  return rows;
-}
+export const counterRows = (db: Connection, site: string, machine: string, from: string) => {
+  const { counter, day, value, reset, entryId } = counterReading;
+  return db
+    .select({ counter, day, value, reset, entry: entryId })
+    .from(counterReading)
+    .where(and(eq(counterReading.site, site), eq(counterReading.machine, machine), gte(day, from)))
+    .orderBy(desc(day))
+    .limit(500);
+};

@@ -1,9 +1,13 @@
+import { getTableColumns, type Table } from "drizzle-orm";
 import { drizzle, type NodePgDatabase } from "drizzle-orm/node-postgres";
 import pg from "pg";
 
 export type Database = NodePgDatabase;
 /** A database or an open transaction on it. */
-export type Connection = Pick<NodePgDatabase, "execute" | "select" | "insert" | "update" | "delete">;
+export type Connection = Pick<
+  NodePgDatabase,
+  "execute" | "select" | "selectDistinct" | "selectDistinctOn" | "insert" | "update" | "delete"
+>;
 
 // bigint counts fit a double here, and dates are days, not instants.
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);
@@ -15,3 +19,12 @@ export function openDatabase(url: string, connections = 10): { db: Database; poo
   pool.on("error", () => {});
   return { db: drizzle(pool, { casing: "snake_case" }), pool };
 }
+
+/** A table's columns without the site, which whoever asks knows: for `select`. */
+export function columnsOf<Of extends Table>(table: Of): Omit<Of["_"]["columns"], "site"> {
+  const { site: _, ...columns } = getTableColumns(table) as Of["_"]["columns"] & { site?: unknown };
+  return columns;
+}
+
+/** A row of a table as `columnsOf` reads it. */
+export type RowOf<Of extends Table> = Omit<Of["$inferSelect"], "site">;

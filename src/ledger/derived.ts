@@ -1,5 +1,6 @@
-import { type SQL, sql } from "drizzle-orm";
+import { and, eq, type SQL, sql } from "drizzle-orm";
 import type { Connection } from "./database.ts";
+import { stockMove } from "./stores-tables.ts";
 
 /** Projections that are folded from other projections, or from these and the closed days. */
 
@@ -92,10 +93,11 @@ export async function refoldOutcomes(tx: Connection, where: SQL, days: string[],
 export type Moved = { item: string; lot: string; day: string };
 
 /** What an entry moves as the projection has it now. */
-export async function movedBy(tx: Connection, site: string, id: string): Promise<Moved[]> {
-  const { rows } = await tx.execute<Moved>(sql`SELECT DISTINCT item, lot, day FROM stock_move WHERE site = ${site} AND entry_id = ${id}`);
-  return rows;
-}
+export const movedBy = (tx: Connection, site: string, id: string): Promise<Moved[]> =>
+  tx
+    .selectDistinct({ item: stockMove.item, lot: stockMove.lot, day: stockMove.day })
+    .from(stockMove)
+    .where(and(eq(stockMove.site, site), eq(stockMove.entryId, id)));
 
 export async function refoldStock(tx: Connection, site: string, moved: readonly Moved[]): Promise<void> {
   if (moved.length === 0) return;

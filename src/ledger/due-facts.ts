@@ -1,5 +1,6 @@
-import { sql } from "drizzle-orm";
+import { and, asc, between, eq, gte, inArray, or, sql } from "drizzle-orm";
 import type { Connection } from "./database.ts";
+import { occurrenceMove, printDayChange, report, settledDay } from "./tables.ts";
 
 /** A counter of a machine, with the counted routine that needs its growth since that was last done, if any. */
 export type CounterNeed = { machine: string; counter: string; routine: string | null };
@@ -19,6 +20,7 @@ export async function dueRows(
 ) {
   const mine = machines ? sql`AND machine = ANY(${sql.param(machines)})` : sql``;
   const query = <Row extends Record<string, unknown>>(text: ReturnType<typeof sql>) => db.execute<Row>(text).then(({ rows }) => rows);
+  const move = occurrenceMove;
   const [settled, readings, changes, reports, moves] = await Promise.all([
     query<{ machine: string; routine: string; day: string; outcome: "done" | "skipped" }>(sql`
       SELECT machine, routine, day, outcome FROM settled_day WHERE site = ${site} AND day BETWEEN ${window.from} AND ${window.until} ${mine}
@@ -51,13 +53,28 @@ export async function dueRows(
         UNION ALL SELECT machine, counter, day, value, reset FROM counter_reading c
           WHERE c.site = ${site} AND c.machine = span.machine AND c.counter = span.counter AND c.day BETWEEN span.start AND ${window.until}) r
       ORDER BY r.machine, r.counter, r.day`),
-    query<{ machine: string; day: string; prints: boolean }>(
-      sql`SELECT machine, day, prints FROM print_day_change WHERE site = ${site} AND day >= ${window.from} ${mine}`,
-    ),
-    query<{ machine: string; kind: "prompt" | "sign"; what: string; day: string }>(sql`
-      SELECT machine, kind, what, day FROM report WHERE site = ${site} AND day BETWEEN ${window.readingsFrom} AND ${window.until} ${mine}`),
-    query<{ machine: string; routine: string; due: string; toDay: string }>(sql`
-      SELECT machine, routine, due, to_day AS "toDay" FROM occurrence_move WHERE site = ${site} AND (due >= ${window.readingsFrom} OR to_day >= ${window.readingsFrom}) ${mine}`),
+    db
+      .select({ machine: printDayChange.machine, day: printDayChange.day, prints: printDayChange.prints })
+      .from(printDayChange)
+      .where(
+        and(eq(printDayChange.site, site), gte(printDayChange.day, window.from), machines && inArray(printDayChange.machine, machines)),
+      ),
+    db
+      .select({ machine: report.machine, kind: report.kind, what: report.what, day: report.day })
+      .from(report)
+      .where(
+        and(eq(report.site, site), between(report.day, window.readingsFrom, window.until), machines && inArray(report.machine, machines)),
+      ),
+    db
+      .select({ machine: move.machine, routine: move.routine, due: move.due, toDay: move.toDay })
+      .from(move)
+      .where(
+        and(
+          eq(move.site, site),
+          or(gte(move.due, window.readingsFrom), gte(move.toDay, window.readingsFrom)),
+          machines && inArray(move.machine, machines),
+        ),
+      ),
   ]);
   return { settled, readings, changes, reports, moves };
 }
@@ -65,9 +82,14 @@ export async function dueRows(
 export type DueRows = Awaited<ReturnType<typeof dueRows>>;
 
 /** Which of some routines were done at machines between two days. */
-export async function maintenanceIn(db: Connection, site: string, machines: string[], routines: string[], from: string, to: string) {
-  const { rows } = await db.execute<{ machine: string; routine: string; at: Date }>(sql`
-    SELECT machine, routine, happened_at AS at FROM settled_day WHERE site = ${site} AND day BETWEEN ${from} AND ${to} AND outcome = 'done'
-      AND machine = ANY(${sql.param(machines)}) AND routine = ANY(${sql.param(routines)}) ORDER BY happened_at LIMIT 400`);
-  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
-}
+export const maintenanceIn = (db: Connection, site: string, machines: string[], routines: string[], from: string, to: string) => {
+  const { machine, routine, happenedAt, day, outcome } = settledDay;
+  return db
+    .select({ machine, routine, at: happenedAt })
+    .from(settledDay)
+    .where(
+      and(eq(settledDay.site, site), between(day, from, to), eq(outcome, "done"), inArray(machine, machines), inArray(routine, routines)),
+    )
+    .orderBy(asc(happenedAt))
+    .limit(400);
+};

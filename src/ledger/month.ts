@@ -1,7 +1,8 @@
-import { sql } from "drizzle-orm";
+import { and, between, count, eq, sql } from "drizzle-orm";
 import type { Connection } from "./database.ts";
+import { dayOutcome, settledDay } from "./tables.ts";
 
-/** What a month's page is reckoned from, between two days. */
+/** What a month's page is worked out from, between two days. */
 export async function monthRows(db: Connection, site: string, from: string, to: string) {
   // An amendment may move an entry by some days: it is looked for around the month, and taken by the day it has now.
   const around = (
@@ -10,12 +11,16 @@ export async function monthRows(db: Connection, site: string, from: string, to: 
     AND local_day BETWEEN ${from}::date - 14 AND ${to}::date + 14) raw ON raw.site = e.site AND raw.seq = e.seq`;
   const query = <Row extends Record<string, unknown>>(text: ReturnType<typeof sql>) => db.execute<Row>(text).then(({ rows }) => rows);
   const [done, missed, care, checks, parts] = await Promise.all([
-    query<{ machine: string; routine: string; times: number }>(
-      sql`SELECT machine, routine, count(*)::int AS times FROM settled_day WHERE site = ${site} AND day BETWEEN ${from} AND ${to} AND outcome = 'done' GROUP BY machine, routine`,
-    ),
-    query<{ machine: string; times: number }>(
-      sql`SELECT machine, count(*)::int AS times FROM day_outcome WHERE site = ${site} AND day BETWEEN ${from} AND ${to} AND outcome = 'missed' GROUP BY machine`,
-    ),
+    db
+      .select({ machine: settledDay.machine, routine: settledDay.routine, times: count() })
+      .from(settledDay)
+      .where(and(eq(settledDay.site, site), between(settledDay.day, from, to), eq(settledDay.outcome, "done")))
+      .groupBy(settledDay.machine, settledDay.routine),
+    db
+      .select({ machine: dayOutcome.machine, times: count() })
+      .from(dayOutcome)
+      .where(and(eq(dayOutcome.site, site), between(dayOutcome.day, from, to), eq(dayOutcome.outcome, "missed")))
+      .groupBy(dayOutcome.machine),
     query<{ machine: string; what: string; strength: string | null; ml: number | null; times: number }>(sql`
       SELECT machine, body ->> 'what' AS what, body ->> 'strength' AS strength, (body ->> 'ml')::float8 AS ml, count(*)::int AS times FROM ${around(["care"])}
       WHERE local_day BETWEEN ${from} AND ${to} AND body ->> 'what' IN ('clean', 'load', 'flush') AND NOT coalesce((body ->> 'inFluid')::boolean, false)

@@ -1,87 +1,130 @@
-import { type SQL, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gt, gte, inArray, isNotNull, lt, lte, sql } from "drizzle-orm";
 import type { Connection } from "./database.ts";
+import { effectiveEntry } from "./effective-entry.ts";
+import { openSign } from "./floor-tables.ts";
+import { counterReading, entry, settledDay } from "./tables.ts";
 
-export type NozzleRow = {
-  id: string;
-  kind: string;
-  machine: string;
-  routine: string | null;
-  person: string | null;
-  happenedAt: Date;
-  localDay: string;
-  body: Record<string, unknown>;
-};
+const { id, kind, machine, routine, person, happenedAt, localDay, body } = effectiveEntry;
+const NOZZLE_COLUMNS = { id, kind, machine: sql<string>`${machine}`, routine, person, happenedAt, localDay, body };
 
-const KINDS = sql`('check', 'care', 'release', 'busy', 'pin')`;
-const NOZZLE_COLUMNS = sql`e.id, e.kind, e.machine, e.routine, e.person, e.happened_at AS "happenedAt", e.local_day AS "localDay", e.body`;
-const dated = (row: NozzleRow): NozzleRow => ({ ...row, happenedAt: new Date(row.happenedAt) });
+export type NozzleRow = Awaited<ReturnType<typeof lastChecks>>[number];
 
 /** Checks, cleans and what else was done for a machine's nozzles since a moment, oldest first, amended as they are. */
-export async function nozzleRows(
+export const nozzleRows = (
   db: Connection,
   site: string,
   { machines, since, until, routines }: { machines: string[]; since: Date; until?: Date; routines: readonly string[] },
-): Promise<NozzleRow[]> {
-  const between: SQL = until ? sql`e.happened_at BETWEEN ${since} AND ${until}` : sql`e.happened_at >= ${since}`;
+): Promise<NozzleRow[]> => {
   // An amended time counts as amended; looking a day further back finds what was moved across the border.
-  const { rows } = await db.execute<NozzleRow>(sql`
-    SELECT ${NOZZLE_COLUMNS} FROM effective_entry e
-    WHERE e.site = ${site} AND e.machine = ANY(${sql.param(machines)}) AND ${between} AND e.id IN (
-      SELECT id FROM entry WHERE site = ${site} AND machine = ANY(${sql.param(machines)}) AND kind IN ${KINDS}
-        AND happened_at >= ${new Date(since.getTime() - 86_400_000)}
-      UNION ALL
-      SELECT entry_id FROM settled_day WHERE site = ${site} AND machine = ANY(${sql.param(machines)}) AND outcome = 'done'
-        AND routine = ANY(${sql.param([...new Set(routines)])}) AND happened_at >= ${since}
-      UNION ALL
-      SELECT id FROM open_sign WHERE site = ${site} AND machine = ANY(${sql.param(machines)}) AND sign = 'mixed-colours' AND seen_at >= ${since}
-    ) ORDER BY e.happened_at, e.id`);
-  return rows.map(dated);
-}
+  const early = new Date(since.getTime() - 86_400_000);
+  const entered = db
+    .select({ id: entry.id })
+    .from(entry)
+    .where(
+      and(
+        eq(entry.site, site),
+        inArray(entry.machine, machines),
+        // As the words of the index have it.
+        sql`${entry.kind} in ('check', 'care', 'release', 'busy', 'pin')`,
+        gte(entry.happenedAt, early),
+      ),
+    );
+  const done = db
+    .select({ id: settledDay.entryId })
+    .from(settledDay)
+    .where(
+      and(
+        eq(settledDay.site, site),
+        inArray(settledDay.machine, machines),
+        eq(settledDay.outcome, "done"),
+        inArray(settledDay.routine, [...new Set(routines)]),
+        gte(settledDay.happenedAt, since),
+      ),
+    );
+  const mixed = db
+    .select({ id: openSign.id })
+    .from(openSign)
+    .where(
+      and(eq(openSign.site, site), inArray(openSign.machine, machines), eq(openSign.sign, "mixed-colours"), gte(openSign.seenAt, since)),
+    );
+  return db
+    .select(NOZZLE_COLUMNS)
+    .from(effectiveEntry)
+    .where(
+      and(
+        eq(effectiveEntry.site, site),
+        inArray(machine, machines),
+        gte(happenedAt, since),
+        until && lte(happenedAt, until),
+        inArray(id, entered.unionAll(done).unionAll(mixed)),
+      ),
+    )
+    .orderBy(asc(happenedAt), asc(id));
+};
 
 /** A machine's last checks, newest first. */
-export async function lastChecks(db: Connection, site: string, machine: string, limit: number): Promise<NozzleRow[]> {
-  const { rows } = await db.execute<NozzleRow>(sql`
-    SELECT ${NOZZLE_COLUMNS} FROM effective_entry e
-    WHERE e.site = ${site} AND e.machine = ${machine} AND e.kind = 'check' AND e.id IN (
-      SELECT id FROM entry WHERE site = ${site} AND machine = ${machine} AND kind = 'check' ORDER BY happened_at DESC LIMIT ${limit + 20})
-    ORDER BY e.happened_at DESC, e.id DESC LIMIT ${limit}`);
-  return rows.map(dated);
-}
+export const lastChecks = (db: Connection, site: string, of: string, limit: number) => {
+  // A few more than asked for: some may have been taken back.
+  const newest = db
+    .select({ id: entry.id })
+    .from(entry)
+    .where(and(eq(entry.site, site), eq(entry.machine, of), eq(entry.kind, "check")))
+    .orderBy(desc(entry.happenedAt))
+    .limit(limit + 20);
+  return db
+    .select(NOZZLE_COLUMNS)
+    .from(effectiveEntry)
+    .where(and(eq(effectiveEntry.site, site), eq(machine, of), eq(kind, "check"), inArray(id, newest)))
+    .orderBy(desc(happenedAt), desc(id))
+    .limit(limit);
+};
 
 /** Who entered anything at a machine between two moments. */
-export async function peopleBetween(db: Connection, site: string, machine: string, from: Date, to: Date): Promise<string[]> {
-  const { rows } = await db.execute<{ person: string }>(sql`
-    SELECT DISTINCT person FROM effective_entry WHERE site = ${site} AND machine = ${machine} AND happened_at > ${from} AND happened_at < ${to}
-      AND person IS NOT NULL ORDER BY person LIMIT 20`);
-  return rows.map(({ person }) => person);
+export async function peopleBetween(db: Connection, site: string, of: string, from: Date, to: Date): Promise<string[]> {
+  const rows = await db
+    .selectDistinct({ person })
+    .from(effectiveEntry)
+    .where(and(eq(effectiveEntry.site, site), eq(machine, of), gt(happenedAt, from), lt(happenedAt, to), isNotNull(person)))
+    .orderBy(asc(person))
+    .limit(20);
+  return rows.flatMap((row) => row.person ?? []);
 }
 
 /** A machine's readings of one counter, oldest first. */
 export async function counterTimes(
   db: Connection,
   site: string,
-  machine: string,
+  of: string,
   counter: string,
   since: Date,
 ): Promise<{ at: number; value: number; reset: boolean }[]> {
-  const { rows } = await db.execute<{ at: Date; value: number; reset: boolean }>(sql`
-    SELECT happened_at AS at, value, reset FROM counter_reading WHERE site = ${site} AND machine = ${machine} AND counter = ${counter}
-      AND happened_at >= ${since} ORDER BY happened_at LIMIT 1000`);
-  return rows.map(({ at, value, reset }) => ({ at: new Date(at).getTime(), value, reset }));
+  const c = counterReading;
+  const rows = await db
+    .select({ at: c.happenedAt, value: c.value, reset: c.reset })
+    .from(c)
+    .where(and(eq(c.site, site), eq(c.machine, of), eq(c.counter, counter), gte(c.happenedAt, since)))
+    .orderBy(asc(c.happenedAt))
+    .limit(1000);
+  return rows.map((row) => ({ ...row, at: row.at.getTime() }));
 }
 
 /** Which check a machine's later ones are held against: the newest such entry. */
-export async function lastPin(db: Connection, site: string, machine: string): Promise<NozzleRow | undefined> {
-  const { rows } = await db.execute<NozzleRow>(sql`
-    SELECT ${NOZZLE_COLUMNS} FROM effective_entry e WHERE e.site = ${site} AND e.machine = ${machine} AND e.kind = 'pin' ORDER BY e.happened_at DESC, e.id DESC LIMIT 1`);
-  return rows.map(dated)[0];
+export async function lastPin(db: Connection, site: string, of: string): Promise<NozzleRow | undefined> {
+  const [row] = await db
+    .select(NOZZLE_COLUMNS)
+    .from(effectiveEntry)
+    .where(and(eq(effectiveEntry.site, site), eq(machine, of), eq(kind, "pin")))
+    .orderBy(desc(happenedAt), desc(id))
+    .limit(1);
+  return row;
 }
 
-export async function checkById(db: Connection, site: string, id: string): Promise<NozzleRow | undefined> {
-  const { rows } = await db.execute<NozzleRow>(
-    sql`SELECT ${NOZZLE_COLUMNS} FROM effective_entry e WHERE e.site = ${site} AND e.id = ${id} AND e.kind = 'check'`,
-  );
-  return rows.map(dated)[0];
+export async function checkById(db: Connection, site: string, check: string): Promise<NozzleRow | undefined> {
+  const [row] = await db
+    .select(NOZZLE_COLUMNS)
+    .from(effectiveEntry)
+    .where(and(eq(effectiveEntry.site, site), eq(id, check), eq(kind, "check")));
+  return row;
 }
 
 /** What a channel missed in each check of a machine between two days, oldest first. */

@@ -1,9 +1,11 @@
-import { sql } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNotNull } from "drizzle-orm";
 import type { Connection } from "./database.ts";
+import { effectiveEntry } from "./effective-entry.ts";
+import { machineFact, settledDay } from "./tables.ts";
 
 export type PartRow = {
   id: string;
-  kind: "part" | "cap-drain";
+  kind: string;
   machine: string;
   happenedAt: Date;
   localDay: string;
@@ -12,25 +14,33 @@ export type PartRow = {
 
 /** Parts replaced, taken off and fitted, and measured fills of caps, oldest first; of all machines or some. */
 export async function partRows(db: Connection, site: string, machines?: string[]): Promise<PartRow[]> {
-  const mine = machines ? sql`AND machine = ANY(${sql.param(machines)})` : sql``;
-  const { rows } = await db.execute<PartRow>(sql`
-    SELECT id, kind, machine, happened_at AS "happenedAt", local_day AS "localDay", body FROM effective_entry
-    WHERE site = ${site} AND kind IN ('part', 'cap-drain') AND machine IS NOT NULL ${mine} ORDER BY happened_at, id`);
-  return rows.map((row) => ({ ...row, happenedAt: new Date(row.happenedAt) }));
+  const { id, kind, machine, happenedAt, localDay, body } = effectiveEntry;
+  const rows = await db
+    .select({ id, kind, machine, happenedAt, localDay, body })
+    .from(effectiveEntry)
+    .where(
+      and(eq(effectiveEntry.site, site), inArray(kind, ["part", "cap-drain"]), isNotNull(machine), machines && inArray(machine, machines)),
+    )
+    .orderBy(asc(happenedAt), asc(id));
+  return rows.map((row) => ({ ...row, machine: row.machine ?? "" }));
 }
 
 /** The last day on which each routine was done at a machine. */
 export async function lastDone(db: Connection, site: string, machine: string): Promise<Map<string, { day: string; at: Date }>> {
-  const { rows } = await db.execute<{ routine: string; day: string; at: Date }>(sql`
-    SELECT DISTINCT ON (routine) routine, day, happened_at AS at FROM settled_day
-    WHERE site = ${site} AND machine = ${machine} AND outcome = 'done' ORDER BY routine, day DESC`);
-  return new Map(rows.map(({ routine, day, at }) => [routine, { day, at: new Date(at) }]));
+  const { routine, day, happenedAt } = settledDay;
+  const rows = await db
+    .selectDistinctOn([routine], { routine, day, at: happenedAt })
+    .from(settledDay)
+    .where(and(eq(settledDay.site, site), eq(settledDay.machine, machine), eq(settledDay.outcome, "done")))
+    .orderBy(asc(routine), desc(day));
+  return new Map(rows.map(({ routine: id, ...last }) => [id, last]));
 }
 
 /** Until when a machine was said to print, the last time somebody said so. */
 export async function lastBusy(db: Connection, site: string, machine: string): Promise<Date | undefined> {
-  const { rows } = await db.execute<{ until: string }>(
-    sql`SELECT body ->> 'until' AS until FROM machine_fact WHERE site = ${site} AND machine = ${machine} AND fact = 'busy'`,
-  );
-  return rows.map(({ until }) => new Date(until))[0];
+  const [row] = await db
+    .select({ body: machineFact.body })
+    .from(machineFact)
+    .where(and(eq(machineFact.site, site), eq(machineFact.machine, machine), eq(machineFact.fact, "busy")));
+  return typeof row?.body.until === "string" ? new Date(row.body.until) : undefined;
 }

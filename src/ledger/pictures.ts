@@ -1,21 +1,21 @@
-import { sql } from "drizzle-orm";
+import { and, eq, sql } from "drizzle-orm";
 import type { Connection } from "./database.ts";
+import { picture } from "./tables.ts";
 
 export async function keepPicture(
   db: Connection,
   site: string,
   { hash, bytes, by }: { hash: string; bytes: Buffer; by: string | null },
 ): Promise<void> {
-  await db.execute(
-    sql`INSERT INTO file (site, hash, type, bytes, added_by) VALUES (${site}, ${hash}, 'image/jpeg', ${bytes}, ${by}) ON CONFLICT DO NOTHING`,
-  );
+  await db.insert(picture).values({ site, hash, type: "image/jpeg", bytes, addedBy: by }).onConflictDoNothing();
 }
 
 export async function pictureBytes(db: Connection, site: string, hash: string): Promise<{ type: string; bytes: Buffer } | undefined> {
-  const { rows } = await db.execute<{ type: string; bytes: Buffer }>(
-    sql`SELECT type, bytes FROM file WHERE site = ${site} AND hash = ${hash}`,
-  );
-  return rows[0];
+  const [row] = await db
+    .select({ type: picture.type, bytes: picture.bytes })
+    .from(picture)
+    .where(and(eq(picture.site, site), eq(picture.hash, hash)));
+  return row;
 }
 
 /** The last picture of each place, by machine: what a new one is held beside. */

@@ -1,6 +1,6 @@
 import { type SQL, sql } from "drizzle-orm";
 import { kindOf } from "../core/record/entries.ts";
-import type { Effective, Feed } from "../core/record/kind.ts";
+import type { Effective, Fold } from "../core/record/kind.ts";
 import type { Projection } from "../core/record/projection.ts";
 import { PROJECTIONS } from "../core/record/projections.ts";
 import type { Connection } from "./database.ts";
@@ -72,19 +72,19 @@ function narrowed({ narrow }: Projection, { site, id, machine, run, days, body }
 }
 
 /** Whether an entry by itself has any row in a projection. */
-const says = (feeds: Feed | readonly Feed[], entry: Effective): boolean =>
-  [feeds].flat().some((feed) => (feed as Feed).rows(entry).length > 0);
+const says = (folds: Fold | readonly Fold[], entry: Effective): boolean =>
+  [folds].flat().some((fold) => (fold as Fold).rows(entry).length > 0);
 
 /** Folds again what an entry touched; several of one key, one after the other, come to the same as all at once. */
 export async function refold(tx: Connection, touched: Touched): Promise<void> {
   const { site, id, machine, routine, kind, days, plain } = touched;
-  const feeds = kindOf(kind)?.feeds ?? {};
+  const folds = kindOf(kind)?.folds ?? {};
   const ofMachine = sql`site = ${site} AND machine = ${machine}`;
-  const movesStock = "stock_move" in feeds;
+  const movesStock = "stock_move" in folds;
   const before = movesStock && !plain ? await movedBy(tx, site, id) : [];
   let settles = false;
   for (const projection of PROJECTIONS) {
-    const mine = feeds[projection.table];
+    const mine = folds[projection.table];
     if (!mine || (plain && !says(mine, touched))) continue;
     settles ||= projection.table === "settled_day";
     if (plain && projection.key) {

@@ -1,5 +1,6 @@
-import { sql } from "drizzle-orm";
-import type { Connection } from "./database.ts";
+import { asc, eq, type SQLWrapper, sql } from "drizzle-orm";
+import { type Connection, columnsOf, type RowOf } from "./database.ts";
+import { sensorNow } from "./stores-tables.ts";
 
 export type RoomRow = { area: string; sensor: string; at: Date; celsius: number; humidity: number };
 
@@ -19,7 +20,7 @@ export async function addReadings(db: Connection, site: string, rows: readonly R
   return added;
 }
 
-/** Adds the hours up anew that readings lie in. */
+/** Adds up again the hours that readings lie in. */
 async function addUpHours(db: Connection, site: string, rows: readonly RoomRow[]): Promise<void> {
   const hours = [...new Set(rows.map(({ area, at }) => `${area} ${Math.floor(at.getTime() / 3_600_000)}`))].map((key) => {
     const [area = "", hour = ""] = key.split(" ");
@@ -85,30 +86,32 @@ export async function newestAir(db: Connection, site: string, areas: string[], s
   return dated(rows);
 }
 
-export type SensorRow = {
-  area: string;
-  sensor: string;
-  seenAt: Date;
-  messages: number;
-  kept: number;
-  refused: number;
-  refusedWhy: string | null;
-  refusedAt: Date | null;
-};
+export type SensorRow = RowOf<typeof sensorNow>;
 
-export async function sensorRows(db: Connection, site: string): Promise<SensorRow[]> {
-  const { rows } = await db.execute<SensorRow>(sql`
-    SELECT area, sensor, seen_at AS "seenAt", messages::float8 AS messages, kept::float8 AS kept, refused::float8 AS refused, refused_why AS "refusedWhy", refused_at AS "refusedAt"
-    FROM sensor_now WHERE site = ${site} ORDER BY area, sensor LIMIT 500`);
-  return rows.map((row) => ({ ...row, seenAt: new Date(row.seenAt), refusedAt: row.refusedAt ? new Date(row.refusedAt) : null }));
-}
+export const sensorRows = (db: Connection, site: string): Promise<SensorRow[]> =>
+  db
+    .select(columnsOf(sensorNow))
+    .from(sensorNow)
+    .where(eq(sensorNow.site, site))
+    .orderBy(asc(sensorNow.area), asc(sensorNow.sensor))
+    .limit(500);
 
 /** Adds what came from a sensor since the last time. */
 export async function addToSensor(db: Connection, site: string, row: SensorRow): Promise<void> {
-  await db.execute(sql`
-    INSERT INTO sensor_now (site, area, sensor, seen_at, messages, kept, refused, refused_why, refused_at)
-    VALUES (${site}, ${row.area}, ${row.sensor}, ${row.seenAt.toISOString()}, ${row.messages}, ${row.kept}, ${row.refused}, ${row.refusedWhy}, ${row.refusedAt?.toISOString() ?? null})
-    ON CONFLICT (site, area, sensor) DO UPDATE SET seen_at = greatest(sensor_now.seen_at, excluded.seen_at), messages = sensor_now.messages + excluded.messages,
-      kept = sensor_now.kept + excluded.kept, refused = sensor_now.refused + excluded.refused,
-      refused_why = coalesce(excluded.refused_why, sensor_now.refused_why), refused_at = coalesce(excluded.refused_at, sensor_now.refused_at)`);
+  const { seenAt, messages, kept, refused, refusedWhy, refusedAt } = sensorNow;
+  const grown = (column: SQLWrapper, by: number) => sql`${column} + ${by}`;
+  await db
+    .insert(sensorNow)
+    .values({ site, ...row })
+    .onConflictDoUpdate({
+      target: [sensorNow.site, sensorNow.area, sensorNow.sensor],
+      set: {
+        seenAt: sql`greatest(${seenAt}, excluded.seen_at)`,
+        messages: grown(messages, row.messages),
+        kept: grown(kept, row.kept),
+        refused: grown(refused, row.refused),
+        refusedWhy: sql`coalesce(excluded.refused_why, ${refusedWhy})`,
+        refusedAt: sql`coalesce(excluded.refused_at, ${refusedAt})`,
+      },
+    });
 }

@@ -1,97 +1,107 @@
-import { sql } from "drizzle-orm";
+import { and, asc, desc, eq, gte, inArray, or, sql } from "drizzle-orm";
 import type { RunBody, RunEvent } from "../core/runs/events.ts";
-import type { Connection } from "./database.ts";
+import { type Connection, columnsOf, type RowOf } from "./database.ts";
+import { effectiveEntry } from "./effective-entry.ts";
+import { run } from "./floor-tables.ts";
+import { settingsVersion } from "./tables.ts";
 
-export type RunRow = {
-  run: string;
-  machine: string;
-  routine: string;
-  key: string | null;
-  form: string;
-  status: "running" | "stopped" | "ended" | "abandoned";
-  person: string | null;
-  device: string | null;
-  startedAt: Date;
-  lastAt: Date;
-  day: string;
-};
+export type RunRow = RowOf<typeof run>;
 
-const COLUMNS = sql`run, machine, routine, key, form, status, person, device, started_at AS "startedAt", last_at AS "lastAt", day`;
-const dated = (row: RunRow): RunRow => ({ ...row, startedAt: new Date(row.startedAt), lastAt: new Date(row.lastAt) });
+const isOpen = inArray(run.status, ["running", "stopped"]);
 
 /** Runs that are open, and those of a day. */
-export async function runsOn(db: Connection, site: string, day: string): Promise<RunRow[]> {
-  const { rows } = await db.execute<RunRow>(sql`
-    SELECT ${COLUMNS} FROM run WHERE site = ${site} AND (status IN ('running', 'stopped') OR day = ${day}) ORDER BY started_at LIMIT 500`);
-  return rows.map(dated);
-}
+export const runsOn = (db: Connection, site: string, day: string): Promise<RunRow[]> =>
+  db
+    .select(columnsOf(run))
+    .from(run)
+    .where(and(eq(run.site, site), or(isOpen, eq(run.day, day))))
+    .orderBy(asc(run.startedAt))
+    .limit(500);
 
 /** Runs that are open. */
-export async function openRuns(db: Connection, site: string): Promise<RunRow[]> {
-  const { rows } = await db.execute<RunRow>(
-    sql`SELECT ${COLUMNS} FROM run WHERE site = ${site} AND status IN ('running', 'stopped') ORDER BY started_at LIMIT 200`,
-  );
-  return rows.map(dated);
+export const openRuns = (db: Connection, site: string): Promise<RunRow[]> =>
+  db
+    .select(columnsOf(run))
+    .from(run)
+    .where(and(eq(run.site, site), isOpen))
+    .orderBy(asc(run.startedAt))
+    .limit(200);
+
+export async function runRow(db: Connection, site: string, id: string): Promise<RunRow | undefined> {
+  const [row] = await db
+    .select(columnsOf(run))
+    .from(run)
+    .where(and(eq(run.site, site), eq(run.run, id)));
+  return row;
 }
 
-export async function runRow(db: Connection, site: string, run: string): Promise<RunRow | undefined> {
-  const { rows } = await db.execute<RunRow>(sql`SELECT ${COLUMNS} FROM run WHERE site = ${site} AND run = ${run}`);
-  return rows.map(dated)[0];
-}
-
-/** The last runs of routines that came to their end, newest first. */
-export async function lastRunsOf(db: Connection, site: string, routines: string[], limit = 60): Promise<RunRow[]> {
-  if (routines.length === 0) return [];
-  const { rows } = await db.execute<RunRow>(sql`
-    SELECT ${COLUMNS} FROM run WHERE site = ${site} AND routine = ANY(${sql.param(routines)}) AND status = 'ended' AND form = 'guided'
-    ORDER BY last_at DESC LIMIT ${limit}`);
-  return rows.map(dated);
-}
+/** The last guided runs that came to their end, of some routines or all, newest first. */
+export const lastRuns = (
+  db: Connection,
+  site: string,
+  { routines, limit }: { routines?: readonly string[]; limit: number },
+): Promise<RunRow[]> =>
+  db
+    .select(columnsOf(run))
+    .from(run)
+    .where(
+      and(eq(run.site, site), eq(run.status, "ended"), eq(run.form, "guided"), routines ? inArray(run.routine, [...routines]) : undefined),
+    )
+    .orderBy(desc(run.lastAt))
+    .limit(limit);
 
 /** Open runs of a piece of work. */
-export async function openRunsOf(db: Connection, site: string, key: string): Promise<RunRow[]> {
-  const { rows } = await db.execute<RunRow>(sql`
-    SELECT ${COLUMNS} FROM run WHERE site = ${site} AND key = ${key} AND status IN ('running', 'stopped')`);
-  return rows.map(dated);
-}
+export const openRunsOf = (db: Connection, site: string, key: string): Promise<RunRow[]> =>
+  db
+    .select(columnsOf(run))
+    .from(run)
+    .where(and(eq(run.site, site), eq(run.key, key), isOpen));
 
 /** The events of runs in the order of their doing; the check of a run's nozzle-check step is known by its entry. */
 export async function runEvents(db: Connection, site: string, runs: string[]): Promise<Map<string, RunEvent[]>> {
+  const { id, happenedAt, person, device, body } = effectiveEntry;
+  const rows = await db
+    .select({ run: effectiveEntry.run, id, happenedAt, person, device, body })
+    .from(effectiveEntry)
+    .where(and(eq(effectiveEntry.site, site), inArray(effectiveEntry.run, runs), eq(effectiveEntry.kind, "run")))
+    .orderBy(sql`(${body} ->> 'event' = 'start') DESC`, asc(happenedAt), asc(effectiveEntry.seq));
   const found = new Map<string, RunEvent[]>();
-  if (runs.length === 0) return found;
-  const { rows } = await db.execute<{
-    run: string;
-    id: string;
-    at: string;
-    person: string | null;
-    device: string | null;
-    body: RunBody;
-  }>(sql`
-    SELECT run, id, happened_at AS at, person, device, body FROM effective_entry
-    WHERE site = ${site} AND run = ANY(${sql.param(runs)}::uuid[]) AND kind = 'run' ORDER BY (body ->> 'event' = 'start') DESC, happened_at, seq`);
-  for (const { run, id, at, person, device, body } of rows) {
-    const events = found.get(run) ?? [];
-    events.push({ id, at: new Date(at).getTime(), person, device, body });
-    found.set(run, events);
+  for (const row of rows) {
+    const of = row.run ?? "";
+    const events = found.get(of) ?? [];
+    events.push({ id: row.id, at: row.happenedAt.getTime(), person: row.person, device: row.device, body: row.body as RunBody });
+    found.set(of, events);
   }
   return found;
 }
 
 /** The steps that a routine had under a mark. */
 export async function stepsUnder(db: Connection, site: string, routine: string, version: string): Promise<unknown> {
-  const { rows } = await db.execute<{ steps: unknown }>(sql`
-    SELECT body -> 'steps' AS steps FROM settings_version WHERE site = ${site} AND subject = 'steps' AND id = ${routine} AND body ->> 'mark' = ${version} LIMIT 1`);
-  return rows[0]?.steps;
+  const { subject, id, body } = settingsVersion;
+  const [row] = await db
+    .select({ body })
+    .from(settingsVersion)
+    .where(and(eq(settingsVersion.site, site), eq(subject, "steps"), eq(id, routine), sql`${body} ->> 'mark' = ${version}`))
+    .limit(1);
+  return row?.body.steps;
 }
 
 /** Ended runs of some routines at machines since a day, newest first. */
-export async function runsOf(db: Connection, site: string, routines: readonly string[], machines: string[], since: string) {
-  if (machines.length === 0) return [];
-  const { rows } = await db.execute<{ run: string; machine: string; day: string; person: string | null }>(sql`
-    SELECT run, machine, day, person FROM run WHERE site = ${site} AND routine = ANY(${sql.param([...routines])}) AND machine = ANY(${sql.param(machines)}) AND status = 'ended' AND day >= ${since}
-    ORDER BY last_at DESC LIMIT 50`);
-  return rows;
-}
+export const runsOf = (db: Connection, site: string, routines: readonly string[], machines: readonly string[], since: string) =>
+  db
+    .select({ run: run.run, machine: run.machine, day: run.day, person: run.person })
+    .from(run)
+    .where(
+      and(
+        eq(run.site, site),
+        inArray(run.routine, [...routines]),
+        inArray(run.machine, [...machines]),
+        eq(run.status, "ended"),
+        gte(run.day, since),
+      ),
+    )
+    .orderBy(desc(run.lastAt))
+    .limit(50);
 
 /** What some routines' steps put through each channel of machines, in millilitres over all time. */
 export async function solventTally(db: Connection, site: string, machines: string[], steps: readonly { routine: string; step: string }[]) {

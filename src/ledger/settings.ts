@@ -1,7 +1,7 @@
-import { sql } from "drizzle-orm";
+import { and, desc, eq, sql } from "drizzle-orm";
 import type { Setting } from "../core/shop/shop.ts";
 import type { Connection } from "./database.ts";
-import { settingsVersion } from "./tables.ts";
+import { entry, settingsVersion } from "./tables.ts";
 
 /** The settings in force of a site, in walking order; archived ones too. */
 export async function currentSettings(db: Connection, site: string): Promise<Setting[]> {
@@ -15,10 +15,13 @@ export async function currentSettings(db: Connection, site: string): Promise<Set
 
 /** Grows with every change of a site's settings: what was read under one number may be kept under it. */
 export async function settingsMark(db: Connection, site: string): Promise<number> {
-  const { rows } = await db.execute<{ mark: number }>(
-    sql`SELECT coalesce(max(seq), 0) AS mark FROM entry WHERE site = ${site} AND kind = 'settings'`,
-  );
-  return rows[0]?.mark ?? 0;
+  const [row] = await db
+    .select({ mark: entry.seq })
+    .from(entry)
+    .where(and(eq(entry.site, site), eq(entry.kind, "settings")))
+    .orderBy(desc(entry.seq))
+    .limit(1);
+  return row?.mark ?? 0;
 }
 
 export async function addSettings(tx: Connection, site: string, settings: Setting[]): Promise<void> {
@@ -30,16 +33,36 @@ export type SettingVersion = Setting & { at: Date; person: string | null };
 
 /** All versions of one setting, newest first, with who put them in force and when. */
 export async function versionsOfSetting(db: Connection, site: string, subject: string, id: string): Promise<SettingVersion[]> {
-  const { rows } = await db.execute<SettingVersion>(sql`
-    SELECT v.subject, v.id, v.version, v.place, v.archived, v.body, e.happened_at AS at, e.person FROM settings_version v
-    LEFT JOIN entry e ON e.site = v.site AND e.kind = 'settings' AND e.body ->> 'subject' = v.subject AND e.body ->> 'id' = v.id
-      AND (e.body ->> 'version')::int = v.version
-    WHERE v.site = ${site} AND v.subject = ${subject} AND v.id = ${id} ORDER BY v.version DESC LIMIT 100`);
-  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
+  const v = settingsVersion;
+  return db
+    .select({
+      subject: v.subject,
+      id: v.id,
+      version: v.version,
+      place: v.place,
+      archived: v.archived,
+      body: v.body,
+      at: sql<Date>`coalesce(${entry.happenedAt}, ${v.madeAt})`.mapWith(v.madeAt),
+      person: entry.person,
+    })
+    .from(v)
+    .leftJoin(
+      entry,
+      and(
+        eq(entry.site, v.site),
+        eq(entry.kind, "settings"),
+        sql`${entry.body} ->> 'subject' = ${v.subject}`,
+        sql`${entry.body} ->> 'id' = ${v.id}`,
+        sql`(${entry.body} ->> 'version')::int = ${v.version}`,
+      ),
+    )
+    .where(and(eq(v.site, site), eq(v.subject, subject), eq(v.id, id)))
+    .orderBy(desc(v.version))
+    .limit(100);
 }
 
 /** Sites that have settings. */
 export async function allSites(db: Connection): Promise<string[]> {
-  const { rows } = await db.execute<{ site: string }>(sql`SELECT DISTINCT site FROM settings_version WHERE subject = 'shop'`);
+  const rows = await db.selectDistinct({ site: settingsVersion.site }).from(settingsVersion).where(eq(settingsVersion.subject, "shop"));
   return rows.map(({ site }) => site);
 }

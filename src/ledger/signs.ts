@@ -1,32 +1,24 @@
-import { sql } from "drizzle-orm";
-import type { Connection } from "./database.ts";
+import { and, asc, eq, gte, isNull, sql } from "drizzle-orm";
+import { type Connection, columnsOf, type RowOf } from "./database.ts";
+import { openSign } from "./floor-tables.ts";
 
-export type SignRow = {
-  id: string;
-  machine: string;
-  sign: string;
-  seenAt: Date;
-  seenDay: string;
-  person: string | null;
-  note: string | null;
-  overAt: Date | null;
-  cause: string | null;
-};
-
-const COLUMNS = sql`id, machine, sign, seen_at AS "seenAt", seen_day AS "seenDay", person, note, over_at AS "overAt", cause`;
-const dated = (row: SignRow): SignRow => ({ ...row, seenAt: new Date(row.seenAt), overAt: row.overAt ? new Date(row.overAt) : null });
+export type SignRow = RowOf<typeof openSign>;
 
 /** Signs reported and not explained yet, since a day; older ones say nothing of the machine as it stands. */
-export async function openSigns(db: Connection, site: string, since: string): Promise<SignRow[]> {
-  const { rows } = await db.execute<SignRow>(
-    sql`SELECT ${COLUMNS} FROM open_sign WHERE site = ${site} AND over_at IS NULL AND seen_day >= ${since} ORDER BY seen_at LIMIT 200`,
-  );
-  return rows.map(dated);
-}
+export const openSigns = (db: Connection, site: string, since: string): Promise<SignRow[]> =>
+  db
+    .select(columnsOf(openSign))
+    .from(openSign)
+    .where(and(eq(openSign.site, site), isNull(openSign.overAt), gte(openSign.seenDay, since)))
+    .orderBy(asc(openSign.seenAt))
+    .limit(200);
 
 export async function signRow(db: Connection, site: string, id: string): Promise<SignRow | undefined> {
-  const { rows } = await db.execute<SignRow>(sql`SELECT ${COLUMNS} FROM open_sign WHERE site = ${site} AND id = ${id}`);
-  return rows.map(dated)[0];
+  const [row] = await db
+    .select(columnsOf(openSign))
+    .from(openSign)
+    .where(and(eq(openSign.site, site), eq(openSign.id, id)));
+  return row;
 }
 
 /** How often each sign was found to come from each cause, since its count was last set back. */

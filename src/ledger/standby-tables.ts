@@ -1,13 +1,11 @@
 import { sql } from "drizzle-orm";
-import { date, index, jsonb, pgTable, primaryKey, text, timestamp, uuid } from "drizzle-orm/pg-core";
+import { date, index, jsonb, pgTable, primaryKey, text, uuid } from "drizzle-orm/pg-core";
 
 import { REGIMES } from "../core/standby/regime.ts";
 import { CAPPED } from "../core/standby/said.ts";
-import { oneOf } from "./tables.ts";
+import { instant, oneOf } from "./tables.ts";
 
 /** What is known of machines that stand: projections of the ledger. */
-
-const instant = () => timestamp({ withTimezone: true, mode: "date" });
 
 /** Each sleep of a machine: from the first that put it to sleep to what woke it; `up_at` null: it sleeps now. */
 export const sleep = pgTable(
@@ -18,7 +16,7 @@ export const sleep = pgTable(
     entryId: uuid().notNull(),
     downAt: instant().notNull(),
     downDay: date({ mode: "string" }).notNull(),
-    regime: text().notNull(),
+    regime: text({ enum: REGIMES }).notNull(),
     routines: jsonb().$type<string[]>().notNull(),
     contents: text(),
     until: date({ mode: "string" }),
@@ -43,7 +41,7 @@ export const seasonPlan = pgTable(
     entryId: uuid().notNull(),
     happenedAt: instant().notNull(),
     person: text(),
-    body: jsonb().notNull(),
+    body: jsonb().$type<Record<string, unknown>>().notNull(),
   },
   (t) => [primaryKey({ columns: [t.site, t.fromDay] })],
 );
@@ -58,8 +56,8 @@ export const doorSeen = pgTable(
     entryId: uuid().notNull(),
     happenedAt: instant().notNull(),
     person: text(),
-    power: text(),
-    capped: text(),
+    power: text({ enum: ["on", "off"] }),
+    capped: text({ enum: CAPPED }),
     cappedAt: instant(),
   },
   (t) => [

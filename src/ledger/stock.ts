@@ -1,48 +1,49 @@
-import { sql } from "drizzle-orm";
-import type { Held } from "../core/stores/shelf.ts";
-import type { Connection } from "./database.ts";
+import { and, asc, between, count, desc, eq, gte, inArray, isNotNull, isNull, ne, or, type SQL, sql } from "drizzle-orm";
+import { type Connection, columnsOf } from "./database.ts";
+import { effectiveEntry } from "./effective-entry.ts";
+import { inkLevel, purchase, stockDay, stockMove, stockNow } from "./stores-tables.ts";
 
-export type HeldRow = Held & { countedOn: string | null; lastBoxOn: string | null };
+export type HeldRow = Awaited<ReturnType<typeof stockRows>>[number];
 
 /** What is there of all items, or of some. Lots that are used up are left out unless `all`. */
-export async function stockRows(db: Connection, site: string, items?: string[], all = false): Promise<HeldRow[]> {
-  const { rows } = await db.execute<HeldRow>(sql`
-    SELECT item, lot, place, amount::float8 AS amount, expiry, opened_on AS "openedOn", received_on AS "receivedOn", counted_on AS "countedOn", last_box_on AS "lastBoxOn"
-    FROM stock_now WHERE site = ${site} ${items ? sql`AND item = ANY(${sql.param(items)})` : sql``}
-      ${all ? sql`` : sql`AND (amount <> 0 OR lot = '')`} ORDER BY item, lot, place`);
-  return rows;
-}
-
-export type MoveRow = {
-  entryId: string;
-  line: number;
-  happenedAt: Date;
-  day: string;
-  event: string;
-  item: string;
-  lot: string;
-  place: string;
-  amount: number;
-  machine: string | null;
-  channel: string | null;
-  person: string | null;
-  run: string | null;
-  delivery: string | null;
+export const stockRows = (db: Connection, site: string, items?: string[], all = false) => {
+  const { lastAt: _, ...columns } = columnsOf(stockNow);
+  return db
+    .select(columns)
+    .from(stockNow)
+    .where(
+      and(
+        eq(stockNow.site, site),
+        items && inArray(stockNow.item, items),
+        all ? undefined : or(ne(stockNow.amount, 0), eq(stockNow.lot, "")),
+      ),
+    )
+    .orderBy(asc(stockNow.item), asc(stockNow.lot), asc(stockNow.place));
 };
 
+export type MoveRow = Awaited<ReturnType<typeof moveRows>>[number];
+
 /** Movements, newest first, a page at a time: those before a moment and entry. */
-export async function moveRows(
+export const moveRows = (
   db: Connection,
   site: string,
   { item, lot, before, limit }: { item?: string; lot?: string; before?: { at: string; id: string }; limit: number },
-): Promise<MoveRow[]> {
-  const { rows } = await db.execute<MoveRow>(sql`
-    SELECT entry_id AS "entryId", line, happened_at AS "happenedAt", day, event, item, lot, place, amount::float8 AS amount, machine, channel, person, run, delivery
-    FROM stock_move WHERE site = ${site} ${item ? sql`AND item = ${item}` : sql``} ${lot !== undefined ? sql`AND lot = ${lot}` : sql``}
-      ${before ? sql`AND (happened_at, entry_id) < (${before.at}::timestamptz, ${before.id}::uuid)` : sql``}
-    ORDER BY happened_at DESC, entry_id DESC, line LIMIT ${limit}`);
-  return rows.map((row) => ({ ...row, happenedAt: new Date(row.happenedAt) }));
-}
+) => {
+  const { expiry: _e, counted: _c, routine: _r, orderId: _o, supplier: _s, ...columns } = columnsOf(stockMove);
+  return db
+    .select(columns)
+    .from(stockMove)
+    .where(
+      and(
+        eq(stockMove.site, site),
+        item ? eq(stockMove.item, item) : undefined,
+        lot === undefined ? undefined : eq(stockMove.lot, lot),
+        before && sql`(${stockMove.happenedAt}, ${stockMove.entryId}) < (${before.at}::timestamptz, ${before.id}::uuid)`,
+      ),
+    )
+    .orderBy(desc(stockMove.happenedAt), desc(stockMove.entryId), asc(stockMove.line))
+    .limit(limit);
+};
 
 /** What was there of an item and lot at a place up to a moment: the last count before it and what moved since. */
 export async function stockAt(
@@ -65,121 +66,154 @@ export async function deliveredBefore(
   site: string,
   of: { delivery: string; supplier: string | null; item: string; lot: string; not: string },
 ): Promise<{ day: string; person: string | null } | undefined> {
-  const { rows } = await db.execute<{ day: string; person: string | null }>(sql`
-    SELECT day, person FROM stock_move WHERE site = ${site} AND delivery = ${of.delivery} AND coalesce(supplier, '') = ${of.supplier ?? ""}
-      AND event = 'received' AND item = ${of.item} AND lot = ${of.lot} AND entry_id <> ${of.not} LIMIT 1`);
-  return rows[0];
+  const m = stockMove;
+  const [row] = await db
+    .select({ day: m.day, person: m.person })
+    .from(m)
+    .where(
+      and(
+        eq(m.site, site),
+        eq(m.delivery, of.delivery),
+        eq(sql`coalesce(${m.supplier}, '')`, of.supplier ?? ""),
+        eq(m.event, "received"),
+        eq(m.item, of.item),
+        eq(m.lot, of.lot),
+        ne(m.entryId, of.not),
+      ),
+    )
+    .limit(1);
+  return row;
 }
+
+/** An amount added up. */
+const added = (where?: SQL): SQL<number> =>
+  sql`coalesce(sum(${stockDay.amount}) ${where ? sql`FILTER (WHERE ${where})` : sql``}, 0)`.mapWith(Number) as SQL<number>;
 
 /** What was used of each item in each week back from a day: week 0 is the seven days that end on it. `lists` counts what routines' lists took. */
-export async function usedByWeek(
-  db: Connection,
-  site: string,
-  on: string,
-  weeks: number,
-): Promise<{ item: string; week: number; lists: number; besides: number }[]> {
-  const { rows } = await db.execute<{ item: string; week: number; lists: number; besides: number }>(sql`
-    SELECT item, ((${on}::date - day) / 7)::int AS week, coalesce(sum(amount) FILTER (WHERE listed), 0)::float8 AS lists,
-      coalesce(sum(amount) FILTER (WHERE NOT listed), 0)::float8 AS besides
-    FROM stock_day WHERE site = ${site} AND event <> 'discarded' AND day > ${on}::date - ${weeks * 7}::int AND day <= ${on}::date GROUP BY 1, 2`);
-  return rows;
-}
-
-export type PurchaseRow = {
-  id: string;
-  supplier: string;
-  day: string;
-  person: string | null;
-  body: { lines: { item: string; packs: number; amount: number; priceCents: number }[]; note?: string };
-  closedAt: Date | null;
-  closedWhy: string | null;
-  received: Record<string, number>;
+export const usedByWeek = (db: Connection, site: string, on: string, weeks: number) => {
+  const { item, day, listed, event } = stockDay;
+  const week = sql<number>`((${on}::date - ${day}) / 7)::int`;
+  return db
+    .select({ item, week, lists: added(sql`${listed}`), besides: added(sql`NOT ${listed}`) })
+    .from(stockDay)
+    .where(and(eq(stockDay.site, site), ne(event, "discarded"), sql`${day} > ${on}::date - ${weeks * 7}::int`, sql`${day} <= ${on}::date`))
+    .groupBy(item, sql`2`);
 };
 
+export type PurchaseRow = Awaited<ReturnType<typeof purchaseRows>>[number];
+
 /** Orders, newest first, with what came of each. */
-export async function purchaseRows(db: Connection, site: string, limit: number, openSince?: string): Promise<PurchaseRow[]> {
-  const { rows } = await db.execute<PurchaseRow>(sql`
-    SELECT p.id, p.supplier, p.day, p.person, p.body, p.closed_at AS "closedAt", p.closed_why AS "closedWhy",
-      coalesce((SELECT jsonb_object_agg(item, amount) FROM (SELECT item, sum(amount)::float8 AS amount FROM stock_move m
-        WHERE m.site = p.site AND m.order_id = p.id AND m.event = 'received' GROUP BY item) r), '{}'::jsonb) AS received
-    FROM purchase p WHERE p.site = ${site} ${openSince ? sql`AND p.closed_at IS NULL AND p.day >= ${openSince}` : sql``} ORDER BY p.placed_at DESC LIMIT ${limit}`);
-  return rows;
-}
+export const purchaseRows = (db: Connection, site: string, limit: number, openSince?: string) => {
+  const { placedAt: _, ...columns } = columnsOf(purchase);
+  const received = sql<Record<string, number>>`coalesce((SELECT jsonb_object_agg(item, amount) FROM (
+    SELECT item, sum(amount)::float8 AS amount FROM stock_move m
+    WHERE m.site = ${purchase.site} AND m.order_id = ${purchase.id} AND m.event = 'received' GROUP BY item) r), '{}'::jsonb)`;
+  return db
+    .select({ ...columns, received })
+    .from(purchase)
+    .where(and(eq(purchase.site, site), openSince ? and(isNull(purchase.closedAt), gte(purchase.day, openSince)) : undefined))
+    .orderBy(desc(purchase.placedAt))
+    .limit(limit);
+};
 
 export async function purchaseRow(db: Connection, site: string, id: string): Promise<PurchaseRow | undefined> {
   return (await purchaseRows(db, site, 1000)).find((row) => row.id === id);
 }
 
+/** What left the shelf for good between two days, of some items or all; what was mixed into another item is in that. */
+const gone = (site: string, from: string, to: string, items?: string[]) =>
+  and(eq(stockDay.site, site), ne(stockDay.event, "mixed in"), items && inArray(stockDay.item, items), between(stockDay.day, from, to));
+
+const atMachine = sql<string | null>`nullif(${stockDay.machine}, '')`;
+
 /** Volatile fluids let out: what was used or thrown away, by item, machine and day. */
-export async function letOut(db: Connection, site: string, items: string[], from: string, to: string) {
-  const { rows } = await db.execute<{ item: string; machine: string | null; day: string; amount: number }>(sql`
-    SELECT item, nullif(machine, '') AS machine, day, sum(amount)::float8 AS amount FROM stock_day
-    WHERE site = ${site} AND event <> 'mixed in' AND item = ANY(${sql.param(items)}) AND day BETWEEN ${from} AND ${to} GROUP BY 1, 2, 3 ORDER BY day, item`);
-  return rows;
-}
+export const letOut = (db: Connection, site: string, items: string[], from: string, to: string) =>
+  db
+    .select({ item: stockDay.item, machine: atMachine, day: stockDay.day, amount: added() })
+    .from(stockDay)
+    .where(gone(site, from, to, items))
+    .groupBy(stockDay.item, stockDay.machine, stockDay.day)
+    .orderBy(asc(stockDay.day), asc(stockDay.item));
 
 /** The same added up by item over a longer time. */
-export async function letOutByItem(db: Connection, site: string, items: string[], from: string, to: string) {
-  const { rows } = await db.execute<{ item: string; amount: number }>(sql`
-    SELECT item, sum(amount)::float8 AS amount FROM stock_day
-    WHERE site = ${site} AND event <> 'mixed in' AND item = ANY(${sql.param(items)}) AND day BETWEEN ${from} AND ${to} GROUP BY item`);
-  return rows;
-}
+export const letOutByItem = (db: Connection, site: string, items: string[], from: string, to: string) =>
+  db
+    .select({ item: stockDay.item, amount: added() })
+    .from(stockDay)
+    .where(gone(site, from, to, items))
+    .groupBy(stockDay.item);
 
 /** What was used at machines between two days, by item. */
-export async function usedAtMachines(db: Connection, site: string, from: string, to: string) {
-  const { rows } = await db.execute<{ item: string; machine: string | null; amount: number }>(sql`
-    SELECT item, nullif(machine, '') AS machine, sum(amount)::float8 AS amount FROM stock_day
-    WHERE site = ${site} AND event <> 'mixed in' AND day BETWEEN ${from} AND ${to} GROUP BY 1, 2`);
-  return rows;
-}
+export const usedAtMachines = (db: Connection, site: string, from: string, to: string) =>
+  db
+    .select({ item: stockDay.item, machine: atMachine, amount: added() })
+    .from(stockDay)
+    .where(gone(site, from, to))
+    .groupBy(stockDay.item, stockDay.machine);
 
 /** Lots put into channels, of one item and lot or of one machine. */
-export async function fillRows(db: Connection, site: string, machines?: string[]) {
-  const { rows } = await db.execute<{ machine: string; channel: string; item: string; lot: string; day: string; entry: string }>(sql`
-    SELECT machine, channel, item, lot, day, entry_id AS entry FROM stock_move WHERE site = ${site} AND channel IS NOT NULL AND machine IS NOT NULL AND lot <> ''
-      AND event = 'used' ${machines ? sql`AND machine = ANY(${sql.param(machines)})` : sql``} ORDER BY happened_at, entry_id LIMIT 20000`);
-  return rows;
-}
+export const fillRows = (db: Connection, site: string, machines?: string[]) => {
+  const m = stockMove;
+  return db
+    .select({
+      machine: sql<string>`${m.machine}`,
+      channel: sql<string>`${m.channel}`,
+      item: m.item,
+      lot: m.lot,
+      day: m.day,
+      entry: m.entryId,
+    })
+    .from(m)
+    .where(
+      and(
+        eq(m.site, site),
+        isNotNull(m.channel),
+        isNotNull(m.machine),
+        ne(m.lot, ""),
+        eq(m.event, "used"),
+        machines && inArray(m.machine, machines),
+      ),
+    )
+    .orderBy(asc(m.happenedAt), asc(m.entryId))
+    .limit(20_000);
+};
 
-export async function inkLevels(db: Connection, site: string) {
-  const { rows } = await db.execute<{ machine: string; channel: string; percent: number; happenedAt: Date }>(
-    sql`SELECT machine, channel, percent, happened_at AS "happenedAt" FROM ink_level WHERE site = ${site}`,
-  );
-  return rows.map((row) => ({ ...row, happenedAt: new Date(row.happenedAt) }));
-}
+export const inkLevels = (db: Connection, site: string) => {
+  const { machine, channel, percent, happenedAt } = inkLevel;
+  return db.select({ machine, channel, percent, happenedAt }).from(inkLevel).where(eq(inkLevel.site, site));
+};
 
 /** Batches mixed of an item on a day, for the number of the next. */
 export async function batchesOn(db: Connection, site: string, item: string, day: string): Promise<number> {
-  const { rows } = await db.execute<{ count: number }>(
-    sql`SELECT count(*)::int AS count FROM stock_move WHERE site = ${site} AND item = ${item} AND event = 'mixed' AND day = ${day}`,
-  );
-  return rows[0]?.count ?? 0;
+  const [row] = await db
+    .select({ made: count() })
+    .from(stockMove)
+    .where(and(eq(stockMove.site, site), eq(stockMove.item, item), eq(stockMove.event, "mixed"), eq(stockMove.day, day)));
+  return row?.made ?? 0;
 }
 
 /** The batch that a lot of an item was made as. */
 export async function mixOf(db: Connection, site: string, item: string, lot: string) {
-  const { rows } = await db.execute<{ body: Record<string, unknown>; day: string; person: string | null }>(sql`
-    SELECT e.body, e.local_day AS day, e.person FROM stock_move m JOIN effective_entry e ON e.site = m.site AND e.id = m.entry_id
-    WHERE m.site = ${site} AND m.item = ${item} AND m.lot = ${lot} AND m.event = 'mixed' LIMIT 1`);
-  return rows[0];
+  const { body, localDay, person } = effectiveEntry;
+  const [row] = await db
+    .select({ body, day: localDay, person })
+    .from(stockMove)
+    .innerJoin(effectiveEntry, and(eq(effectiveEntry.site, stockMove.site), eq(effectiveEntry.id, stockMove.entryId)))
+    .where(and(eq(stockMove.site, site), eq(stockMove.item, item), eq(stockMove.lot, lot), eq(stockMove.event, "mixed")))
+    .limit(1);
+  return row;
 }
 
 /** The last batches mixed, newest first. */
-export async function lastMixes(db: Connection, site: string, limit: number) {
-  const { rows } = await db.execute<{
-    id: string;
-    item: string;
-    lot: string;
-    ml: number;
-    day: string;
-    useBy: string;
-    person: string | null;
-  }>(sql`
-    SELECT entry_id AS id, item, lot, amount::float8 AS ml, day, expiry AS "useBy", person FROM stock_move
-    WHERE site = ${site} AND event = 'mixed' ORDER BY happened_at DESC LIMIT ${limit}`);
-  return rows;
-}
+export const lastMixes = (db: Connection, site: string, limit: number) => {
+  const m = stockMove;
+  return db
+    .select({ id: m.entryId, item: m.item, lot: m.lot, ml: m.amount, day: m.day, useBy: sql<string>`${m.expiry}`, person: m.person })
+    .from(m)
+    .where(and(eq(m.site, site), eq(m.event, "mixed")))
+    .orderBy(desc(m.happenedAt))
+    .limit(limit);
+};
 
 /** The expiry that another entry than one says of a lot. */
 export async function expiryElsewhere(
@@ -187,14 +221,23 @@ export async function expiryElsewhere(
   site: string,
   of: { item: string; lot: string; not: string },
 ): Promise<string | undefined> {
-  const { rows } = await db.execute<{ expiry: string }>(sql`
-    SELECT expiry FROM stock_move WHERE site = ${site} AND item = ${of.item} AND lot = ${of.lot} AND expiry IS NOT NULL AND entry_id <> ${of.not} LIMIT 1`);
-  return rows[0]?.expiry;
+  const m = stockMove;
+  const [row] = await db
+    .select({ expiry: m.expiry })
+    .from(m)
+    .where(and(eq(m.site, site), eq(m.item, of.item), eq(m.lot, of.lot), isNotNull(m.expiry), ne(m.entryId, of.not)))
+    .limit(1);
+  return row?.expiry ?? undefined;
 }
 
 /** The items that were filled into a machine's channels since a day. */
 export async function filledAt(db: Connection, site: string, machine: string, since: string): Promise<string[]> {
-  const { rows } = await db.execute<{ item: string }>(sql`
-    SELECT DISTINCT item FROM stock_move WHERE site = ${site} AND machine = ${machine} AND day >= ${since} AND channel IS NOT NULL ORDER BY item LIMIT 200`);
+  const m = stockMove;
+  const rows = await db
+    .selectDistinct({ item: m.item })
+    .from(m)
+    .where(and(eq(m.site, site), eq(m.machine, machine), gte(m.day, since), isNotNull(m.channel)))
+    .orderBy(asc(m.item))
+    .limit(200);
   return rows.map(({ item }) => item);
 }

@@ -12,16 +12,13 @@ import {
   primaryKey,
   real,
   text,
-  timestamp,
   uuid,
 } from "drizzle-orm/pg-core";
 
 import { STOCK_EVENTS } from "../core/stores/movement.ts";
-import { oneOf } from "./tables.ts";
+import { instant, oneOf } from "./tables.ts";
 
 /** What the store and the rooms remember. All but the facts of instruments are projections of the ledger. */
-
-const instant = () => timestamp({ withTimezone: true, mode: "date" });
 
 /** Each line of what moved stock; signed by which way it went, or what was counted. */
 export const stockMove = pgTable(
@@ -37,7 +34,7 @@ export const stockMove = pgTable(
     /** Empty where it is kept without lots; and the place where it is the item's own. */
     lot: text().notNull(),
     place: text().notNull(),
-    amount: numeric({ precision: 16, scale: 3 }).notNull(),
+    amount: numeric({ precision: 16, scale: 3, mode: "number" }).notNull(),
     counted: boolean().notNull(),
     expiry: date({ mode: "string" }),
     machine: text(),
@@ -70,7 +67,7 @@ export const stockNow = pgTable(
     item: text().notNull(),
     lot: text().notNull(),
     place: text().notNull(),
-    amount: numeric({ precision: 16, scale: 3 }).notNull(),
+    amount: numeric({ precision: 16, scale: 3, mode: "number" }).notNull(),
     expiry: date({ mode: "string" }),
     openedOn: date({ mode: "string" }),
     receivedOn: date({ mode: "string" }),
@@ -92,7 +89,7 @@ export const stockDay = pgTable(
     machine: text().notNull(),
     event: text().notNull(),
     listed: boolean().notNull(),
-    amount: numeric({ precision: 16, scale: 3 }).notNull(),
+    amount: numeric({ precision: 16, scale: 3, mode: "number" }).notNull(),
     moves: integer().notNull(),
   },
   (t) => [
@@ -111,13 +108,14 @@ export const purchase = pgTable(
     placedAt: instant().notNull(),
     day: date({ mode: "string" }).notNull(),
     person: text(),
-    body: jsonb().$type<Record<string, unknown>>().notNull(),
+    body: jsonb().$type<{ lines: { item: string; packs: number; amount: number; priceCents: number }[]; note?: string }>().notNull(),
     closedAt: instant(),
     closedWhy: text(),
   },
   (t) => [primaryKey({ columns: [t.site, t.id] }), index().on(t.site, t.placedAt)],
 );
 
+const WASTE_EVENTS = ["level", "emptied", "replaced", "reset", "out"] as const;
 /** Waste vessels looked at and emptied, and what left the house. */
 export const wasteMove = pgTable(
   "waste_move",
@@ -126,7 +124,7 @@ export const wasteMove = pgTable(
     entryId: uuid().notNull(),
     happenedAt: instant().notNull(),
     day: date({ mode: "string" }).notNull(),
-    event: text().notNull(),
+    event: text({ enum: WASTE_EVENTS }).notNull(),
     machine: text(),
     vessel: text(),
     /** What is in it now; of a cartridge read in per cent, that. */
@@ -143,7 +141,7 @@ export const wasteMove = pgTable(
     primaryKey({ columns: [t.site, t.entryId] }),
     index().on(t.site, t.machine, t.happenedAt),
     index().on(t.site, t.container, t.happenedAt).where(sql`container is not null`),
-    oneOf("waste_move", "event", ["level", "emptied", "replaced", "reset", "out"]),
+    oneOf("waste_move", "event", WASTE_EVENTS),
   ],
 );
 

@@ -20,15 +20,14 @@ import {
 
 import { DAY_OUTCOMES, OUTCOMES } from "../core/fleet/schema.ts";
 import type { Effects } from "../core/routines/effects.ts";
-import { FOUND_AS } from "../core/routines/step.ts";
-import { FORMS } from "../core/runs/events.ts";
 
 /**
  * What Zesty Anvil remembers. Every key begins with the site. `entry` is the ledger: append-only, held by a trigger
  * and by rights; everything under "projections" is a function of its effective entries and can be rebuilt from it.
  */
 
-const instant = () => timestamp({ withTimezone: true, mode: "date" });
+/** A moment, in UTC. */
+export const instant = () => timestamp({ withTimezone: true, mode: "date" });
 /** A column holds one of these; the names are those of the core. */
 export const oneOf = (table: string, column: string, values: readonly string[]) =>
   check(`${table}_${column}_check`, sql.raw(`${column} IN (${values.map((value) => `'${value}'`).join(", ")})`));
@@ -92,7 +91,7 @@ export const entry = pgTable(
 );
 
 /** One row a site; locked in each write, so that `seq` has no gaps. */
-export const siteHead = pgTable("site_head", { site: text().primaryKey(), seq: bigint({ mode: "number" }).notNull().default(0) });
+export const ledgerEnd = pgTable("ledger_end", { site: text().primaryKey(), seq: bigint({ mode: "number" }).notNull().default(0) });
 
 /** Settings as immutable versions; the newest is in force, and putting it in force is an entry. */
 export const settingsVersion = pgTable(
@@ -121,7 +120,7 @@ export const settledDay = pgTable(
     machine: text().notNull(),
     routine: text().notNull(),
     day: date({ mode: "string" }).notNull(),
-    outcome: text().notNull(),
+    outcome: text({ enum: OUTCOMES }).notNull(),
     entryId: uuid().notNull(),
     happenedAt: instant().notNull(),
   },
@@ -139,7 +138,7 @@ export const lastSettled = pgTable(
     machine: text().notNull(),
     routine: text().notNull(),
     day: date({ mode: "string" }).notNull(),
-    outcome: text().notNull(),
+    outcome: text({ enum: OUTCOMES }).notNull(),
   },
   (t) => [primaryKey({ columns: [t.site, t.machine, t.routine] }), oneOf("last_settled", "outcome", OUTCOMES)],
 );
@@ -177,19 +176,20 @@ export const counterReading = pgTable(
   (t) => [primaryKey({ columns: [t.site, t.machine, t.counter, t.day] })],
 );
 
+const FACTS = ["busy", "release", "active", "voided"] as const;
 /** The latest of each kind of fact about a machine: `busy`, `release`, `voided` (what took a check's force), `active`. */
 export const machineFact = pgTable(
   "machine_fact",
   {
     site: text().notNull(),
     machine: text().notNull(),
-    fact: text().notNull(),
+    fact: text({ enum: FACTS }).notNull(),
     entryId: uuid().notNull(),
     happenedAt: instant().notNull(),
     person: text(),
     body: jsonb().$type<Record<string, unknown>>().notNull(),
   },
-  (t) => [primaryKey({ columns: [t.site, t.machine, t.fact] }), oneOf("machine_fact", "fact", ["busy", "release", "active", "voided"])],
+  (t) => [primaryKey({ columns: [t.site, t.machine, t.fact] }), oneOf("machine_fact", "fact", FACTS)],
 );
 
 export const printDayChange = pgTable(
@@ -211,7 +211,7 @@ export const report = pgTable(
   {
     site: text().notNull(),
     machine: text().notNull(),
-    kind: text().notNull(),
+    kind: text({ enum: ["prompt", "sign"] }).notNull(),
     what: text().notNull(),
     day: date({ mode: "string" }).notNull(),
     entryId: uuid().notNull(),
@@ -244,174 +244,12 @@ export const dayOutcome = pgTable(
     routine: text().notNull(),
     due: date({ mode: "string" }).notNull(),
     beat: text(),
-    outcome: text().notNull(),
+    outcome: text({ enum: DAY_OUTCOMES }).notNull(),
   },
   (t) => [
     primaryKey({ columns: [t.site, t.machine, t.day, t.key] }),
     index().on(t.site, t.day),
     oneOf("day_outcome", "outcome", DAY_OUTCOMES),
-  ],
-);
-
-/** Runs of routines, as far as lists need them; what a run's events leave is worked out by the core. */
-export const run = pgTable(
-  "run",
-  {
-    site: text().notNull(),
-    run: uuid().notNull(),
-    machine: text().notNull(),
-    routine: text().notNull(),
-    key: text(),
-    form: text().notNull(),
-    status: text().notNull(),
-    person: text(),
-    device: text(),
-    startedAt: instant().notNull(),
-    lastAt: instant().notNull(),
-    day: date({ mode: "string" }).notNull(),
-  },
-  (t) => [
-    primaryKey({ columns: [t.site, t.run] }),
-    index().on(t.site, t.day),
-    index().on(t.site, t.lastAt).where(sql`status in ('running', 'stopped')`),
-    oneOf("run", "status", ["running", "stopped", "ended", "abandoned"]),
-    oneOf("run", "form", FORMS),
-  ],
-);
-
-/** Who has what; only what people laid over an occurrence. */
-export const task = pgTable(
-  "task",
-  {
-    site: text().notNull(),
-    key: text().notNull(),
-    machine: text(),
-    routine: text(),
-    due: date({ mode: "string" }),
-    person: text(),
-    why: text(),
-    by: text(),
-    entryId: uuid().notNull(),
-    happenedAt: instant().notNull(),
-  },
-  (t) => [primaryKey({ columns: [t.site, t.key] }), index().on(t.site, t.happenedAt)],
-);
-
-export const oneOff = pgTable(
-  "one_off",
-  {
-    site: text().notNull(),
-    id: uuid().notNull(),
-    machine: text(),
-    title: text().notNull(),
-    day: date({ mode: "string" }).notNull(),
-    minutes: integer().notNull(),
-    skill: text(),
-    /** The routine that it is done by. */
-    routine: text(),
-    outcome: text(),
-    overDay: date({ mode: "string" }),
-    overBy: text(),
-    overAt: instant(),
-  },
-  (t) => [primaryKey({ columns: [t.site, t.id] }), index().on(t.site, t.day), oneOf("one_off", "outcome", OUTCOMES)],
-);
-
-export const rosterChange = pgTable(
-  "roster_change",
-  {
-    site: text().notNull(),
-    entryId: uuid().notNull(),
-    person: text().notNull(),
-    fromDay: date({ mode: "string" }).notNull(),
-    toDay: date({ mode: "string" }).notNull(),
-    shifts: jsonb().$type<string[]>().notNull(),
-    why: text().notNull(),
-    happenedAt: instant().notNull(),
-  },
-  (t) => [primaryKey({ columns: [t.site, t.entryId] }), index().on(t.site, t.toDay)],
-);
-
-export const handover = pgTable(
-  "handover",
-  {
-    site: text().notNull(),
-    id: uuid().notNull(),
-    day: date({ mode: "string" }).notNull(),
-    shift: text().notNull(),
-    person: text(),
-    happenedAt: instant().notNull(),
-    body: jsonb().$type<Record<string, unknown>>().notNull(),
-    seenBy: text(),
-    seenAt: instant(),
-  },
-  (t) => [primaryKey({ columns: [t.site, t.id] }), index().on(t.site, t.happenedAt)],
-);
-
-/** Machines out of order, now and before. */
-export const repair = pgTable(
-  "repair",
-  {
-    site: text().notNull(),
-    id: uuid().notNull(),
-    machine: text().notNull(),
-    openedAt: instant().notNull(),
-    openedDay: date({ mode: "string" }).notNull(),
-    person: text(),
-    /** What was said last of each: symptom, waitsFor, expected, costCents, goOn. */
-    body: jsonb().$type<Record<string, unknown>>().notNull(),
-    closedAt: instant(),
-    closedDay: date({ mode: "string" }),
-    closedBy: text(),
-  },
-  (t) => [
-    primaryKey({ columns: [t.site, t.id] }),
-    index().on(t.site, t.machine),
-    index().on(t.site, t.openedAt).where(sql`closed_at is null`),
-  ],
-);
-
-/** Signs that were reported, and what they were found to come from. Brought in ones are history, and not among them. */
-export const openSign = pgTable(
-  "open_sign",
-  {
-    site: text().notNull(),
-    id: uuid().notNull(),
-    machine: text().notNull(),
-    sign: text().notNull(),
-    seenAt: instant().notNull(),
-    seenDay: date({ mode: "string" }).notNull(),
-    person: text(),
-    note: text(),
-    overAt: instant(),
-    overBy: text(),
-    cause: text(),
-  },
-  (t) => [
-    primaryKey({ columns: [t.site, t.id] }),
-    index().on(t.site, t.machine),
-    index().on(t.site, t.sign, t.overAt),
-    index().on(t.site, t.seenAt).where(sql`over_at is null`),
-  ],
-);
-
-/** How parts were found by care, look by look. */
-export const foundAs = pgTable(
-  "found_as",
-  {
-    site: text().notNull(),
-    entryId: uuid().notNull(),
-    machine: text().notNull(),
-    routine: text().notNull(),
-    step: text().notNull(),
-    found: text().notNull(),
-    day: date({ mode: "string" }).notNull(),
-    happenedAt: instant().notNull(),
-  },
-  (t) => [
-    primaryKey({ columns: [t.site, t.entryId] }),
-    index().on(t.site, t.routine, t.machine, t.happenedAt),
-    oneOf("found_as", "found", FOUND_AS),
   ],
 );
 
@@ -431,7 +269,7 @@ export const setAside = pgTable(
     settledAt: instant(),
     settledBy: text(),
     /** `noted`: kept as a note; `discarded`: with a reason. */
-    settledHow: text(),
+    settledHow: text({ enum: ["noted", "discarded"] }),
     settledWhy: text(),
   },
   (t) => [
@@ -442,8 +280,8 @@ export const setAside = pgTable(
 );
 
 /** Pictures, by the hash of what is kept. */
-export const file = pgTable(
-  "file",
+export const picture = pgTable(
+  "picture",
   {
     site: text().notNull(),
     hash: text().notNull(),

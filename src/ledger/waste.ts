@@ -1,5 +1,7 @@
-import { sql } from "drizzle-orm";
+import { and, asc, between, eq, sql } from "drizzle-orm";
 import type { Connection } from "./database.ts";
+import { run } from "./floor-tables.ts";
+import { wasteMove } from "./stores-tables.ts";
 
 export type WasteMark = {
   machine: string;
@@ -50,24 +52,33 @@ export async function containerRows(db: Connection, site: string): Promise<Conta
   return rows;
 }
 
-export type OutRow = { id: string; day: string; container: string; ml: number; person: string | null; body: Record<string, unknown> };
-
 /** Waste that left the house between two days. */
-export async function outRows(db: Connection, site: string, from: string, to: string): Promise<OutRow[]> {
-  const { rows } = await db.execute<OutRow>(sql`
-    SELECT entry_id AS id, day, container, -moved_ml AS ml, person, body FROM waste_move
-    WHERE site = ${site} AND event = 'out' AND day BETWEEN ${from} AND ${to} ORDER BY day, entry_id LIMIT 2000`);
-  return rows;
-}
+export const outRows = (db: Connection, site: string, from: string, to: string) => {
+  const w = wasteMove;
+  return db
+    .select({
+      id: w.entryId,
+      day: w.day,
+      container: sql<string>`${w.container}`,
+      ml: sql<number>`-${w.movedMl}`,
+      person: w.person,
+      body: w.body,
+    })
+    .from(w)
+    .where(and(eq(w.site, site), eq(w.event, "out"), between(w.day, from, to)))
+    .orderBy(asc(w.day), asc(w.entryId))
+    .limit(2000);
+};
 
 /** Whether a run of a routine at a machine was ended, and when. */
 export async function endedRun(
   db: Connection,
   site: string,
-  run: string,
+  id: string,
 ): Promise<{ machine: string; routine: string; lastAt: Date } | undefined> {
-  const { rows } = await db.execute<{ machine: string; routine: string; lastAt: Date }>(
-    sql`SELECT machine, routine, last_at AS "lastAt" FROM run WHERE site = ${site} AND run = ${run} AND status = 'ended'`,
-  );
-  return rows.map((row) => ({ ...row, lastAt: new Date(row.lastAt) }))[0];
+  const [row] = await db
+    .select({ machine: run.machine, routine: run.routine, lastAt: run.lastAt })
+    .from(run)
+    .where(and(eq(run.site, site), eq(run.run, id), eq(run.status, "ended")));
+  return row;
 }

@@ -21,3 +21,14 @@ export async function sayFault(error: unknown): Promise<void> {
         .join("\n") || undefined,
   });
 }
+
+/** Does what a button asks for; what is refused is said. @returns whether it was done */
+export async function trying(work: () => Promise<unknown>): Promise<boolean> {
+  try {
+    await work();
+    return true;
+  } catch (error) {
+    void sayFault(error);
+    return false;
+  }
+}

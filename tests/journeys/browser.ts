@@ -172,3 +172,6 @@ export async function ledgerOf(machine: string, kind = ""): Promise<Entry[]> {
   const lines = (await response.text()).trim().split("\n").filter(Boolean);
   return lines.map((line) => JSON.parse(line) as Entry).sort((a, b) => a.seq - b.seq);
 }
+
+/** Waits until all that was entered at a tablet is sent. */
+export const sent = (page: Page): Promise<void> => page.getByRole("link", { name: "all sent" }).waitFor({ timeout: 30_000 });

@@ -14,6 +14,7 @@ import {
   onTheFloor,
   openFloor,
   send,
+  sent,
   signedIn,
   signInThere,
   sync,
@@ -21,7 +22,6 @@ import {
   tablet,
   through,
 } from "./browser.ts";
-import { secondBuild, serveAtLan } from "./second-build.ts";
 
 /** What can go wrong between a tablet and the server: a plain question or nothing at all, never a loss. */
 
@@ -34,8 +34,6 @@ const folder = () => {
 afterAll(() => {
   for (const each of folders) rmSync(each, { recursive: true, force: true });
 });
-
-const sent = (page: Page) => page.getByRole("link", { name: "all sent" }).waitFor({ timeout: 30_000 });
 
 /** Enrols a browser as a shared tablet, with a code from the supervisor's screen. */
 async function enrol(context: BrowserContext, name: string): Promise<void> {
@@ -316,45 +314,4 @@ test("what is no picture is refused, and a step of a run that never began", asyn
   );
   expect(bad.body.answers?.[0]).toMatchObject({ result: "refused", message: expect.stringContaining("not begun here") });
   await context.close();
-});
-
-describe("another build", () => {
-  test("a new build deployed meanwhile: the old page goes on, what is queued goes through, the new one is loaded on a word", async () => {
-    const { page, context } = await onTheFloor("bram");
-    await context.setOffline(true);
-    await page.goto(`${LAN}/floor#/machine/sprat`);
-    await page.getByRole("textbox", { name: "Note" }).fill("Written under the old build");
-    await page.getByRole("region", { name: "Seen on it" }).getByRole("button", { name: "Enter" }).click();
-    const end = await serveAtLan(secondBuild("src/ui/floor/my-shift.tsx", "Anyone may take", "Free for anyone"));
-    try {
-      await context.setOffline(false);
-      await sent(page);
-      await page.getByText("A newer version is there.").waitFor({ timeout: 30_000 });
-      // A page of the old build that was never opened before, once the new build's service worker is at work.
-      await page.evaluate(async () => {
-        const registration = await navigator.serviceWorker.getRegistration();
-        await registration?.update();
-        await new Promise((done) => setTimeout(done, 4000));
-      });
-      await page.goto(`${LAN}/floor#/handover`);
-      await page.locator("textarea").first().waitFor();
-      await page.goto(`${LAN}/floor#/machine/sprat`);
-      await page.getByRole("textbox", { name: "Note" }).fill("Written while the new build stood");
-      await page.getByRole("region", { name: "Seen on it" }).getByRole("button", { name: "Enter" }).click();
-      await sent(page);
-      const load = page.getByRole("button", { name: "Load it" });
-      if (await load.count()) await load.click();
-      await page.goto(`${LAN}/floor#/`);
-      await page.getByRole("heading", { name: "Free for anyone" }).waitFor({ timeout: 30_000 });
-      const texts = (await ledgerOf("sprat", "note")).map(({ body }) => body.text);
-      for (const text of ["Written under the old build", "Written while the new build stood"])
-        expect(texts.filter((each) => each === text)).toHaveLength(1);
-      await context.setOffline(true);
-      await page.reload();
-      await page.getByRole("heading", { name: "Free for anyone" }).waitFor();
-    } finally {
-      end();
-      await context.close();
-    }
-  });
 });

@@ -169,7 +169,7 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
     await putInForce(page);
     await page.goto(`${later}/ledger`);
     await page
-      .getByText(/short-handed, \d+ let lie/)
+      .getByText(/short-handed, \d+ put off/)
       .first()
       .waitFor();
 

@@ -38,7 +38,7 @@ export type Kind<Schema extends TSchema = TSchema, Body = Static<Schema>> = {
   /** What is said instead of it is held against the record in the same way. */
   heldWhenAmended?: true;
   /** What it does to projections, by table. */
-  feeds?: Readonly<Record<string, Feed<Body> | readonly Feed<Body>[]>>;
+  folds?: Readonly<Record<string, Fold<Body> | readonly Fold<Body>[]>>;
   /** What it says of a machine's nozzles. */
   nozzles?(body: Body, told: { id: string; at: number; person: string | null; does?: NozzleDoing }): NozzleEvent | undefined;
   /** What a device that has not heard from the server yet shows after it. */
@@ -74,7 +74,7 @@ export type Effective<Body = Record<string, unknown>> = {
  * A kind's rows in a projection, said twice: `rows` for one entry, and the same as SQL over many. A column that neither
  * names is the entry's own (`machine`, `routine`, `day`, `entry_id` …). A test holds both equal on random ledgers.
  */
-export type Feed<Body = Record<string, unknown>> = {
+export type Fold<Body = Record<string, unknown>> = {
   /** Which part of a story it is, where the projection tells one; see `projection.ts`. */
   as?: string;
   rows(entry: Effective<Body>): readonly Readonly<Record<string, unknown>>[];

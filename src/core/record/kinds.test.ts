@@ -2,7 +2,7 @@ import { readdirSync } from "node:fs";
 import { describe, expect, test } from "vitest";
 import type { FloorView } from "../floor/floor-view.ts";
 import { ENTRY_KINDS, kindOf, SENT_KINDS } from "./entries.ts";
-import type { Effective, Feed } from "./kind.ts";
+import type { Effective, Fold } from "./kind.ts";
 import { KINDS } from "./kinds.ts";
 import { PROJECTIONS } from "./projections.ts";
 import { acceptBody } from "./validate.ts";
@@ -34,9 +34,9 @@ test("no two kinds are called the same", () => {
   expect(new Set(names).size).toBe(names.length);
 });
 
-test("every projection is fed by a kind, and every kind feeds projections that there are", () => {
+test("every projection is fed by a kind, and every kind folds projections that there are", () => {
   const tables = PROJECTIONS.map(({ table }) => table);
-  const fed = new Set(ENTRY_KINDS.flatMap((name) => Object.keys(kindOf(name).feeds ?? {})));
+  const fed = new Set(ENTRY_KINDS.flatMap((name) => Object.keys(kindOf(name).folds ?? {})));
   expect([...fed].sort()).toEqual([...tables].sort());
 });
 
@@ -62,12 +62,12 @@ describe.each(ENTRY_KINDS)("%s", (name) => {
     }
   });
   test("gives projections rows with every column that it says in SQL, from some sample", () => {
-    for (const [table, feeds] of Object.entries(kind.feeds ?? {})) {
+    for (const [table, folds] of Object.entries(kind.folds ?? {})) {
       const projection = PROJECTIONS.find((each) => each.table === table);
-      for (const feed of [feeds].flat() as Feed[]) {
-        const rows = samples.flatMap((body) => feed.rows(entryOf(name, body)));
-        expect(rows.length + (table === "sleep" || table === "waste_move" ? 1 : 0), `${table} ${feed.as ?? ""}`).toBeGreaterThan(0);
-        for (const row of rows) expect(Object.keys(row).sort()).toEqual(Object.keys(feed.columns).sort());
+      for (const fold of [folds].flat() as Fold[]) {
+        const rows = samples.flatMap((body) => fold.rows(entryOf(name, body)));
+        expect(rows.length + (table === "sleep" || table === "waste_move" ? 1 : 0), `${table} ${fold.as ?? ""}`).toBeGreaterThan(0);
+        for (const row of rows) expect(Object.keys(row).sort()).toEqual(Object.keys(fold.columns).sort());
       }
       expect(projection?.sql).toContain(`kind = '${name}'`);
     }

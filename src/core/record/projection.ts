@@ -1,10 +1,10 @@
-import type { Effective, Feed } from "./kind.ts";
+import type { Effective, Fold } from "./kind.ts";
 import { KINDS } from "./kinds.ts";
 
 /**
  * The projections: tables that are a function of the effective entries in the order (happened_at, id). Each is said twice, as SQL that
  * refolds a few rows after a write or a whole site, and as a pure fold; a test holds both equal on random ledgers. What a kind of entry
- * does to them stands in its module (`feeds`).
+ * does to them stands in its module (`folds`).
  */
 export type Row = Readonly<Record<string, unknown>>;
 export type Projection = {
@@ -24,15 +24,15 @@ export type Projection = {
 /** By machine; by machine and day; by the entry itself; by the run; by the entry that opened it; by what the body says. */
 export type Narrow = "machine" | "machine and day" | "entry" | "run" | "opened" | { column: string; body: string; kind: string };
 
-type Part = { kind: string; feed: Feed };
+type Part = { kind: string; fold: Fold };
 
-/** What kinds feed into a table, in the order of their names. */
-export function feedsOf(table: string, as?: string): Part[] {
-  return Object.entries(KINDS).flatMap(([kind, { feeds }]) =>
-    [feeds?.[table] ?? []]
+/** What kinds fold into a table, in the order of their names. */
+export function foldsOf(table: string, as?: string): Part[] {
+  return Object.entries(KINDS).flatMap(([kind, { folds }]) =>
+    [folds?.[table] ?? []]
       .flat()
-      .filter((feed) => feed.as === as)
-      .map((feed) => ({ kind, feed: feed as Feed })),
+      .filter((fold) => fold.as === as)
+      .map((fold) => ({ kind, fold: fold as Fold })),
   );
 }
 
@@ -54,10 +54,10 @@ const OWN: Readonly<Record<string, readonly [sql: string, of: (entry: Effective)
 /** Rows of all parts, with the columns asked for. `machineNeeded`: of entries with a machine. */
 export function unionSql(parts: readonly Part[], columns: readonly string[], machineNeeded: boolean): string {
   return parts
-    .map(({ kind, feed }) => {
-      const cells = columns.map((column) => `${feed.columns[column] ?? OWN[column]?.[0] ?? "NULL"} AS ${column}`);
-      const each = feed.each ? ` CROSS JOIN LATERAL jsonb_array_elements(${feed.each}) WITH ORDINALITY l (v, n)` : "";
-      const tests = [`kind = '${kind}'`, machineNeeded && "machine IS NOT NULL", feed.where && `(${feed.where})`, "{where}"];
+    .map(({ kind, fold }) => {
+      const cells = columns.map((column) => `${fold.columns[column] ?? OWN[column]?.[0] ?? "NULL"} AS ${column}`);
+      const each = fold.each ? ` CROSS JOIN LATERAL jsonb_array_elements(${fold.each}) WITH ORDINALITY l (v, n)` : "";
+      const tests = [`kind = '${kind}'`, machineNeeded && "machine IS NOT NULL", fold.where && `(${fold.where})`, "{where}"];
       return `SELECT site, ${cells.join(", ")} FROM {entries} e${each} WHERE ${tests.filter(Boolean).join(" AND ")}`;
     })
     .join("\nUNION ALL ");
@@ -70,10 +70,10 @@ export function unionRows(
   machineNeeded: boolean,
   entries: readonly Effective[],
 ): Row[] {
-  return parts.flatMap(({ kind, feed }) =>
+  return parts.flatMap(({ kind, fold }) =>
     entries.flatMap((entry) =>
       entry.kind === kind && (!machineNeeded || entry.machine !== null)
-        ? feed
+        ? fold
             .rows(entry)
             .map((row) => Object.fromEntries(columns.map((name) => [name, name in row ? row[name] : (OWN[name]?.[1](entry) ?? null)])))
         : [],
@@ -87,7 +87,7 @@ const namesOf = (columns: string): string[] => columns.split(", ");
 /** Every row of every entry. */
 export function each({ table, columns, machineNeeded = false, narrow = "entry" }: Shape): Projection {
   const names = namesOf(columns);
-  const parts = feedsOf(table);
+  const parts = foldsOf(table);
   return {
     table,
     columns: names,
@@ -101,8 +101,8 @@ export function each({ table, columns, machineNeeded = false, narrow = "entry" }
 export function latest({ table, columns, key, machineNeeded = true, narrow = "machine" }: Shape & { key: string }): Projection {
   const names = namesOf(columns);
   const keys = namesOf(key);
-  const parts = feedsOf(table);
-  const ranked = parts.some(({ feed }) => "first" in feed.columns);
+  const parts = foldsOf(table);
+  const ranked = parts.some(({ fold }) => "first" in fold.columns);
   const inner = [...new Set([...names, "entry_id", "happened_at", ...(ranked ? ["first"] : [])])];
   return {
     table,
@@ -126,12 +126,12 @@ export function story({
   later,
 }: Shape & { later: Readonly<Record<string, { counts: "earliest" | "latest"; columns: string; merged?: true }>> }): Projection {
   const names = namesOf(columns);
-  const opened = feedsOf(table, "opened");
+  const opened = foldsOf(table, "opened");
   const parts = Object.entries(later).map(([as, { counts, columns: own, merged }]) => {
-    const feeds = feedsOf(table, as);
-    const ranked = feeds.some(({ feed }) => "first" in feed.columns);
+    const folds = foldsOf(table, as);
+    const ranked = folds.some(({ fold }) => "first" in fold.columns);
     const inner = [...namesOf(own), "entry_id", "happened_at", ...(ranked ? ["first"] : [])];
-    return { as, counts, feeds, own: namesOf(own), inner: [...new Set(inner)], ranked, merged };
+    return { as, counts, folds, own: namesOf(own), inner: [...new Set(inner)], ranked, merged };
   });
   const of = (name: string): string => {
     const merging = parts.find(({ merged, own }) => merged && own.includes(name));
@@ -140,10 +140,10 @@ export function story({
     return part ? `${part.as}.${name}` : `opened.${name}`;
   };
   const first = names.filter((name) => !parts.some(({ own, merged }) => own.includes(name) && !merged));
-  const joins = parts.map(({ as, feeds, inner, counts, ranked }) => {
+  const joins = parts.map(({ as, folds, inner, counts, ranked }) => {
     const way = counts === "latest" ? "DESC" : "ASC";
     // `of` is text in the body; what names nothing joins nothing.
-    const rows = unionSql(feeds, inner, false).replaceAll("SELECT site,", "SELECT site, body ->> 'of' AS of,");
+    const rows = unionSql(folds, inner, false).replaceAll("SELECT site,", "SELECT site, body ->> 'of' AS of,");
     return `LEFT JOIN (SELECT DISTINCT ON (site, of) * FROM (${rows}) u ORDER BY site, of, ${ranked ? "first DESC, " : ""}happened_at ${way}, entry_id ${way}) ${as}
       ON ${as}.site = opened.site AND ${as}.of = opened.id::text`;
   });
@@ -157,7 +157,7 @@ export function story({
       const chosen = parts.map((part) => {
         const rows = entries.flatMap((entry) => {
           const named = entry.body.of;
-          return unionRows(part.feeds, part.inner, false, [entry]).map((row) => ({ ...row, of: named }) as Row);
+          return unionRows(part.folds, part.inner, false, [entry]).map((row) => ({ ...row, of: named }) as Row);
         });
         const order = part.counts === "latest" ? isLater : (a: Row, b: Row) => isFirst(a, b) ?? !isLaterPlain(a, b);
         return { ...part, by: new Map(pick(rows, ["of"], order).map((row) => [row.of, row])) };

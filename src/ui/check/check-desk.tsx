@@ -7,7 +7,7 @@ import { DEFERENCE, HAZARDS } from "../../core/safety/hazards.ts";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
 import type { BoardView, MachineRow } from "../../work/board/board.ts";
 import { instantAt } from "../instant-at.ts";
-import { say, sayFault } from "../say.ts";
+import { say, trying } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
 import { StateMark } from "../state-mark.tsx";
 import { CountsForm, checkBody, useCheckDraft } from "./counts-form.tsx";
@@ -101,7 +101,7 @@ function MachineCheck({ row, item, seq, pattern }: { row: MachineRow; item?: Wor
   const [busy, setBusy] = useState(false);
   const send = async () => {
     setBusy(true);
-    try {
+    await trying(async () => {
       await sendEntries([
         entryOf({
           id: draft.id,
@@ -118,11 +118,8 @@ function MachineCheck({ row, item, seq, pattern }: { row: MachineRow; item?: Wor
       const desk = await ask<NozzleDesk | null>(`/api/nozzles?machine=${row.id}`);
       setState(now ? { word: now.word, why: now.why, entry: draft.id, desk } : null);
       void say(`${row.name}: check entered.`);
-    } catch (error) {
-      void sayFault(error);
-    } finally {
-      setBusy(false);
-    }
+    });
+    setBusy(false);
   };
   return (
     <section aria-label={row.name} className="mt-5">

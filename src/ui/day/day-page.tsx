@@ -8,7 +8,7 @@ import { fillTheRest, type Given, giveToTheUsual } from "../../core/tasks/fill-t
 import { whyNot } from "../../core/tasks/fits.ts";
 import type { DayView } from "../../work/day/day-view.ts";
 import { oneAtATime } from "../one-at-a-time.ts";
-import { sayFault } from "../say.ts";
+import { sayFault, trying } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
 import { useLive } from "../use-live.ts";
 import { OneOffForm, RosterForms, UsualForm } from "./forms.tsx";
@@ -24,11 +24,9 @@ export function DayPage({ first, role }: { first: DayView; role: Role }) {
   const [view, setView] = useState(first);
   const mayPlan = mayDo(role, "plan");
   const load = useCallback(async (day: string) => {
-    try {
+    await trying(async () => {
       setView(await ask<DayView>(`/api/day?on=${day}`));
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   }, []);
   const shown = useRef(view.day);
   shown.current = view.day;
@@ -50,7 +48,7 @@ export function DayPage({ first, role }: { first: DayView; role: Role }) {
           : [];
       });
       if (entries.length === 0) return void toast("There is nothing to give that way.");
-      try {
+      await trying(async () => {
         await sendEntries(entries);
         await load(view.day);
         toast(said, {
@@ -65,9 +63,7 @@ export function DayPage({ first, role }: { first: DayView; role: Role }) {
                 .then(() => toast("As it was before; the ledger keeps both."), sayFault),
           },
         });
-      } catch (error) {
-        sayFault(error);
-      }
+      });
     },
     [view, load],
   );

@@ -4,7 +4,7 @@ import { toast } from "sonner";
 import { SKILLS } from "../../core/fleet/vocabulary.ts";
 import type { DayView } from "../../work/day/day-view.ts";
 import { enter } from "../enter.ts";
-import { sayFault } from "../say.ts";
+import { sayFault, trying } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
 
 type Done = () => Promise<void>;
@@ -103,15 +103,13 @@ export function RosterForms({ view, done }: { view: DayView; done: Done }) {
           }),
         ]
       : [entryOf({ kind: "roster", body: { person: person.id, from, to, shifts: said.getAll("shift").map(String), why } })];
-    try {
+    await trying(async () => {
       await sendEntries(entries);
       toast(swapped ? `${person.name} and ${swapped.name} swap.` : `${person.name}: saved.`);
       form.reset();
       setOther("");
       await done();
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   return (
     <form onSubmit={submit} className="grid h-fit gap-2">
@@ -199,13 +197,11 @@ export function UsualForm({ view, done }: { view: DayView; done: Done }) {
     setUsual({ ...usual, [kind]: person ? { ...rest, [id]: person } : rest });
   };
   const save = async () => {
-    try {
+    await trying(async () => {
       await ask("/api/day", { method: "PUT", body: usual });
       toast("The usual people are saved.");
       await done();
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   const line = (kind: "machines" | "areas", id: string, name: string) => (
     <label key={`${kind}/${id}`} className="flex items-center justify-between gap-2 text-sm">

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { HeadDrawing } from "../machine/head-drawing.tsx";
 import { allowSound } from "../ring.ts";
 import { say } from "../say.ts";
+import { figures, TableHead } from "../table-head.tsx";
 import { Gear, needsGear } from "./gear.tsx";
 import { keepTaken } from "./keep.ts";
 import { PourNote } from "./leaves-shelf.tsx";
@@ -285,19 +286,7 @@ function Over({ found, floor }: { found: OpenRun; floor: Floor }) {
         {state.status === "ended" ? `Done at ${wallClock(floor.view, state.lastAt)}` : `Given up: ${state.stoppedFor}`}
       </h2>
       <table className="mt-4 w-full max-w-2xl">
-        <thead>
-          <tr className="border-soft border-b text-left text-soft">
-            <th scope="col" className="font-medium">
-              Step
-            </th>
-            <th scope="col" className="text-right font-medium">
-              planned
-            </th>
-            <th scope="col" className="text-right font-medium">
-              took
-            </th>
-          </tr>
-        </thead>
+        <TableHead columns={["Step", figures("planned"), figures("took")]} />
         <tbody>
           {state.trace.map((trace, index) => {
             const step = plan.find(({ at }) => at === trace.step);

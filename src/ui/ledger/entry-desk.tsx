@@ -6,6 +6,7 @@ import { toast } from "sonner";
 import type { EntryPage, EntryView } from "../../work/record/ledger.ts";
 import { ChannelCounts, type Counts } from "../check/channel-counts.tsx";
 import { entryOf, Said, sendEntries } from "../send.ts";
+import { TableHead } from "../table-head.tsx";
 
 /** An entry with its amendments, and the way to amend it. */
 export function EntryDesk({ page }: { page: EntryPage }) {
@@ -87,15 +88,7 @@ function Body({ body }: { body: Record<string, unknown> }) {
   if (isChannels(body.channels))
     return (
       <table className="mt-3 text-[0.9rem]">
-        <thead>
-          <tr className="border-soft border-b text-left text-soft">
-            {["Channel", "Missing", "Weak", "Deflected", "Besides"].map((name) => (
-              <th key={name} scope="col" className="py-1 pr-5 font-medium">
-                {name}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <TableHead columns={["Channel", "Missing", "Weak", "Deflected", "Besides"]} />
         <tbody>
           {body.channels.map((channel) => (
             <tr key={channel.id} className="border-hair border-b">

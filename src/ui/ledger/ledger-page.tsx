@@ -1,5 +1,6 @@
 import Link from "next/link";
 import type { LedgerView } from "../../work/record/ledger.ts";
+import { figures, TableHead } from "../table-head.tsx";
 
 /** The ledger: filters in the address, newest first, paged by key. */
 export function LedgerPage({ view, fault }: { view: LedgerView; fault?: string }) {
@@ -61,28 +62,7 @@ export function LedgerPage({ view, fault }: { view: LedgerView; fault?: string }
         </p>
       ) : (
         <table className="mt-1 w-full text-[0.9rem]">
-          <thead>
-            <tr className="border-soft border-b text-left text-soft">
-              <th scope="col" className="py-1 pr-3 text-right font-medium">
-                No.
-              </th>
-              <th scope="col" className="pr-3 font-medium">
-                Day and time
-              </th>
-              <th scope="col" className="pr-3 font-medium">
-                Machine
-              </th>
-              <th scope="col" className="pr-3 font-medium">
-                What
-              </th>
-              <th scope="col" className="pr-3 font-medium">
-                Says
-              </th>
-              <th scope="col" className="font-medium">
-                Who
-              </th>
-            </tr>
-          </thead>
+          <TableHead columns={[figures("No."), "Day and time", "Machine", "What", "Says", "Who"]} />
           <tbody>
             {entries.map((entry) => (
               <tr key={entry.id} className="border-hair border-b align-baseline">

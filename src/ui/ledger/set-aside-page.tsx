@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { SetAsideView } from "../../work/record/set-aside.ts";
-import { say, sayFault } from "../say.ts";
+import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
 
 /** Entries that could not be kept: a supervisor keeps each as a note, or discards it with a reason. */
@@ -37,15 +37,12 @@ function Waiting({ id, when, by, what, sent, reason }: SetAsideView) {
   const [busy, setBusy] = useState(false);
   const settle = async (how: "noted" | "discarded") => {
     setBusy(true);
-    try {
+    await trying(async () => {
       await ask("/api/set-aside", { body: { id, how, ...(how === "discarded" ? { why: why.trim() } : {}) } });
       void say(how === "noted" ? "Kept as a note." : "Discarded.");
       router.refresh();
-    } catch (error) {
-      void sayFault(error);
-    } finally {
-      setBusy(false);
-    }
+    });
+    setBusy(false);
   };
   return (
     <li className="grid gap-2 border-hair border-t pt-3">

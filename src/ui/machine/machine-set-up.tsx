@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { CLASSES, FAMILIES } from "../../core/fleet/vocabulary.ts";
 import type { MachineView } from "../../work/machine/machine.ts";
-import { sayFault } from "../say.ts";
+import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { WeekdayPicker } from "../weekday-picker.tsx";
 
@@ -20,7 +20,7 @@ export function MachineSetUp({ view }: { view: MachineView }) {
     const same = chosen.size === proposed.length && proposed.every((id) => chosen.has(id));
     const { routines: _routines, ...rest } = machine;
     const listed = view.routines.filter(({ id }) => chosen.has(id)).map(({ id }) => id);
-    try {
+    await trying(async () => {
       await ask("/api/machines", {
         body: {
           machine: JSON.parse(JSON.stringify(same && view.machine.routines === undefined ? rest : { ...rest, routines: listed })),
@@ -30,9 +30,7 @@ export function MachineSetUp({ view }: { view: MachineView }) {
       toast(archived ? `${machine.name} archived; its entries stay.` : `${machine.name} saved.`);
       if (archived) router.push("/");
       else router.refresh();
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   const families = FAMILIES[machine.class];
   return (

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { words } from "../../core/due/sentence.ts";
 import type { MachineView } from "../../work/machine/machine.ts";
 import { enter } from "../enter.ts";
+import { TableHead, unseen } from "../table-head.tsx";
 
 type Part = MachineView["parts"][number];
 
@@ -14,15 +15,7 @@ export function PartsTable({ view, mayRecord }: { view: MachineView; mayRecord: 
   return (
     <div>
       <table className="h-fit w-full text-sm">
-        <thead>
-          <tr className="border-soft border-b text-left text-soft">
-            {["Part", "Since fitted", "Since tended", "Due", ""].map((head) => (
-              <th key={head} scope="col" className="py-1 pr-3 font-medium">
-                {head || <span className="sr-only">Change</span>}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <TableHead columns={["Part", "Since fitted", "Since tended", "Due", unseen("Change")]} />
         <tbody>
           {view.parts.map((part) => (
             <PartRow key={part.id} part={part} view={view} mayRecord={mayRecord} isOpen={open === part.id} open={setOpen} />

@@ -4,6 +4,7 @@ import { changeOf, changeWords } from "../../core/nozzles/compare.ts";
 import { ALL_GOOD, verdictOf } from "../../core/nozzles/verdicts.ts";
 import type { CheckView, NozzleHistory } from "../../work/nozzles/nozzle-history.ts";
 import { isLight } from "../comb.tsx";
+import { TableHead } from "../table-head.tsx";
 
 /** Two checks over each other, channel by channel, with what changed in words. */
 export function Compared({ history, earlier, later }: { history: NozzleHistory; earlier: CheckView; later: CheckView }) {
@@ -11,19 +12,7 @@ export function Compared({ history, earlier, later }: { history: NozzleHistory; 
   const older = history.checks.filter(({ at }) => at < later.at);
   return (
     <table className="w-full text-sm">
-      <thead>
-        <tr className="border-soft border-b text-left text-soft">
-          <th scope="col" className="py-1 pr-3 font-medium">
-            Channel
-          </th>
-          <th scope="col" className="pr-3 font-medium">
-            Over each other
-          </th>
-          <th scope="col" className="font-medium">
-            What changed
-          </th>
-        </tr>
-      </thead>
+      <TableHead columns={["Channel", "Over each other", "What changed"]} />
       <tbody>
         {history.channels.map((channel) => {
           const after = readingIn(later, channel.id);

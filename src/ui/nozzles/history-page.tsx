@@ -7,8 +7,9 @@ import { mayDo } from "../../core/safety/who-may.ts";
 import type { CheckView, NozzleHistory, RiskView } from "../../work/nozzles/nozzle-history.ts";
 import type { RecoveryView } from "../../work/nozzles/recoveries.ts";
 import { enter } from "../enter.ts";
-import { sayFault } from "../say.ts";
+import { trying } from "../say.ts";
 import { ask } from "../send.ts";
+import { TableHead } from "../table-head.tsx";
 import { Compared } from "./compared.tsx";
 import { DeskWhatNow } from "./desk-what-now.tsx";
 import { Strip } from "./strip.tsx";
@@ -168,13 +169,11 @@ function Risk({ history }: { history: NozzleHistory }) {
   const [moment, setMoment] = useState("");
   const shown = found ?? history.risk;
   const look = async () => {
-    try {
+    await trying(async () => {
       setFound(
         await ask<RiskView>(`/api/nozzles/risk?machine=${history.machine.id}&at=${encodeURIComponent(new Date(moment).toISOString())}`),
       );
-    } catch (error) {
-      void sayFault(error);
-    }
+    });
   };
   return (
     <section aria-label="Prints at risk" className="mt-4">
@@ -216,15 +215,7 @@ function Recoveries({ list }: { list: RecoveryView[] }) {
       ) : (
         <div className="overflow-x-auto">
           <table className="mt-1 text-sm">
-            <thead>
-              <tr className="border-soft border-b text-left text-soft">
-                {["Began", "Missing, check by check", "Cleans", "mL", "min", "Ended"].map((head) => (
-                  <th key={head} scope="col" className="py-1 pr-5 font-medium">
-                    {head}
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <TableHead columns={["Began", "Missing, check by check", "Cleans", "mL", "min", "Ended"]} />
             <tbody>
               {list.slice(0, 20).map((each) => (
                 <tr key={each.began} className="border-hair border-b align-baseline">

@@ -5,6 +5,7 @@ import type { NozzlesView } from "../../work/machine/nozzles-view.ts";
 import type { MonthOfRecoveries } from "../../work/nozzles/recoveries.ts";
 import { Comb } from "../comb.tsx";
 import { StateMark } from "../state-mark.tsx";
+import { TableHead } from "../table-head.tsx";
 
 /** All machines' nozzles at a glance, and what bringing them back cost this month. */
 export function NozzlesPage({ view, month }: { view: NozzlesView; month: MonthOfRecoveries }) {
@@ -15,15 +16,7 @@ export function NozzlesPage({ view, month }: { view: NozzlesView; month: MonthOf
         <Link href="/nozzles/practice">Practise on a simulated machine</Link>
       </div>
       <table className="w-full">
-        <thead>
-          <tr className="border-soft border-b text-left text-soft text-sm">
-            {["Machine", "State", "Last check", "What now"].map((head) => (
-              <th key={head} scope="col" className="py-1 pr-4 font-medium">
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <TableHead columns={["Machine", "State", "Last check", "What now"]} />
         <tbody>
           {view.rows.map(({ row, desk }) => {
             const next = desk ? whatNow(desk, desk.madeAt) : undefined;
@@ -88,23 +81,17 @@ function Month({ month }: { month: MonthOfRecoveries }) {
       ) : (
         <div className="overflow-x-auto">
           <table className="mt-1 text-sm">
-            <thead>
-              <tr className="border-soft border-b text-left text-soft">
-                {[
-                  "Machine",
-                  "Recoveries",
-                  "Came good",
-                  "Cleans",
-                  "Ink, mL",
-                  "Minutes",
-                  "By rung: cleans, mL, the last one before it was good",
-                ].map((head) => (
-                  <th key={head} scope="col" className="py-1 pr-5 font-medium">
-                    {head}
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <TableHead
+              columns={[
+                "Machine",
+                "Recoveries",
+                "Came good",
+                "Cleans",
+                "Ink, mL",
+                "Minutes",
+                "By rung: cleans, mL, the last one before it was good",
+              ]}
+            />
             <tbody>
               {month.machines.map((machine) => (
                 <tr key={machine.id} className="border-hair border-b align-baseline">

@@ -6,6 +6,7 @@ import { sheetSvg } from "../../core/nozzles/draw-sheet.ts";
 import type { NozzlePattern, PatternChannel } from "../../core/nozzles/pattern.ts";
 import { say, sayFault } from "../say.ts";
 import { ask } from "../send.ts";
+import { TableHead } from "../table-head.tsx";
 
 /** Numbers of a channel as fields: a path, its name, and its unit. */
 const FIELDS: { path: string; name: string; step?: number }[] = [
@@ -127,21 +128,7 @@ export function PatternEditor({
         </div>
         <div className="overflow-x-auto">
           <table className="text-sm">
-            <thead>
-              <tr className="border-soft border-b text-left text-soft">
-                <th scope="col" className="py-1 pr-2 font-medium">
-                  channel
-                </th>
-                {FIELDS.map(({ path, name: field }) => (
-                  <th key={path} scope="col" className="pr-1 font-medium">
-                    {field}
-                  </th>
-                ))}
-                <th scope="col" className="font-medium">
-                  colour
-                </th>
-              </tr>
-            </thead>
+            <TableHead columns={["channel", ...FIELDS.map(({ name: field }) => field), "colour"]} />
             <tbody>
               {pattern.channels.map((each, index) => (
                 <tr key={each.id}>

@@ -6,6 +6,7 @@ import { uuidv7 } from "uuidv7";
 import type { PaperView } from "../../work/paper/paper.ts";
 import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
+import { figures, TableHead, unseen } from "../table-head.tsx";
 
 /** What goes onto paper, and the sheets that are out. */
 export function PaperPage({ view }: { view: PaperView }) {
@@ -79,15 +80,7 @@ export function PaperPage({ view }: { view: PaperView }) {
         <p className="py-3">None yet. Make one above; its number and its code lead back here.</p>
       ) : (
         <table className="mt-1 w-full max-w-5xl">
-          <thead>
-            <tr className="border-soft border-b text-left text-soft text-sm">
-              {["No.", "What", "Made", "Typed in", ""].map((name) => (
-                <th key={name} scope="col" className={`py-1 pr-4 font-medium ${name === "No." ? "text-right" : ""}`}>
-                  {name || <span className="sr-only">The sheet</span>}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <TableHead columns={[figures("No."), "What", "Made", "Typed in", unseen("The sheet")]} />
           <tbody>
             {view.sheets.map((sheet) => (
               <tr key={sheet.id} className="border-hair border-b align-baseline">

@@ -1,6 +1,7 @@
 import type { SheetLine } from "../../core/paper/sheet.ts";
 import type { SheetView, SheetWork } from "../../work/paper/paper.ts";
 import type { Counts } from "../check/channel-counts.tsx";
+import { TableHead } from "../table-head.tsx";
 import type { LineDraft } from "./typed-draft.ts";
 
 /** A line of the sheet: its box, its answer, its time, as they stand on paper. */
@@ -159,15 +160,7 @@ function ChannelTable({
   const set = (id: string, next: Partial<Counts>) => change({ ...counts, [id]: { ...of(id), ...next } });
   return (
     <table className="mt-1 ml-8 text-sm">
-      <thead>
-        <tr className="text-left text-soft">
-          {["Channel", ...KINDS, ...MARKS.map(([, words]) => words)].map((each) => (
-            <th key={each} scope="col" className="pr-3 font-medium">
-              {each}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <TableHead columns={["Channel", ...KINDS, ...MARKS.map(([, words]) => words)]} />
       <tbody>
         {channels.map(({ id, ink }) => (
           <tr key={id}>

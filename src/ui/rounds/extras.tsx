@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import type { RoundView } from "../../work/rounds/rounds.ts";
+import { figures, TableHead } from "../table-head.tsx";
 import { Feeds } from "./feeds.tsx";
 import { SettingsForm } from "./settings-form.tsx";
 
@@ -22,16 +23,7 @@ export function RoundExtras({ view, role, done }: { view: RoundView; role: Role;
         </summary>
         <div className="overflow-x-auto">
           <table className="mt-1">
-            <thead>
-              <tr className="text-left text-soft text-sm">
-                <th className="pr-5 font-normal">Work</th>
-                <th className="pr-5 font-normal">Machine</th>
-                <th className="pr-5 text-right font-normal">runs</th>
-                <th className="pr-5 text-right font-normal">median of plan</th>
-                <th className="pr-5 text-right font-normal">spread</th>
-                <th className="font-normal">why taken so</th>
-              </tr>
-            </thead>
+            <TableHead columns={["Work", "Machine", figures("runs"), figures("median of plan"), figures("spread"), "why taken so"]} />
             <tbody>
               {timed.map(({ routine, name, machine, runs, percent, spreadPercent, why }) => (
                 <tr key={`${routine}/${machine}`} className="border-hair border-b">

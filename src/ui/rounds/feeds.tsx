@@ -2,7 +2,7 @@
 import { type FormEvent, useCallback, useEffect, useState } from "react";
 import { toast } from "sonner";
 import type { RoundView } from "../../work/rounds/rounds.ts";
-import { sayFault } from "../say.ts";
+import { sayFault, trying } from "../say.ts";
 import { ask } from "../send.ts";
 
 type FeedView = { id: string; words: string };
@@ -16,13 +16,11 @@ export function Feeds({ view }: { view: RoundView }) {
   const make = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const [what = "shop", of = ""] = String(new FormData(event.currentTarget).get("of")).split("/");
-    try {
+    await trying(async () => {
       const { path } = await ask<{ path: string }>("/api/feeds", { body: { what, of: of || null } });
       setMade(`${location.origin}${path}`);
       await load();
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   const takeBack = (id: string, words: string) =>
     void ask(`/api/feeds?id=${id}`, { method: "DELETE", body: {} })

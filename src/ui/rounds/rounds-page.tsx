@@ -10,7 +10,7 @@ import { mayDo } from "../../core/safety/who-may.ts";
 import type { RoundView } from "../../work/rounds/rounds.ts";
 import type { ShortHanded } from "../../work/rounds/short-handed.ts";
 import { oneAtATime } from "../one-at-a-time.ts";
-import { sayFault } from "../say.ts";
+import { sayFault, trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { useLive } from "../use-live.ts";
 import { RoundExtras } from "./extras.tsx";
@@ -59,11 +59,9 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
   const parts = costParts(problem, { tasks: shown });
 
   const load = useCallback(async (asked: { day: string; what: string; safe: boolean }) => {
-    try {
+    await trying(async () => {
       setView(await ask<RoundView>(`/api/rounds?on=${asked.day}&what=${encodeURIComponent(asked.what)}${asked.safe ? "&safe=1" : ""}`));
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   }, []);
   const asked = useRef({ day: view.day, what: view.what, safe: view.safe });
   asked.current = { day: view.day, what: view.what, safe: view.safe };
@@ -103,7 +101,7 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
   }, [broken, draft, kept, mayPlan, mend, view.round?.id, view.seq]);
 
   const keepTheLeast = async (there: Map<string, number>) => {
-    try {
+    await trying(async () => {
       const asked = [...there].map(([person, minutes]) => `${person}:${minutes}`).join(",");
       const least = await ask<ShortHanded>(
         `/api/rounds/short-handed?on=${view.day}&there=${encodeURIComponent(asked)}${view.safe ? "&safe=1" : ""}`,
@@ -115,9 +113,7 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
           kept: least.kept,
         },
       });
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
 
   const withLocks = useCallback(

@@ -2,7 +2,7 @@
 import type { FormEvent } from "react";
 import { toast } from "sonner";
 import type { RoundView } from "../../work/rounds/rounds.ts";
-import { sayFault } from "../say.ts";
+import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 
 const WEIGHTS = [
@@ -21,7 +21,7 @@ export function SettingsForm({ view, done }: { view: RoundView; done: () => void
     event.preventDefault();
     const form = new FormData(event.currentTarget);
     const number = (name: string) => Number(form.get(name));
-    try {
+    await trying(async () => {
       await ask("/api/rounds/settings", {
         method: "PUT",
         body: {
@@ -35,9 +35,7 @@ export function SettingsForm({ view, done }: { view: RoundView; done: () => void
       });
       toast("Saved; the next round is planned by it.");
       done();
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   const field = (
     name: string,

@@ -5,8 +5,9 @@ import type { Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import type { WeekView } from "../../work/rounds/week.ts";
 import { oneAtATime } from "../one-at-a-time.ts";
-import { sayFault } from "../say.ts";
+import { sayFault, trying } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
+import { figures, TableHead, unseen } from "../table-head.tsx";
 import { useLive } from "../use-live.ts";
 import { LoadChart } from "./load-chart.tsx";
 
@@ -16,11 +17,9 @@ export function WeekPage({ first, role }: { first: WeekView; role: Role }) {
   const [left, setLeft] = useState<string[]>([]);
   const mayPlan = mayDo(role, "plan");
   const load = useCallback(async () => {
-    try {
+    await trying(async () => {
       setView(await ask<WeekView>("/api/rounds/week"));
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   }, []);
   useLive(useMemo(() => () => void oneAtATime(load)(), [load]));
   const taken = view.moves.filter(({ key }) => !left.includes(key));
@@ -63,17 +62,7 @@ export function WeekPage({ first, role }: { first: WeekView; role: Role }) {
         <section aria-label="Days">
           <h2 className="border-soft border-b pb-1">Hands-on minutes a day</h2>
           <table className="mt-1 w-full">
-            <thead>
-              <tr className="text-left text-soft text-sm">
-                <th className="font-normal">Day</th>
-                <th className="pl-4 text-right font-normal">as it stands</th>
-                <th className="pl-4 text-right font-normal">levelled</th>
-                <th className="pl-4 text-right font-normal">people can give</th>
-                <th className="w-2/5 pl-3 font-normal">
-                  <span className="sr-only">drawn</span>
-                </th>
-              </tr>
-            </thead>
+            <TableHead columns={["Day", figures("as it stands"), figures("levelled"), figures("people can give"), unseen("drawn")]} />
             <tbody>
               {view.days.map(({ day, words, works, before, after, capacity, there }) => (
                 <tr key={day} className={`border-hair border-b ${works ? "" : "text-soft"}`}>

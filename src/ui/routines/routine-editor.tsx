@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { CheckedRoutine, RoutinePage } from "../../work/routines/routines.ts";
-import { sayFault } from "../say.ts";
+import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { RunPreview } from "./run-preview.tsx";
 
@@ -44,26 +44,22 @@ export function RoutineEditor({ id, page }: { id: string; page: RoutinePage }) {
     else localStorage.setItem(draftName, next);
   };
   const save = async () => {
-    try {
+    await trying(async () => {
       const { id: saved } = await ask<{ id: string }>("/api/routines", { body: { text, ...(why.trim() ? { why: why.trim() } : {}) } });
       localStorage.removeItem(draftName);
       toast("In force. Runs under way keep the version they began under.");
       router.push(`/shop/routines/${saved}`);
       router.refresh();
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   const giveUp = async () => {
-    try {
+    await trying(async () => {
       await ask(`/api/routines?id=${encodeURIComponent(id)}`, { method: "DELETE", body: {} });
       localStorage.removeItem(draftName);
       toast(page.row?.from === "changed" ? "Back to the built-in routine." : "Given up. Past runs keep it.");
       router.push("/shop?tab=routines");
       router.refresh();
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   const show = (line: number, column: number) => {
     const box = area.current;

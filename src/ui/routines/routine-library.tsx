@@ -6,6 +6,7 @@ import { toast } from "sonner";
 import type { NeededRow, PackPreview, RoutineRow } from "../../work/routines/routines.ts";
 import { sayFault } from "../say.ts";
 import { Said } from "../send.ts";
+import { figures, TableHead, unseen } from "../table-head.tsx";
 
 /** All routines of the house: what they are, when they fall due, where; packs out and in. */
 export function RoutineLibrary({ rows, needed }: { rows: RoutineRow[]; needed: NeededRow[] }) {
@@ -51,28 +52,7 @@ export function RoutineLibrary({ rows, needed }: { rows: RoutineRow[]; needed: N
         </section>
       )}
       <table className="w-full text-sm">
-        <thead>
-          <tr className="border-soft border-b text-left text-soft">
-            <th scope="col" className="w-8 font-medium">
-              <span className="sr-only">In the pack</span>
-            </th>
-            <th scope="col" className="font-medium">
-              Routine
-            </th>
-            <th scope="col" className="font-medium">
-              Falls due
-            </th>
-            <th scope="col" className="text-right font-medium">
-              hands
-            </th>
-            <th scope="col" className="pr-4 text-right font-medium">
-              wait
-            </th>
-            <th scope="col" className="font-medium">
-              At
-            </th>
-          </tr>
-        </thead>
+        <TableHead columns={[unseen("In the pack"), "Routine", "Falls due", figures("hands"), figures("wait"), "At"]} />
         <tbody>
           {shown.map(({ id, name, from, when, handsMinutes, waitMinutes, steps, machines }) => (
             <tr key={id} className="border-hair border-b align-baseline">

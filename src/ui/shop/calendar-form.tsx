@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import { DAY_STARTS_AT_HOUR } from "../../core/calendar/site-time.ts";
 import type { Area, Calendar } from "../../core/fleet/schema.ts";
 import { BEATS } from "../../core/fleet/vocabulary.ts";
-import { sayFault } from "../say.ts";
+import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { WeekdayPicker } from "../weekday-picker.tsx";
 
@@ -26,7 +26,7 @@ export function CalendarForm({ calendar }: { calendar: CalendarView }) {
   const [dayStartsAtHour, setDayStart] = useState(calendar.dayStartsAtHour ?? DAY_STARTS_AT_HOUR);
   const save = async () => {
     const times = Object.fromEntries(Object.entries(beats).filter(([, by]) => by));
-    try {
+    await trying(async () => {
       await ask("/api/calendar", {
         body: {
           name,
@@ -43,9 +43,7 @@ export function CalendarForm({ calendar }: { calendar: CalendarView }) {
       });
       toast("Saved; what is due follows at once.");
       router.refresh();
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   const at = <Row,>(rows: Row[], index: number, change: Partial<Row>) =>
     rows.map((row, place) => (place === index ? { ...row, ...change } : row));

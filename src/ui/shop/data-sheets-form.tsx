@@ -4,7 +4,7 @@ import { useState } from "react";
 import { toast } from "sonner";
 import { HAZARDS, type Hazard } from "../../core/safety/hazards.ts";
 import type { DataSheet } from "../../work/shop/safety.ts";
-import { sayFault } from "../say.ts";
+import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 
 const CHOICES = Object.entries(HAZARDS) as [Hazard, { name: string }][];
@@ -15,13 +15,11 @@ export function DataSheetsForm({ sheets }: { sheets: DataSheet[] }) {
   const [rows, setRows] = useState(sheets);
   const set = (index: number, next: Partial<DataSheet>) => setRows(rows.map((row, place) => (place === index ? { ...row, ...next } : row)));
   const save = async () => {
-    try {
+    await trying(async () => {
       await ask("/api/safety", { body: { sheets: rows } });
       toast("Saved; they are shown before the first step.");
       router.refresh();
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   return (
     <form

@@ -3,8 +3,9 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
 import type { ReadinessRow } from "../../work/shop/readiness.ts";
-import { sayFault } from "../say.ts";
+import { trying } from "../say.ts";
 import { ask } from "../send.ts";
+import { TableHead } from "../table-head.tsx";
 
 const FIELDS = [
   ["toleranceAChannel", "a channel", 0.5],
@@ -21,21 +22,7 @@ export function JudgementForm({ rows }: { rows: ReadinessRow[] }) {
         For a long run or a big job set both to 0. A machine's own numbers stand before its class's.
       </p>
       <table className="text-sm">
-        <thead>
-          <tr className="border-soft border-b text-left text-soft">
-            <th scope="col" className="py-1 pr-4 font-medium">
-              For
-            </th>
-            {FIELDS.map(([key, name]) => (
-              <th key={key} scope="col" className="pr-4 font-medium">
-                {name}
-              </th>
-            ))}
-            <th scope="col" className="font-medium">
-              Save
-            </th>
-          </tr>
-        </thead>
+        <TableHead columns={["For", ...FIELDS.map(([, name]) => name), "Save"]} />
         <tbody>
           {rows.map((row) => (
             <OneRow key={`${row.id}${JSON.stringify(row.settings)}`} row={row} />
@@ -52,13 +39,11 @@ function OneRow({ row }: { row: ReadinessRow }) {
   const changed = FIELDS.some(([key]) => draft[key] !== row.settings[key]);
   const save = async () => {
     const { toleranceAChannel, toleranceAHead, idleHours } = draft;
-    try {
+    await trying(async () => {
       await ask("/api/readiness", { body: { id: row.id, toleranceAChannel, toleranceAHead, idleHours } });
       toast(`${row.name}: saved; states follow at once.`);
       router.refresh();
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   return (
     <tr className="border-hair border-b">

@@ -3,8 +3,9 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { LadderSettings, Rung } from "../../core/nozzles/ladder/settings.ts";
 import type { LadderRow } from "../../work/shop/ladder-settings.ts";
-import { say, sayFault } from "../say.ts";
+import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
+import { TableHead, unseen } from "../table-head.tsx";
 
 type Numbers = Exclude<keyof LadderSettings, "rungs">;
 const NUMBERS: [Numbers, string, number][] = [
@@ -55,26 +56,16 @@ function OneLadder({ row }: { row: LadderRow }) {
   const rung = (index: number, change: Partial<Rung>) =>
     setDraft({ ...draft, rungs: draft.rungs.map((each, place) => (place === index ? { ...each, ...change } : each)) });
   const save = async () => {
-    try {
+    await trying(async () => {
       await ask("/api/ladder", { body: { id: row.id, settings: draft } });
       void say(`Ladder of ${row.name} saved; what is next follows at once.`);
       router.refresh();
-    } catch (error) {
-      void sayFault(error);
-    }
+    });
   };
   return (
     <div className="mt-3 grid gap-3">
       <table className="max-w-xl text-sm">
-        <thead>
-          <tr className="text-left text-soft">
-            {["Rung", "mL, all heads", "minutes", ""].map((head) => (
-              <th key={head} scope="col" className="pr-2 font-medium">
-                {head || <span className="sr-only">Take away</span>}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <TableHead columns={["Rung", "mL, all heads", "minutes", unseen("Take away")]} />
         <tbody>
           {draft.rungs.map((each, index) => (
             <tr key={each.id}>

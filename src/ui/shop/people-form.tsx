@@ -5,8 +5,9 @@ import { toast } from "sonner";
 import type { Person } from "../../core/fleet/schema.ts";
 import { ROLES, SKILLS } from "../../core/fleet/vocabulary.ts";
 import type { PeopleView } from "../../work/access/people.ts";
-import { sayFault } from "../say.ts";
+import { trying } from "../say.ts";
 import { ask } from "../send.ts";
+import { TableHead } from "../table-head.tsx";
 
 const NEW: Person = { id: "", name: "", role: "operator", skills: [], shifts: [] };
 const idFrom = (name: string) =>
@@ -23,15 +24,7 @@ export function PeopleForm({ view }: { view: PeopleView }) {
   return (
     <div>
       <table className="w-full text-sm">
-        <thead>
-          <tr className="border-soft border-b text-left text-soft">
-            {["Name", "Role", "Skills", "Shifts", "Sign-in", "Change"].map((name) => (
-              <th key={name} scope="col" className="py-1 pr-3 font-medium">
-                {name}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <TableHead columns={["Name", "Role", "Skills", "Shifts", "Sign-in", "Change"]} />
         <tbody>
           {view.people.map((person) => (
             <tr key={person.id} className="border-hair border-b">
@@ -85,7 +78,7 @@ function OnePerson({
     const { id, name, role, skills, shifts: own } = draft;
     let newId = id || idFrom(name);
     while (!person && taken.includes(newId)) newId += "-2";
-    try {
+    await trying(async () => {
       await ask("/api/people", {
         body: {
           person: { id: newId, name, role, ...(skills ? { skills } : {}), ...(own ? { shifts: own } : {}) },
@@ -96,9 +89,7 @@ function OnePerson({
       toast(archived ? `${name} archived; entries keep the name.` : `${name} saved.`);
       close();
       router.refresh();
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   const flip = (key: "skills" | "shifts", value: string) =>
     setDraft({

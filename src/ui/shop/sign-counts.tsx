@@ -3,8 +3,9 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
 import type { SignCount } from "../../work/routines/signs.ts";
-import { sayFault } from "../say.ts";
+import { trying } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
+import { TableHead } from "../table-head.tsx";
 
 /** What signs were found to come from here, the order that follows, and setting a count back. */
 export function SignCounts({ counts }: { counts: SignCount[] }) {
@@ -16,19 +17,7 @@ export function SignCounts({ counts }: { counts: SignCount[] }) {
         each time the house found one it counts one more. None is left out.
       </p>
       <table className="w-full text-sm">
-        <thead>
-          <tr className="border-soft border-b text-left text-soft">
-            <th scope="col" className="font-medium">
-              Sign
-            </th>
-            <th scope="col" className="font-medium">
-              Causes as offered (trade + here)
-            </th>
-            <th scope="col" className="font-medium">
-              Count anew
-            </th>
-          </tr>
-        </thead>
+        <TableHead columns={["Sign", "Causes as offered (trade + here)", "Count anew"]} />
         <tbody>
           {counts.map((count) => (
             <tr key={count.sign} className="border-hair border-b align-baseline">
@@ -59,13 +48,11 @@ function Reset({ count }: { count: SignCount }) {
   const router = useRouter();
   const [why, setWhy] = useState("");
   const reset = async () => {
-    try {
+    await trying(async () => {
       await sendEntries([entryOf({ kind: "sign-reset", body: { sign: count.sign, why: why.trim() } })]);
       toast(`${count.words}: the count begins anew. What was found stays in the ledger.`);
       router.refresh();
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   return (
     <details>

@@ -2,32 +2,23 @@
 import { useRouter } from "next/navigation";
 import { toast } from "sonner";
 import type { PeopleView } from "../../work/access/people.ts";
-import { sayFault } from "../say.ts";
+import { trying } from "../say.ts";
 import { ask } from "../send.ts";
+import { TableHead } from "../table-head.tsx";
 
 /** Who is signed in where; a sign-in ended here is dead at once. */
 export function SignIns({ sessions }: { sessions: PeopleView["sessions"] }) {
   const router = useRouter();
   const end = async (id: string, name: string) => {
-    try {
+    await trying(async () => {
       await ask("/api/sessions", { method: "DELETE", body: { id } });
       toast(`${name} is signed out there.`);
       router.refresh();
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   return (
     <table className="w-full text-sm">
-      <thead>
-        <tr className="border-soft border-b text-left text-soft">
-          {["Who", "Since", "Last seen", "Address", "Browser", "End"].map((name) => (
-            <th key={name} scope="col" className="py-1 pr-3 font-medium">
-              {name}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <TableHead columns={["Who", "Since", "Last seen", "Address", "Browser", "End"]} />
       <tbody>
         {sessions.map((session) => (
           <tr key={session.id} className="border-hair border-b align-baseline">

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { toast } from "sonner";
 import type { TableView } from "../../work/shop/tables.ts";
 import { Said } from "../send.ts";
+import { TableHead } from "../table-head.tsx";
 import { Fault } from "./fault.tsx";
 
 const KINDS = [
@@ -137,15 +138,7 @@ export function TableImport() {
           </p>
           <div className="max-h-80 overflow-auto border-hair border-y">
             <table className="w-full text-sm">
-              <thead className="sticky top-0 bg-sheet">
-                <tr className="border-soft border-b text-left text-soft">
-                  {["Line", "What", "State", "Reason"].map((name) => (
-                    <th key={name} scope="col" className="py-1 pr-3 font-medium">
-                      {name}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
+              <TableHead columns={["Line", "What", "State", "Reason"]} />
               <tbody>
                 {[...view.rows]
                   .sort((a, b) => Number(b.state === "refused") - Number(a.state === "refused"))

@@ -5,7 +5,7 @@ import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
 import type { DeviceView } from "../../work/access/devices.ts";
 import type { WallView } from "../../work/board/wall.ts";
-import { sayFault } from "../say.ts";
+import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 
 type Props = { devices: DeviceView[]; walls: WallView[]; people: { id: string; name: string; hasPin: boolean }[] };
@@ -16,13 +16,11 @@ export function TabletsForm({ devices, walls, people }: Props) {
   const [code, setCode] = useState<{ code: string; minutes: number; picture: string } | null>(null);
   const [wall, setWall] = useState<string | null>(null);
   const act = async (work: () => Promise<unknown>, said: string) => {
-    try {
+    await trying(async () => {
       await work();
       if (said) toast(said);
       router.refresh();
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   const enrol = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { type AliveOrAsleep, breakEvenDays, type CostPart, centsOf } from "../../core/standby/cost.ts";
 import type { Risk } from "../../core/standby/risk.ts";
-import { THR } from "../stores/stores-frame.tsx";
+import { TableHead } from "../table-head.tsx";
 import { CostChart } from "./cost-chart.tsx";
 import { money } from "./standby-frame.tsx";
 
@@ -67,22 +67,7 @@ export function AliveOrAsleepView({
           ).map(([side, name, sum]) => (
             <table key={side} className="w-full">
               <caption className="text-left font-semibold">{name}</caption>
-              <thead>
-                <tr className="border-hair border-b">
-                  <th scope="col" className="py-1 text-left font-medium text-soft">
-                    Part
-                  </th>
-                  <th scope="col" className={THR}>
-                    Amount
-                  </th>
-                  <th scope="col" className={THR}>
-                    each
-                  </th>
-                  <th scope="col" className={THR}>
-                    Sum
-                  </th>
-                </tr>
-              </thead>
+              <TableHead columns={["Part", "Amount", "each", "Sum"]} />
               <tbody>
                 {tried[side].map((part) => (
                   <tr key={part.id} className="border-hair border-b">

@@ -2,9 +2,9 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { StandbySettingsRow, StandbySettingsView } from "../../work/standby/settings-view.ts";
-import { say, sayFault } from "../say.ts";
+import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
-import { THR } from "../stores/stores-frame.tsx";
+import { TableHead } from "../table-head.tsx";
 import { StandbyFrame } from "./standby-frame.tsx";
 
 type Numbers =
@@ -89,30 +89,17 @@ function Bounds({ row, regimes }: { row: StandbySettingsRow; regimes: StandbySet
     const body = Object.fromEntries(
       Object.entries(draft).filter(([key, value]) => JSON.stringify(value) !== JSON.stringify(row.settings[key as keyof typeof draft])),
     );
-    try {
+    await trying(async () => {
       await ask("/api/standby", { body: { subject: "standby", id: row.id, body } });
       void say(`Bounds of ${row.name} saved; every advice follows.`);
       router.refresh();
-    } catch (error) {
-      void sayFault(error);
-    }
+    });
   };
   return (
     <div className="mt-3 grid gap-5">
       <div className="overflow-x-auto">
         <table className="min-w-[44rem]">
-          <thead>
-            <tr className="border-hair border-b">
-              <th scope="col" className="py-1 text-left font-medium text-soft">
-                Regime
-              </th>
-              {["from, h", "to, h", "cleans after", "on hold, first guess"].map((head) => (
-                <th key={head} scope="col" className={THR}>
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <TableHead columns={["Regime", "from, h", "to, h", "cleans after", "on hold, first guess"]} />
           <tbody>
             {regimes.map(({ id, name }) => (
               <tr key={id} className="border-hair border-b">

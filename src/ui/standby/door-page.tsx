@@ -3,8 +3,9 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { DoorMachine, DoorView } from "../../work/standby/door.ts";
 import { enter } from "../enter.ts";
-import { say, sayFault } from "../say.ts";
+import { say, trying } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
+import { figures, TableHead } from "../table-head.tsx";
 import { useLive } from "../use-live.ts";
 
 /** The last look of whoever leaves: it goes quiet when every machine is left right. */
@@ -21,15 +22,12 @@ export function DoorPage({ view, mayRecord }: { view: DoorView; mayRecord: boole
   const unseen = view.machines.filter(({ asleep, power }) => !asleep && power.seen === null);
   const seenAll = async () => {
     setBusy(true);
-    try {
+    await trying(async () => {
       await sendEntries(unseen.map(({ id, power }) => entryOf({ kind: "door", machine: id, body: { power: power.expected } })));
       void say(`Power seen at ${unseen.length} machines.`);
       router.refresh();
-    } catch (error) {
-      void sayFault(error);
-    } finally {
-      setBusy(false);
-    }
+    });
+    setBusy(false);
   };
   return (
     <main className="mx-auto max-w-4xl px-4 py-5 text-lg">
@@ -191,25 +189,7 @@ function Promised({ next }: { next: NonNullable<DoorView["next"]> }) {
       )}
       <div className="overflow-x-auto">
         <table className="mt-1 w-full">
-          <thead>
-            <tr className="border-hair border-b text-base text-soft">
-              <th scope="col" className="text-left font-medium">
-                Machine
-              </th>
-              <th scope="col" className="text-right font-medium">
-                prints by
-              </th>
-              <th scope="col" className="text-right font-medium">
-                chance
-              </th>
-              <th scope="col" className="text-right font-medium">
-                after a recovery by
-              </th>
-              <th scope="col" className="text-right font-medium">
-                chance
-              </th>
-            </tr>
-          </thead>
+          <TableHead columns={["Machine", figures("prints by"), figures("chance"), figures("after a recovery by"), figures("chance")]} />
           <tbody>
             {next.machines.map((each) => (
               <tr key={each.id} className="border-hair border-b" title={each.words}>

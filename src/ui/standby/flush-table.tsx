@@ -1,5 +1,5 @@
 import type { StandbyView } from "../../work/standby/machine.ts";
-import { TH, THR } from "../stores/stores-frame.tsx";
+import { TableHead } from "../table-head.tsx";
 
 /** Millilitres and seconds line by line, and where the waste must be emptied. */
 export function FlushTable({ flush }: { flush: NonNullable<StandbyView["flush"]> }) {
@@ -16,28 +16,7 @@ export function FlushTable({ flush }: { flush: NonNullable<StandbyView["flush"]>
       </p>
       <div className="overflow-x-auto">
         <table className="mt-2 min-w-[36rem]">
-          <thead>
-            <tr className="border-hair border-b">
-              <th scope="col" className={TH}>
-                Line
-              </th>
-              <th scope="col" className={THR}>
-                holds, mL
-              </th>
-              <th scope="col" className={THR}>
-                volumes
-              </th>
-              <th scope="col" className={THR}>
-                pump, mL
-              </th>
-              <th scope="col" className={THR}>
-                seconds
-              </th>
-              <th scope="col" className={TH}>
-                how
-              </th>
-            </tr>
-          </thead>
+          <TableHead columns={["Line", "holds, mL", "volumes", "pump, mL", "seconds", "how"]} />
           <tbody>
             {flush.lines.map((line, index) => (
               <FlushRow key={line.id} empties={before(index)} limitMl={flush.limitMl}>

@@ -2,7 +2,8 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { OverviewView } from "../../work/standby/overview.ts";
-import { Because, TH } from "../stores/stores-frame.tsx";
+import { Because } from "../stores/stores-frame.tsx";
+import { TableHead, unseen } from "../table-head.tsx";
 import { useLive } from "../use-live.ts";
 import { StandbyFrame } from "./standby-frame.tsx";
 
@@ -46,15 +47,7 @@ export function OverviewPage({ view }: { view: OverviewView }) {
         <h2>From tonight</h2>
         <div className="overflow-x-auto">
           <table className="mt-1 w-full min-w-[44rem]">
-            <thead>
-              <tr className="border-hair border-b">
-                {["Machine", "Stands until", "Gap", "How", ""].map((head) => (
-                  <th key={head} scope="col" className={TH}>
-                    {head || <span className="sr-only">Why</span>}
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <TableHead columns={["Machine", "Stands until", "Gap", "How", unseen("Why")]} />
             <tbody>
               {view.rows.map((row) => (
                 <tr key={row.id} className="border-hair border-b align-baseline">

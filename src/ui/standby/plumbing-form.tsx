@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { StandbyView } from "../../work/standby/machine.ts";
-import { say, sayFault } from "../say.ts";
+import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
 
 const FIELDS = [
@@ -22,13 +22,11 @@ export function PlumbingForm({ view }: { view: StandbyView }) {
   );
   const save = async () => {
     const body = Object.fromEntries(Object.entries(draft).flatMap(([key, value]) => (value.trim() === "" ? [] : [[key, Number(value)]])));
-    try {
+    await trying(async () => {
       await ask("/api/standby", { body: { subject: "plumbing", id: view.id, body } });
       void say(`Lines and pump of ${view.name} saved; every plan follows.`);
       router.refresh();
-    } catch (error) {
-      void sayFault(error);
-    }
+    });
   };
   return (
     <section aria-label="Lines and pump" className="mt-8">

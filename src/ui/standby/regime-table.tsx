@@ -1,6 +1,6 @@
 import Link from "next/link";
 import type { StandbyView } from "../../work/standby/machine.ts";
-import { TH, THR } from "../stores/stores-frame.tsx";
+import { TableHead } from "../table-head.tsx";
 import { money } from "./standby-frame.tsx";
 
 /** Every regime in the handbook's order, with what speaks for and against it here. */
@@ -12,31 +12,7 @@ export function RegimeTable({ view }: { view: StandbyView }) {
       <h2>Regimes</h2>
       <div className="overflow-x-auto">
         <table className="mt-1 w-full min-w-[56rem]">
-          <thead>
-            <tr className="border-hair border-b">
-              <th scope="col" className={TH}>
-                Regime
-              </th>
-              <th scope="col" className={TH}>
-                For
-              </th>
-              <th scope="col" className={TH}>
-                Against
-              </th>
-              <th scope="col" className={THR}>
-                min before, after
-              </th>
-              <th scope="col" className={THR}>
-                waste, mL
-              </th>
-              <th scope="col" className={THR}>
-                once
-              </th>
-              <th scope="col" className={THR}>
-                on hold after
-              </th>
-            </tr>
-          </thead>
+          <TableHead columns={["Regime", "For", "Against", "min before, after", "waste, mL", "once", "on hold after"]} />
           <tbody>
             {view.options.map((option) => (
               <tr key={option.regime} className={`border-hair border-b align-baseline ${option.regime === view.chosen ? "bg-tint" : ""}`}>

@@ -5,9 +5,10 @@ import type { SeasonRowView, SeasonView } from "../../work/standby/season.ts";
 import type { SeasonReturn } from "../../work/standby/season-lives.ts";
 import type { SeasonChoice } from "../../work/standby/season-machine.ts";
 import type { SeasonTaskView } from "../../work/standby/season-place.ts";
-import { say, sayFault } from "../say.ts";
+import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
-import { Because, TH, THR } from "../stores/stores-frame.tsx";
+import { Because } from "../stores/stores-frame.tsx";
+import { figures, TableHead } from "../table-head.tsx";
 import { money, StandbyFrame } from "./standby-frame.tsx";
 
 /** The closed season: every machine's regime, days and people in one plan, changed by hand with what follows. */
@@ -28,7 +29,7 @@ export function SeasonPage({
   const draftKey = `zesty-season-${first.from}`;
   const reckon = async (next: SeasonChoice[], accept = false) => {
     setBusy(true);
-    try {
+    await trying(async () => {
       const answer = await ask<SeasonView>("/api/standby/season", {
         body: { from: first.from, choices: next, ...(accept ? { accept } : {}) },
       });
@@ -37,11 +38,8 @@ export function SeasonPage({
       if (accept) localStorage.removeItem(draftKey);
       else localStorage.setItem(draftKey, JSON.stringify(next));
       if (accept) void say("The plan is in force: on the calendar feed, in the order list, for the wall.");
-    } catch (error) {
-      void sayFault(error);
-    } finally {
-      setBusy(false);
-    }
+    });
+    setBusy(false);
   };
   // A draft is taken up once, when the page opens.
   useEffect(() => {
@@ -149,15 +147,19 @@ export function SeasonPage({
       <section aria-label="Machines" className="mt-4">
         <div className="overflow-x-auto">
           <table className="w-full min-w-[78rem]">
-            <thead>
-              <tr className="border-hair border-b">
-                {["Machine", "Regime", "Last print", "To sleep", "Prints again", "Woken", "Ready", "On hold", "Cost"].map((head) => (
-                  <th key={head} scope="col" className={head === "Cost" || head === "On hold" ? THR : TH}>
-                    {head}
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <TableHead
+              columns={[
+                "Machine",
+                "Regime",
+                "Last print",
+                "To sleep",
+                "Prints again",
+                "Woken",
+                "Ready",
+                figures("On hold"),
+                figures("Cost"),
+              ]}
+            />
             <tbody>
               {view.rows.map((row) => (
                 <SeasonRow key={row.machine} row={row} view={view} mayPlan={mayPlan} busy={busy} change={change} />
@@ -171,19 +173,7 @@ export function SeasonPage({
         <section aria-label="People">
           <h2>Hands, in minutes</h2>
           <table className="mt-1">
-            <thead>
-              <tr className="border-hair border-b">
-                <th scope="col" className={TH}>
-                  Who
-                </th>
-                <th scope="col" className={THR}>
-                  to sleep
-                </th>
-                <th scope="col" className={THR}>
-                  to wake
-                </th>
-              </tr>
-            </thead>
+            <TableHead columns={["Who", "to sleep", "to wake"]} />
             <tbody>
               {view.load.map(({ person, before, after }) => (
                 <tr key={person} className="border-hair border-b">
@@ -319,15 +309,7 @@ function Needs({ view }: { view: SeasonView }) {
     <section aria-label="What it takes off the shelf">
       <h2>What it takes off the shelf</h2>
       <table className="mt-1 w-full">
-        <thead>
-          <tr className="border-hair border-b">
-            {["Item", "Needed", "On the shelf", "Order by"].map((head) => (
-              <th key={head} scope="col" className={TH}>
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <TableHead columns={["Item", "Needed", "On the shelf", "Order by"]} />
         <tbody>
           {view.needs.map((need) => (
             <tr key={need.name} className="border-hair border-b align-baseline">
@@ -358,15 +340,7 @@ function Returns({ returns }: { returns: SeasonReturn[] }) {
     <section aria-label="How they came back" className="mt-4">
       <h2>How they came back</h2>
       <table className="mt-1 w-full">
-        <thead>
-          <tr className="border-hair border-b">
-            {["Machine", "Regime", "Slept", "Came back", "Foreseen", "Recovery"].map((head) => (
-              <th key={head} scope="col" className={TH}>
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <TableHead columns={["Machine", "Regime", "Slept", "Came back", "Foreseen", "Recovery"]} />
         <tbody>
           {returns.map((each) => (
             <tr key={each.machine} className="border-hair border-b">

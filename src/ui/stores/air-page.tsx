@@ -5,11 +5,12 @@ import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
 import type { AirView } from "../../work/stores/air.ts";
 import { enter } from "../enter.ts";
-import { sayFault } from "../say.ts";
+import { sayFault, trying } from "../say.ts";
 import { ask, Said } from "../send.ts";
+import { figures, TableHead } from "../table-head.tsx";
 import { useLive } from "../use-live.ts";
 import { AirChart } from "./air-chart.tsx";
-import { StoresFrame, TH, THR } from "./stores-frame.tsx";
+import { StoresFrame } from "./stores-frame.tsx";
 
 const WORD: Record<string, string> = { dry: "text-stop", damp: "text-care", silent: "text-care", right: "text-good", unknown: "text-soft" };
 const one = (value: number | null, unit: string, digits = 1) => (value === null ? "–" : `${value.toFixed(digits)} ${unit}`);
@@ -27,19 +28,21 @@ export function AirPage({ view, mayRecord, maySetUp }: { view: AirView; mayRecor
     <StoresFrame here="/stores/air" title="Room air">
       <div className="overflow-x-auto">
         <table className="w-full text-[0.95rem]">
-          <thead>
-            <tr className="border-soft border-b text-sm">
-              <th className={TH}>Area</th>
-              <th className={TH}>Now</th>
-              <th className={THR}>Temperature</th>
-              <th className={THR}>Humidity</th>
-              <th className={THR}>Dew point</th>
-              <th className={THR}>Water in the air</th>
-              <th className={THR}>Vapour pressure</th>
-              <th className={THR}>A humidifier gives</th>
-              <th className={THR}>Below the floor, last 24 h</th>
-            </tr>
-          </thead>
+          <TableHead
+            columns={[
+              "Area",
+              "Now",
+              ...[
+                "Temperature",
+                "Humidity",
+                "Dew point",
+                "Water in the air",
+                "Vapour pressure",
+                "A humidifier gives",
+                "Below the floor, last 24 h",
+              ].map(figures),
+            ]}
+          />
           <tbody>
             {view.areas.map(({ id, name, now }) => (
               <tr key={id} className={`border-hair border-b ${id === view.area ? "bg-tint" : ""}`}>
@@ -257,7 +260,7 @@ function SetUp({ view, done }: { view: AirView; done: () => void }) {
   const saveNetwork = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
-    try {
+    await trying(async () => {
       await ask("/api/stores/settings", {
         method: "PUT",
         body: {
@@ -268,9 +271,7 @@ function SetUp({ view, done }: { view: AirView; done: () => void }) {
       });
       toast("The broker is set; it is listened to within a quarter of a minute.");
       done();
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   return (
     <details className="mt-6 border-hair border-t pt-2">

@@ -17,7 +17,8 @@ import {
 import type { BenchView } from "../../work/stores/bench.ts";
 import { sayFault } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
-import { StoresFrame, TH, THR } from "./stores-frame.tsx";
+import { figures, TableHead } from "../table-head.tsx";
+import { StoresFrame } from "./stores-frame.tsx";
 
 type Way = "recipe" | "ratio" | "part-in" | "percent" | "strength";
 const WAYS: [Way, string][] = [
@@ -225,15 +226,7 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
             <div className="mt-4">
               <div className="overflow-x-auto" tabIndex={-1}>
                 <table className="w-full max-w-2xl">
-                  <thead>
-                    <tr className="border-soft border-b text-sm">
-                      <th className={TH}>Pour</th>
-                      <th className={THR}>Measured</th>
-                      <th className={THR}>Exactly</th>
-                      <th className={THR}>On the shelf</th>
-                      <th className={TH}>From lot</th>
-                    </tr>
-                  </thead>
+                  <TableHead columns={["Pour", figures("Measured"), figures("Exactly"), figures("On the shelf"), "From lot"]} />
                   <tbody>
                     {result.parts.map((part) => (
                       <tr key={part.item} className="border-hair border-b">

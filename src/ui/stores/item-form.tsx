@@ -4,7 +4,7 @@ import type { FormEvent } from "react";
 import { toast } from "sonner";
 import { FLUID_FAMILIES, plainFamily } from "../../core/stores/fluids.ts";
 import { ITEM_GROUPS, type Item, KEEPINGS, type Supplier, UNITS } from "../../core/stores/item.ts";
-import { sayFault } from "../say.ts";
+import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 
 const FLUID_FIELDS = [
@@ -63,14 +63,12 @@ export function ItemForm({ item, suppliers }: { item?: Item; suppliers: Supplier
       ...(item?.recipe ? { recipe: item.recipe } : {}),
       ...(fluid ? { fluid } : {}),
     };
-    try {
+    await trying(async () => {
       await ask("/api/stores/settings", { method: "PUT", body: { subject: "item", id, body } });
       toast(`${body.name} is set up.`);
       if (item) router.refresh();
       else router.push(`/stores/items/${id}`);
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   const field = (name: string, label: string, value: string | number | undefined, rest: Record<string, unknown> = {}) => (
     <label key={name} className="grid text-sm">

@@ -4,10 +4,11 @@ import { useRouter } from "next/navigation";
 import { STATEMENTS } from "../../core/stores/fluids.ts";
 import { amountWords, type Supplier } from "../../core/stores/item.ts";
 import type { ItemView } from "../../work/stores/shelf.ts";
+import { figures, TableHead } from "../table-head.tsx";
 import { useLive } from "../use-live.ts";
 import { ItemForm } from "./item-form.tsx";
 import { MovementForm } from "./movement-form.tsx";
-import { Because, StoresFrame, TH, THR } from "./stores-frame.tsx";
+import { Because, StoresFrame } from "./stores-frame.tsx";
 
 type Props = { view: ItemView; mayRecord: boolean; maySetUp: boolean; machines: { id: string; name: string }[]; suppliers: Supplier[] };
 
@@ -38,15 +39,7 @@ export function ItemPage({ view, mayRecord, maySetUp, machines, suppliers }: Pro
             <p className="text-soft">Nothing is there.</p>
           ) : (
             <table className="mt-1 w-full">
-              <thead>
-                <tr className="border-soft border-b text-sm">
-                  <th className={TH}>Lot</th>
-                  <th className={THR}>There</th>
-                  <th className={TH}>Use by</th>
-                  <th className={TH}>Place</th>
-                  <th className={TH}>Label and trace</th>
-                </tr>
-              </thead>
+              <TableHead columns={["Lot", figures("There"), "Use by", "Place", "Label and trace"]} />
               <tbody>
                 {view.lots.map((lot) => (
                   <tr key={`${lot.lot}/${lot.place}`} className="border-hair border-b align-baseline">

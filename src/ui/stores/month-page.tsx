@@ -3,7 +3,8 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { CostRow, MonthView } from "../../work/stores/month.ts";
 import { PrintNow } from "../paper/print-now.tsx";
-import { StoresFrame, TH, THR } from "./stores-frame.tsx";
+import { figures, TableHead } from "../table-head.tsx";
+import { StoresFrame } from "./stores-frame.tsx";
 
 const COLUMNS: [keyof CostRow, string, (value: number) => string][] = [
   ["handsMinutes", "Hands-on", (value) => `${(value / 60).toFixed(1)} h`],
@@ -53,16 +54,7 @@ export function MonthPage({ view }: { view: MonthView }) {
     >
       <div className="overflow-x-auto" tabIndex={-1}>
         <table className="w-full">
-          <thead>
-            <tr className="border-soft border-b text-sm">
-              <th className={TH}>Machine</th>
-              {COLUMNS.map(([key, name]) => (
-                <th key={key} className={THR}>
-                  {name}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <TableHead columns={["Machine", ...COLUMNS.map(([, name]) => figures(name))]} />
           <tbody>
             {view.machines.map((row) => (
               <tr key={row.id} className="border-hair border-b align-baseline">

@@ -3,7 +3,7 @@ import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
 import type { Item } from "../../core/stores/item.ts";
 import type { LotView } from "../../work/stores/shelf.ts";
-import { sayFault } from "../say.ts";
+import { trying } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
 
 const EVENTS = [
@@ -56,7 +56,7 @@ export function MovementForm({
       ...(event === "received" && text("expiry") ? { expiry: text("expiry") } : {}),
     };
     const optional = (name: string) => (text(name) ? { [name]: text(name) } : {});
-    try {
+    await trying(async () => {
       const [answer] = await sendEntries([
         entryOf({
           kind: "stock",
@@ -76,9 +76,7 @@ export function MovementForm({
       toast(answer?.message ?? `${item.name}: entered.`, { duration: answer?.message ? 9000 : 4000 });
       form.reset();
       done();
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   const needsAmount = event !== "opened" && event !== "last-box";
   return (

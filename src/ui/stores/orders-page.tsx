@@ -6,8 +6,9 @@ import type { OpenOrder, OrdersView } from "../../work/stores/orders.ts";
 import { enter } from "../enter.ts";
 import { sayFault } from "../say.ts";
 import { entryOf, Said, sendEntries } from "../send.ts";
+import { figures, TableHead } from "../table-head.tsx";
 import { useLive } from "../use-live.ts";
-import { Because, StoresFrame, TH, THR } from "./stores-frame.tsx";
+import { Because, StoresFrame } from "./stores-frame.tsx";
 
 /** What to order from whom and why; what is on its way; what came. */
 export function OrdersPage({ view, mayOrder, mayReceive }: { view: OrdersView; mayOrder: boolean; mayReceive: boolean }) {
@@ -107,16 +108,7 @@ function SupplierList({ supplier, mayOrder, done }: { supplier: OrdersView["supp
         )}
       </div>
       <table className="mt-1 w-full">
-        <thead>
-          <tr className="border-soft border-b text-sm">
-            <th className={TH}>{mayOrder ? "Take" : ""}</th>
-            <th className={TH}>Item</th>
-            <th className={THR}>Packs</th>
-            <th className={TH}>of</th>
-            <th className={THR}>Price</th>
-            <th className={TH}>Order</th>
-          </tr>
-        </thead>
+        <TableHead columns={[mayOrder ? "Take" : "", "Item", figures("Packs"), "of", figures("Price"), "Order"]} />
         <tbody>
           {supplier.lines.map((line) => (
             <tr key={line.item} className="border-hair border-b align-baseline">

@@ -2,8 +2,9 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { ShelfRow, ShelfView } from "../../work/stores/shelf.ts";
+import { figures, TableHead } from "../table-head.tsx";
 import { useLive } from "../use-live.ts";
-import { Because, StoresFrame, TH, THR } from "./stores-frame.tsx";
+import { Because, StoresFrame } from "./stores-frame.tsx";
 
 const FLAG: Record<string, string> = {
   order: "text-accent",
@@ -69,16 +70,7 @@ export function ShelfPage({ view, maySetUp }: { view: ShelfView; maySetUp: boole
       ) : (
         <div className="overflow-x-auto" tabIndex={-1}>
           <table className="w-full text-[0.93rem]">
-            <thead>
-              <tr className="border-soft border-b">
-                <th className={TH}>Item</th>
-                <th className={THR}>There</th>
-                <th className={TH}>Lasts</th>
-                <th className={TH}>To look at</th>
-                <th className={TH}>Lots, the first to leave first</th>
-                <th className={TH}>Place</th>
-              </tr>
-            </thead>
+            <TableHead columns={["Item", figures("There"), "Lasts", "To look at", "Lots, the first to leave first", "Place"]} />
             <tbody>
               {view.rows.map((row) => (
                 <Row key={row.id} row={row} />

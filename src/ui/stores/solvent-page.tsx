@@ -5,8 +5,9 @@ import { useState } from "react";
 import { AIR_DEFERENCE, airEstimate } from "../../core/stores/volatile.ts";
 import type { SolventView } from "../../work/stores/solvent.ts";
 import { PrintNow } from "../paper/print-now.tsx";
+import { figures, TableHead } from "../table-head.tsx";
 import { useLive } from "../use-live.ts";
-import { StoresFrame, TH, THR } from "./stores-frame.tsx";
+import { StoresFrame } from "./stores-frame.tsx";
 
 const grams = (value: number) => (value >= 10_000 ? `${(value / 1000).toFixed(1)} kg` : `${value.toFixed(0)} g`);
 
@@ -57,14 +58,7 @@ export function SolventPage({ view }: { view: SolventView }) {
         <section aria-label="By fluid">
           <h2>By fluid</h2>
           <table className="mt-1 w-full">
-            <thead>
-              <tr className="border-soft border-b text-sm">
-                <th className={TH}>Fluid</th>
-                <th className={THR}>Used and spilt</th>
-                <th className={THR}>× volatile</th>
-                <th className={THR}>=</th>
-              </tr>
-            </thead>
+            <TableHead columns={["Fluid", figures("Used and spilt"), figures("× volatile"), figures("=")]} />
             <tbody>
               {view.byFluid.map((row) => (
                 <tr key={row.name} className="border-hair border-b">

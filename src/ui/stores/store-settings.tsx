@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import type { FormEvent } from "react";
 import { toast } from "sonner";
 import type { StoreSetUp } from "../../work/stores/settings.ts";
-import { sayFault } from "../say.ts";
+import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { StoresFrame } from "./stores-frame.tsx";
 
@@ -23,13 +23,11 @@ const NUMBERS = [
 export function StoreSettings({ view }: { view: StoreSetUp }) {
   const router = useRouter();
   const put = async (subject: string, id: string, body: Record<string, unknown>, said: string, archived = false) => {
-    try {
+    await trying(async () => {
       await ask("/api/stores/settings", { method: "PUT", body: { subject, id, body, ...(archived ? { archived } : {}) } });
       toast(said);
       router.refresh();
-    } catch (error) {
-      sayFault(error);
-    }
+    });
   };
   const read = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();

@@ -54,6 +54,3 @@ export function Because({ why, label = "Why" }: { why: readonly string[]; label?
     </details>
   );
 }
-
-export const TH = "py-1 pr-4 text-left font-medium text-soft";
-export const THR = "py-1 pr-4 text-right font-medium text-soft";

@@ -1,6 +1,7 @@
 import Link from "next/link";
 import type { TraceView } from "../../work/stores/trace.ts";
-import { StoresFrame, TH, THR } from "./stores-frame.tsx";
+import { figures, TableHead } from "../table-head.tsx";
+import { StoresFrame } from "./stores-frame.tsx";
 
 /** A bad lot to its machines and prints, or a machine's days to the lots in it. */
 export function TracePage({ view }: { view: TraceView }) {
@@ -53,16 +54,7 @@ export function TracePage({ view }: { view: TraceView }) {
       {view.stays.length > 0 && (
         <div className="overflow-x-auto" tabIndex={-1}>
           <table className="mt-1 w-full">
-            <thead>
-              <tr className="border-soft border-b text-sm">
-                <th className={TH}>Machine and channel</th>
-                <th className={TH}>Lot</th>
-                <th className={TH}>Days</th>
-                <th className={THR}>Printed in them</th>
-                <th className={TH}>The channel's checks</th>
-                <th className={TH}>Entry</th>
-              </tr>
-            </thead>
+            <TableHead columns={["Machine and channel", "Lot", "Days", figures("Printed in them"), "The channel's checks", "Entry"]} />
             <tbody>
               {view.stays.map((stay) => (
                 <tr key={`${stay.entry}${stay.channel}`} className="border-hair border-b align-baseline">

@@ -21,7 +21,7 @@ import { type Around, occurrenceItem, type WorkItem } from "../../core/tasks/wor
 import { type ConditionRows, conditionRows } from "../../ledger/condition.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { type PartRow, partRows } from "../../ledger/parts.ts";
-import { headSeq, machinesChangedAfter } from "../../ledger/reading.ts";
+import { lastSeq, machinesChangedAfter } from "../../ledger/reading.ts";
 import { runsOn } from "../../ledger/runs.ts";
 import { openSigns, type SignRow } from "../../ledger/signs.ts";
 import { openRepairs, type RepairRow } from "../../ledger/tasks.ts";
@@ -86,7 +86,7 @@ const DEFAULT_BEAT_TIMES: Record<Beat, string> = { opening: "08:00", midday: "13
 export async function board(db: Connection, actor: Actor, after?: number): Promise<BoardView> {
   authorise(actor, "look");
   const shop = await loadShop(db, actor.site);
-  const seq = await headSeq(db, actor.site);
+  const seq = await lastSeq(db, actor.site);
   const changed = after === undefined ? undefined : await machinesChangedAfter(db, actor.site, after);
   const machines = changed && changed !== "all" ? shop.machines.filter(({ id }) => changed.has(id)) : shop.machines;
   const stands = factsNow(db, shop, machines);

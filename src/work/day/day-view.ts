@@ -7,7 +7,7 @@ import type { Usual } from "../../core/tasks/fill-the-rest.ts";
 import type { Worker } from "../../core/tasks/fits.ts";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
 import type { Database } from "../../ledger/database.ts";
-import { headSeq } from "../../ledger/reading.ts";
+import { lastSeq } from "../../ledger/reading.ts";
 import { type RosterRow, rosterSince } from "../../ledger/tasks.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { putSettings } from "../shop/settings.ts";
@@ -41,7 +41,7 @@ export async function dayView(db: Database, actor: Actor, on: string | null): Pr
   const day = on === null ? today : readDay(on);
   if (day === undefined) throw new Refusal(400, `“${on?.slice(0, 40)}” is no day; expected one like 2026-11-25.`);
   if (day < today || day > today + DAYS_AHEAD) throw new Refusal(400, `Work is given out for today and the ${DAYS_AHEAD} days after it.`);
-  const [work, roster, seq] = await Promise.all([dayWork(db, shop, day), rosterSince(db, shop.id, isoDay(today)), headSeq(db, shop.id)]);
+  const [work, roster, seq] = await Promise.all([dayWork(db, shop, day), rosterSince(db, shop.id, isoDay(today)), lastSeq(db, shop.id)]);
   return {
     seq,
     day: isoDay(day),

@@ -14,7 +14,7 @@ import type { Sleep } from "../../core/standby/sleep.ts";
 import { shelfItems } from "../../core/stores/shelf-items.ts";
 import type { Database } from "../../ledger/database.ts";
 import { lastPhotos } from "../../ledger/pictures.ts";
-import { headSeq } from "../../ledger/reading.ts";
+import { lastSeq } from "../../ledger/reading.ts";
 import { newestRounds, type RoundRow } from "../../ledger/rounds.ts";
 import { runsOn } from "../../ledger/runs.ts";
 import { causesFound } from "../../ledger/signs.ts";
@@ -48,7 +48,7 @@ export async function floorAnswer(db: Database, sender: Sender, have: string | n
 
 export async function floor(db: Database, sender: Sender): Promise<FloorView> {
   const shop = await loadShop(db, sender.site);
-  const seq = await headSeq(db, sender.site);
+  const seq = await lastSeq(db, sender.site);
   const today = dayAt(shop);
   const stands = factsNow(db, shop, shop.machines);
   const [rows, work, runs, repairs, notes, pins, sealWith, photos, pace, found, desks, rounds, held] = await Promise.all([

@@ -1,6 +1,6 @@
 import pg from "pg";
-import { CHANNEL } from "../../ledger/append.ts";
-import { headSeq } from "../../ledger/reading.ts";
+import { ENTRY_ADDED } from "../../ledger/append.ts";
+import { lastSeq } from "../../ledger/reading.ts";
 import { database } from "../database.ts";
 
 /**
@@ -16,7 +16,7 @@ const live = () => {
 };
 
 /** The last place in a site's ledger. */
-export const placeNow = (site: string): Promise<number> => headSeq(database(), site);
+export const placeNow = (site: string): Promise<number> => lastSeq(database(), site);
 
 /** Hears of a site's new entries until the answer is called; `resync` after the connection was lost. */
 export function watch(site: string, listener: Listener): () => void {
@@ -50,14 +50,14 @@ async function listen(waitMs: number): Promise<void> {
   client.on("error", again);
   client.on("end", again);
   client.on("notification", ({ channel, payload }) => {
-    if (channel !== CHANNEL || !payload) return;
+    if (channel !== ENTRY_ADDED || !payload) return;
     const { site, seq } = JSON.parse(payload) as { site: string; seq?: number };
     // Without a place in the ledger something else has changed: screens ask for all.
     for (const listener of live().listeners.get(site) ?? []) listener(seq === undefined ? "resync" : { seq });
   });
   try {
     await client.connect();
-    await client.query(`LISTEN ${CHANNEL}`);
+    await client.query(`LISTEN ${ENTRY_ADDED}`);
     waitMs = 250;
     for (const ofSite of live().listeners.values()) for (const listener of ofSite) listener("resync");
   } catch {

@@ -13,7 +13,7 @@ import { Refusal } from "../../core/shop/refusal.ts";
 import type { Shop } from "../../core/shop/shop.ts";
 import { append } from "../../ledger/append.ts";
 import type { Database } from "../../ledger/database.ts";
-import { headSeq } from "../../ledger/reading.ts";
+import { lastSeq } from "../../ledger/reading.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
 import { keep } from "../record/record.ts";
@@ -109,7 +109,7 @@ export async function acceptRound(db: Database, actor: Actor, value: unknown): P
       );
       count++;
     }
-    return { seq: await headSeq(tx, shop.id), given: count };
+    return { seq: await lastSeq(tx, shop.id), given: count };
   });
 }
 

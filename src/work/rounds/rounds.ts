@@ -13,9 +13,9 @@ import type { Worker } from "../../core/tasks/fits.ts";
 import { isOpen } from "../../core/tasks/of-day.ts";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
 import type { Connection, Database } from "../../ledger/database.ts";
-import { headSeq } from "../../ledger/reading.ts";
-import { lastRuns, newestRounds, type RoundRow } from "../../ledger/rounds.ts";
-import { openRuns } from "../../ledger/runs.ts";
+import { lastSeq } from "../../ledger/reading.ts";
+import { newestRounds, type RoundRow } from "../../ledger/rounds.ts";
+import { lastRuns, openRuns } from "../../ledger/runs.ts";
 import { openRepairs } from "../../ledger/tasks.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { machineRows } from "../board/board.ts";
@@ -90,7 +90,7 @@ export async function roundView(
   const day = ask.on === null ? today : readDay(ask.on);
   if (day === undefined) throw new Refusal(400, `“${ask.on?.slice(0, 40)}” is no day; expected one like 2026-11-25.`);
   if (day < today || day > today + DAYS_AHEAD) throw new Refusal(400, `Rounds are planned for today and the ${DAYS_AHEAD} days after it.`);
-  const seq = await headSeq(db, shop.id);
+  const seq = await lastSeq(db, shop.id);
   const material = await roundMaterial(db, shop, day);
   const scopes = scopesOf(shop, day, material);
   const inRound = material.rounds.find(({ body }) => body.day === isoDay(day))?.body.what;
@@ -201,7 +201,7 @@ export async function roundMaterial(db: Connection, shop: Shop, day: Day): Promi
   const [work, runRows, past, rounds, repairs, rows] = await Promise.all([
     dayWork(db, shop, day, { known: stands.then(({ facts }) => facts), ahead: false }),
     day === today ? openRuns(db, shop.id) : [],
-    lastRuns(db, shop.id, RUNS_LOOKED_AT),
+    lastRuns(db, shop.id, { limit: RUNS_LOOKED_AT }),
     newestRounds(db, shop.id),
     openRepairs(db, shop.id),
     day === today ? machineRows(db, shop, shop.machines, stands) : [],

@@ -6,7 +6,7 @@ import { skillFor } from "../../core/routines/routine.ts";
 import type { Shop } from "../../core/shop/shop.ts";
 import { goesOn, isOpen } from "../../core/tasks/of-day.ts";
 import type { Connection, Database } from "../../ledger/database.ts";
-import { headSeq } from "../../ledger/reading.ts";
+import { lastSeq } from "../../ledger/reading.ts";
 import { openRepairs } from "../../ledger/tasks.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { rosterChanges, shiftSpan, workersOn } from "../day/day.ts";
@@ -45,7 +45,7 @@ export async function weekView(db: Database, actor: Actor): Promise<WeekView> {
   authorise(actor, "look");
   const shop = await loadShop(db, actor.site);
   const today = dayAt(shop);
-  const seq = await headSeq(db, shop.id);
+  const seq = await lastSeq(db, shop.id);
   const ahead = await workAhead(db, shop, today, WEEKS * 7);
   const { careShare } = roundSettings(shop);
   const days = Array.from({ length: LEVELLED_DAYS }, (_, later) => today + later);

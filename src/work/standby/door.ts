@@ -11,7 +11,7 @@ import { REGIME_NAMES } from "../../core/standby/regime.ts";
 import { adviseRegime } from "../../core/standby/regimes.ts";
 import { idleRisk } from "../../core/standby/risk.ts";
 import type { Connection, Database } from "../../ledger/database.ts";
-import { headSeq } from "../../ledger/reading.ts";
+import { lastSeq } from "../../ledger/reading.ts";
 import { openRuns } from "../../ledger/runs.ts";
 import { doorRows } from "../../ledger/standby.ts";
 import { type Actor, authorise } from "../actor.ts";
@@ -71,7 +71,7 @@ export async function doorView(db: Database, actor: Actor): Promise<DoorView> {
   const [material, changes, seq, useOf, said, seen, rows, runs, roster] = await Promise.all([
     standbyMaterial(db, shop, shop.machines),
     printDayChanges(db, shop, ids),
-    headSeq(db, shop.id),
+    lastSeq(db, shop.id),
     lastUses(db, shop),
     cappedSaid(db, shop),
     doorRows(db, shop.id, isoDay(today)),

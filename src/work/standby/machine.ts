@@ -18,7 +18,7 @@ import { lotsInOrder, usable } from "../../core/stores/shelf.ts";
 import { rungMl } from "../../core/stores/waste/draws.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { dueRows } from "../../ledger/due-facts.ts";
-import { headSeq } from "../../ledger/reading.ts";
+import { lastSeq } from "../../ledger/reading.ts";
 import { filledAt, type HeldRow, stockRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { rosterChanges, workersOn } from "../day/day.ts";
@@ -105,7 +105,7 @@ export async function standbyView(
   const [material, held, seq, filled, roster] = await Promise.all([
     standbyMaterial(db, shop, [machine]),
     stockRows(db, shop.id),
-    headSeq(db, shop.id),
+    lastSeq(db, shop.id),
     filledAt(db, shop.id, machine.id, isoDay(today - 400)),
     rosterChanges(db, shop, today),
   ]);

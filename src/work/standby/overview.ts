@@ -4,7 +4,7 @@ import { personName } from "../../core/shop/shop.ts";
 import { REGIME_NAMES } from "../../core/standby/regime.ts";
 import { adviseRegime } from "../../core/standby/regimes.ts";
 import type { Connection } from "../../ledger/database.ts";
-import { headSeq } from "../../ledger/reading.ts";
+import { lastSeq } from "../../ledger/reading.ts";
 import { seasonRows } from "../../ledger/standby.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { lastUses, standingTooLong } from "../idle/idle.ts";
@@ -57,7 +57,7 @@ export async function standbyOverview(db: Connection, actor: Actor): Promise<Ove
       shop,
       shop.machines.map(({ id }) => id),
     ),
-    headSeq(db, shop.id),
+    lastSeq(db, shop.id),
     seasonRows(db, shop.id, isoDay(today)),
     Promise.all([sleepingNow(db, shop), lastUses(db, shop)]).then(([sleeps, useOf]) =>
       standingTooLong(db, shop, shop.machines, sleeps, useOf),

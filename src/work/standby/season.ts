@@ -13,7 +13,7 @@ import { idleRisk } from "../../core/standby/risk.ts";
 import type { SeasonBody, SeasonTask } from "../../core/standby/said.ts";
 import { append } from "../../ledger/append.ts";
 import type { Connection, Database } from "../../ledger/database.ts";
-import { headSeq } from "../../ledger/reading.ts";
+import { lastSeq } from "../../ledger/reading.ts";
 import { seasonRows } from "../../ledger/standby.ts";
 import { purchaseRows, stockRows } from "../../ledger/stock.ts";
 import { containerRows } from "../../ledger/waste.ts";
@@ -118,7 +118,7 @@ export async function seasonPlan(db: Connection, shop: Shop, from: string, asked
     seasonRows(db, shop.id, isoDay(today - 60)),
     rosterChanges(db, shop, today),
     containerRows(db, shop.id),
-    headSeq(db, shop.id),
+    lastSeq(db, shop.id),
     purchaseRows(db, shop.id, 200, isoDay(today - 180)),
   ]);
   const row = rows.find((each) => each.from === from);

@@ -7,7 +7,7 @@ import { shortenedByDryAir } from "../../core/routines/tends.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { maintenanceIn } from "../../ledger/due-facts.ts";
-import { headSeq } from "../../ledger/reading.ts";
+import { lastSeq } from "../../ledger/reading.ts";
 import { hourlyAir, roomReadings, sensorRows } from "../../ledger/room.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
@@ -69,7 +69,7 @@ export async function airView(db: Connection, actor: Actor, asked: { area: strin
       isoDay(last),
     ),
     sensorRows(db, shop.id),
-    headSeq(db, actor.site),
+    lastSeq(db, actor.site),
   ]);
   const readings = all.map((row) => ({ at: row.at.getTime(), celsius: row.celsius, humidity: row.humidity }));
   const { good, faults } = checkReadings(readings, until);

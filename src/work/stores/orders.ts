@@ -3,7 +3,7 @@ import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
 import { amountWords, type Item, type Unit } from "../../core/stores/item.ts";
 import type { Connection } from "../../ledger/database.ts";
-import { headSeq } from "../../ledger/reading.ts";
+import { lastSeq } from "../../ledger/reading.ts";
 import { purchaseRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
@@ -62,7 +62,7 @@ export async function ordersView(db: Connection, actor: Actor): Promise<OrdersVi
   authorise(actor, "look");
   const shop = await loadShop(db, actor.site);
   const today = dayAt(shop);
-  const [asked, seq, recent] = await Promise.all([demand(db, shop), headSeq(db, actor.site), purchaseRows(db, shop.id, 25)]);
+  const [asked, seq, recent] = await Promise.all([demand(db, shop), lastSeq(db, actor.site), purchaseRows(db, shop.id, 25)]);
   const suppliers = [...shop.suppliers, { id: "", name: "Without a supplier", leadDays: 7, mail: undefined }].map((supplier) => {
     const lines = linesOf(shop, asked, supplier.id);
     return {

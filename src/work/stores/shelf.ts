@@ -5,7 +5,7 @@ import { personName, type Shop } from "../../core/shop/shop.ts";
 import { amountWords, type Item, type Unit } from "../../core/stores/item.ts";
 import { expiringWithin, type Lot, lotsInOrder, usable } from "../../core/stores/shelf.ts";
 import type { Connection } from "../../ledger/database.ts";
-import { headSeq } from "../../ledger/reading.ts";
+import { lastSeq } from "../../ledger/reading.ts";
 import { moveRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
@@ -69,7 +69,7 @@ export const lotView = (item: Item, lot: Lot): LotView => ({
 export async function shelfView(db: Connection, actor: Actor, asked: { page: number; find: string; group: string }): Promise<ShelfView> {
   authorise(actor, "look");
   const shop = await loadShop(db, actor.site);
-  const [{ advice, held }, seq] = await Promise.all([demand(db, shop), headSeq(db, actor.site)]);
+  const [{ advice, held }, seq] = await Promise.all([demand(db, shop), lastSeq(db, actor.site)]);
   const today = dayAt(shop);
   const rows = shop.items.map((item): ShelfRow => {
     const lots = lotsInOrder(item, held, today).filter(({ amount, lot }) => amount !== 0 || lot === "");
@@ -179,7 +179,7 @@ export async function itemView(db: Connection, actor: Actor, id: string, before:
   const [{ advice, planned, held }, moves, seq] = await Promise.all([
     demand(db, shop),
     moveRows(db, shop.id, { item: id, ...(before ? { before: { at, id: entry } } : {}), limit: MOVES + 1 }),
-    headSeq(db, actor.site),
+    lastSeq(db, actor.site),
   ]);
   const lots = lotsInOrder(item, held, today);
   const last = moves[MOVES - 1];

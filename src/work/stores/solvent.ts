@@ -5,7 +5,7 @@ import { STATEMENTS } from "../../core/stores/fluids.ts";
 import { amountWords, type Item } from "../../core/stores/item.ts";
 import { volatileGPerMl, volatileGrams } from "../../core/stores/volatile.ts";
 import type { Connection } from "../../ledger/database.ts";
-import { headSeq } from "../../ledger/reading.ts";
+import { lastSeq } from "../../ledger/reading.ts";
 import { solventTally } from "../../ledger/runs.ts";
 import { letOut, letOutByItem } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
@@ -90,7 +90,7 @@ export async function solventView(db: Connection, actor: Actor, asked: string): 
   const [moves, wholeYear, seq, tally] = await Promise.all([
     letOut(db, shop.id, ids, from, to),
     letOutByItem(db, shop.id, ids, `${year}-01-01`, `${year}-12-31`),
-    headSeq(db, actor.site),
+    lastSeq(db, actor.site),
     solventTally(db, shop.id, uv, solventSteps),
   ]);
   const rows = outRows(shop, moves);

@@ -6,7 +6,7 @@ import { amountWords } from "../../core/stores/item.ts";
 import type { WasteOutBody } from "../../core/stores/movement.ts";
 import type { VesselView } from "../../core/stores/waste/vessel-view.ts";
 import type { Connection } from "../../ledger/database.ts";
-import { headSeq } from "../../ledger/reading.ts";
+import { lastSeq } from "../../ledger/reading.ts";
 import { runsOf } from "../../ledger/runs.ts";
 import { containerRows, outRows } from "../../ledger/waste.ts";
 import { type Actor, authorise } from "../actor.ts";
@@ -48,7 +48,7 @@ export async function wasteView(db: Connection, actor: Actor): Promise<WasteView
     factsNow(db, shop, shop.machines),
     containerRows(db, shop.id),
     outRows(db, shop.id, `${year}-01-01`, `${year}-12-31`),
-    headSeq(db, actor.site),
+    lastSeq(db, actor.site),
     runsOf(db, shop.id, wasteRoutines(shop, "resets"), repacking, isoDay(today - 30)),
   ]);
   return {

@@ -13,7 +13,7 @@ export default kind({
   amend: "replace",
   fits: ({ until }, _machine, { now }) => atMostTwoWeeksAhead(until, now),
   held: (told) => heldAsleep(told, "opening-check", { notOnTheWayBack: true }),
-  feeds: { machine_fact: { columns: { fact: "'busy'" }, rows: () => [{ fact: "busy" }] } },
+  folds: { machine_fact: { columns: { fact: "'busy'" }, rows: () => [{ fact: "busy" }] } },
   nozzles: (_body, { at, id, person }) => ({ at, entry: id, person, kind: "printed" }),
   says: ({ until }) => `busy until ${until}`,
   samples: [{ until: "2026-11-25T15:00:00Z" }],

@@ -43,7 +43,7 @@ export default kind({
     !told.body.inFluid && (told.body.what === "clean" || told.body.what === "load")
       ? heldAsleep(told, "opening-cleans", { notOnTheWayBack: true })
       : Promise.resolve(undefined),
-  feeds: {
+  folds: {
     machine_fact: {
       where: `body ->> 'what' IN (${VOIDING_CARE.map((what) => `'${what}'`).join(", ")})`,
       columns: { fact: "'voided'" },

@@ -45,7 +45,7 @@ export default kind({
     if (new Set(channels.map(({ id }) => id)).size < channels.length) throw new Refusal(400, "A channel stands twice in this check.");
   },
   held: settledBefore,
-  feeds: {
+  folds: {
     settled_day: {
       where: "routine IS NOT NULL",
       columns: { outcome: "'done'", first: "true" },

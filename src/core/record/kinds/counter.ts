@@ -25,7 +25,7 @@ export default kind({
     if (!kept.includes(counter))
       throw new Refusal(400, `This machine keeps no counter “${plain(counter)}”; it keeps ${kept.map(plain).join(", ") || "none"}.`);
   },
-  feeds: {
+  folds: {
     counter_reading: {
       columns: {
         counter: "body ->> 'counter'",

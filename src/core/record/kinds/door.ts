@@ -11,7 +11,7 @@ export default kind({
   sent: true,
   machine: "needed",
   amend: "replace",
-  feeds: {
+  folds: {
     door_seen: {
       columns: { power: "body ->> 'power'", capped: "body ->> 'capped'" },
       rows: ({ body: { power = null, capped = null } }) => [{ power, capped }],

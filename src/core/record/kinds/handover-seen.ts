@@ -13,7 +13,7 @@ export default kind({
     if (!(await record.handoverIs(of))) throw new Refusal(404, "There is no such handover.");
     return undefined;
   },
-  feeds: {
+  folds: {
     handover: {
       as: "seen",
       columns: { seen_by: "person", seen_at: "happened_at" },

@@ -17,7 +17,7 @@ export default kind({
     closed,
   ),
   sent: true,
-  feeds: {
+  folds: {
     handover: {
       as: "opened",
       columns: { day: "(body ->> 'day')::date", shift: "body ->> 'shift'", body: "body" },

@@ -15,7 +15,7 @@ export default kind({
     const strange = channels.find(({ channel }) => !known.has(channel));
     if (strange) throw new Refusal(400, `${machine.name} has no channel ${strange.channel.slice(0, 60)}.`);
   },
-  feeds: {
+  folds: {
     ink_level: {
       each: "body -> 'channels'",
       columns: { channel: "v ->> 'channel'", percent: "(v ->> 'percent')::float8" },

@@ -14,7 +14,7 @@ export default kind({
   body: MixBody,
   sent: true,
   held: heldMix,
-  feeds: {
+  folds: {
     stock_move: [
       {
         columns: {

@@ -35,7 +35,7 @@ export default kind({
       );
     return undefined;
   },
-  feeds: {
+  folds: {
     occurrence_move: {
       where: "routine IS NOT NULL",
       columns: { due: "(body ->> 'due')::date", to_day: "(body ->> 'to')::date" },

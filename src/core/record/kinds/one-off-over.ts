@@ -19,7 +19,7 @@ export default kind({
       ? `It was entered already by ${personName(shop, row.overBy)}. Yours is kept too.`
       : undefined;
   },
-  feeds: {
+  folds: {
     one_off: {
       as: "over",
       columns: {

@@ -36,7 +36,7 @@ export default kind({
       throw new Refusal(404, "There is no such sign at this machine.");
     return undefined;
   },
-  feeds: {
+  folds: {
     one_off: {
       as: "opened",
       columns: {

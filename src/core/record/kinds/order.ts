@@ -28,7 +28,7 @@ export default kind({
     }
     return undefined;
   },
-  feeds: {
+  folds: {
     purchase: [
       {
         as: "opened",

@@ -9,7 +9,7 @@ export default kind({
   sent: true,
   machine: "needed",
   amend: "replace",
-  feeds: {
+  folds: {
     print_day_change: {
       columns: { day: "(body ->> 'date')::date", prints: "(body ->> 'prints')::boolean" },
       rows: ({ body: { date, prints } }) => [{ day: date, prints }],

@@ -11,7 +11,7 @@ export default kind({
   machine: "needed",
   routine: "needed",
   amend: "replace",
-  feeds: {
+  folds: {
     report: {
       columns: { kind: "'prompt'", what: "routine" },
       rows: ({ routine }) => [{ kind: "prompt", what: routine }],

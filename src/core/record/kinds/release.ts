@@ -12,7 +12,7 @@ export default kind({
   act: "release",
   amend: "replace",
   fits: ({ until }, _machine, { now }) => atMostTwoWeeksAhead(until, now),
-  feeds: { machine_fact: { columns: { fact: "'release'" }, rows: () => [{ fact: "release" }] } },
+  folds: { machine_fact: { columns: { fact: "'release'" }, rows: () => [{ fact: "release" }] } },
   nozzles: (_body, { at, id, person }) => ({ at, entry: id, person, kind: "released" }),
   says: ({ until, reason }) => `released until ${until}: ${reason}`,
   words: ({ reason }) => [reason],

@@ -47,7 +47,7 @@ export default kind({
       );
     return undefined;
   },
-  feeds: {
+  folds: {
     repair: [
       {
         as: "opened",

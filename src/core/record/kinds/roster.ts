@@ -18,7 +18,7 @@ export default kind({
     if (unknown !== undefined) throw new Refusal(400, `There is no shift “${unknown.slice(0, 60)}”.`);
     return undefined;
   },
-  feeds: {
+  folds: {
     roster_change: {
       columns: {
         person: "body ->> 'person'",

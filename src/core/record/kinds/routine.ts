@@ -7,7 +7,7 @@ import { routineDone } from "../nozzle-doing.ts";
 import { listed } from "../said.ts";
 import { settledBefore } from "../settled-before.ts";
 import { closed, Note, optional } from "../shapes.ts";
-import { sleepOfRoutine } from "../sleep-feed.ts";
+import { sleepOfRoutine } from "../sleep-fold.ts";
 
 /** A routine done or skipped, without its steps. */
 export default kind({
@@ -32,7 +32,7 @@ export default kind({
     if (outcome === "skipped" && !reason) throw new Refusal(400, "Why is it skipped? A reason goes with it.");
   },
   held: settledBefore,
-  feeds: {
+  folds: {
     settled_day: {
       where: "routine IS NOT NULL",
       columns: {

@@ -12,7 +12,7 @@ import { kind, type TabletEntry, type Told } from "../kind.ts";
 import { routineDone } from "../nozzle-doing.ts";
 import { listed } from "../said.ts";
 import { settledBefore } from "../settled-before.ts";
-import { sleepOfRoutine } from "../sleep-feed.ts";
+import { sleepOfRoutine } from "../sleep-fold.ts";
 
 const WASTE = `${EFFECTS} -> 'waste'`;
 
@@ -25,7 +25,7 @@ export default kind({
   routine: "needed",
   run: "needed",
   held: heldRun,
-  feeds: {
+  folds: {
     settled_day: {
       where: "routine IS NOT NULL AND body ->> 'event' = 'end'",
       columns: { outcome: "'done'", first: "true" },

@@ -5,7 +5,7 @@ import { kind } from "../kind.ts";
 export default kind({
   name: "closure plan",
   body: SeasonBody,
-  feeds: {
+  folds: {
     season_plan: {
       columns: { from_day: "(body ->> 'from')::date", body: "body" },
       rows: ({ body }) => [{ from_day: body.from, body }],

@@ -20,7 +20,7 @@ export default kind({
       throw new Refusal(400, "What was it? Choose one of the causes, or say in words what else.");
     return row.overAt ? "This sign was explained already; what you said last counts." : undefined;
   },
-  feeds: {
+  folds: {
     open_sign: {
       as: "over",
       columns: { over_at: "happened_at", over_by: "person", cause: "body ->> 'cause'" },

@@ -21,7 +21,7 @@ export default kind({
   sent: true,
   machine: "needed",
   amend: "replace",
-  feeds: {
+  folds: {
     report: {
       columns: { kind: "'sign'", what: "coalesce(routine, body ->> 'sign')" },
       rows: ({ routine, body }) => [{ kind: "sign", what: routine ?? body.sign }],

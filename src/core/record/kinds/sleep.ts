@@ -16,7 +16,7 @@ export default kind({
   machine: "needed",
   amend: "replace",
   held: heldSleep,
-  feeds: {
+  folds: {
     sleep: {
       columns: {
         up: "body ->> 'event' = 'up'",

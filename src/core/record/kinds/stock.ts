@@ -29,7 +29,7 @@ export default kind({
   amend: "replace",
   heldWhenAmended: true,
   held: heldStock,
-  feeds: {
+  folds: {
     stock_move: [
       {
         each: "body -> 'lines'",

@@ -27,7 +27,7 @@ export default kind({
       throw new Refusal(403, "You can take work yourself and hand over what is yours; a supervisor gives work to others.");
     return undefined;
   },
-  feeds: {
+  folds: {
     task: {
       columns: { key: "body ->> 'key'", due: "(body ->> 'due')::date", person: "body ->> 'person'", why: "body ->> 'why'", by: "person" },
       rows: ({ person: by, body: { key, due = null, person, why = null } }) => [{ key, due, person, why, by }],

@@ -13,7 +13,7 @@ export default kind({
   sent: true,
   machine: "needed",
   held: heldVessel,
-  feeds: {
+  folds: {
     waste_move: {
       columns: {
         event: "body ->> 'event'",

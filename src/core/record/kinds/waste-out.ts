@@ -19,7 +19,7 @@ export default kind({
       ? `By the emptyings it held ${say(Math.max(0, there))}; you entered ${say(body.ml)}. Both are kept.`
       : undefined;
   },
-  feeds: {
+  folds: {
     waste_move: {
       columns: {
         event: "'out'",

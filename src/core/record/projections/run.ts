@@ -1,5 +1,5 @@
 import { group } from "d3-array";
-import { compareRows, feedsOf, type Projection, type Row, unionRows, unionSql } from "../projection.ts";
+import { compareRows, foldsOf, type Projection, type Row, unionRows, unionSql } from "../projection.ts";
 
 const COLUMNS = ["run", "machine", "routine", "key", "form", "status", "person", "device", "started_at", "last_at", "day"];
 const INNER = ["run", "machine", "routine", "person", "device", "happened_at", "entry_id", "day", "event", "key", "form", "handed_to"];
@@ -22,9 +22,9 @@ export const RUN: Projection = {
         WHEN ${newest("event", STATUS_EVENTS)} = 'stop' THEN 'stopped' ELSE 'running' END,
       ${newest("CASE WHEN event = 'hand' THEN handed_to ELSE person END", PERSON_EVENTS)}, ${newest("device", DEVICE_EVENTS)},
       min(happened_at), max(happened_at), min(day)
-    FROM (${unionSql(feedsOf("run"), INNER, false)}) u GROUP BY site, run HAVING bool_or(event = 'start')`,
+    FROM (${unionSql(foldsOf("run"), INNER, false)}) u GROUP BY site, run HAVING bool_or(event = 'start')`,
   fold(entries) {
-    const runs = group(unionRows(feedsOf("run"), INNER, false, entries), ({ run }) => run);
+    const runs = group(unionRows(foldsOf("run"), INNER, false, entries), ({ run }) => run);
     return [...runs].flatMap(([run, rows]): Row[] => {
       const inOrder = [...rows].sort(compareRows);
       const last = (events: readonly string[]) => inOrder.findLast(({ event }) => events.includes(String(event)));

@@ -1,6 +1,6 @@
 import { group } from "d3-array";
 import { REGIMES, type Regime } from "../../standby/regime.ts";
-import { compareRows, feedsOf, type Projection, type Row, unionRows, unionSql } from "../projection.ts";
+import { compareRows, foldsOf, type Projection, type Row, unionRows, unionSql } from "../projection.ts";
 
 /** Projections of machines that stand: each sleep, and what was seen at the closing check. */
 
@@ -17,7 +17,7 @@ export const SLEEP: Projection = {
   table: "sleep",
   columns: SLEEP_COLUMNS,
   narrow: "machine",
-  sql: `WITH said AS (${unionSql(feedsOf("sleep"), SAID, true)}),
+  sql: `WITH said AS (${unionSql(foldsOf("sleep"), SAID, true)}),
     spell AS (SELECT *, count(*) FILTER (WHERE up) OVER (PARTITION BY site, machine ORDER BY happened_at, entry_id ROWS BETWEEN UNBOUNDED PRECEDING AND 1 PRECEDING) AS n FROM said)
     SELECT site, machine, (array_agg(entry_id ORDER BY happened_at, entry_id) FILTER (WHERE NOT up))[1], min(happened_at) FILTER (WHERE NOT up), min(day) FILTER (WHERE NOT up),
       (array_agg(regime ORDER BY ${PLACE} DESC) FILTER (WHERE NOT up))[1],
@@ -27,7 +27,7 @@ export const SLEEP: Projection = {
       min(happened_at) FILTER (WHERE up), min(day) FILTER (WHERE up), (array_agg(entry_id ORDER BY happened_at, entry_id) FILTER (WHERE up))[1]
     FROM spell GROUP BY site, machine, n HAVING bool_or(NOT up)`,
   fold(entries) {
-    const machines = group(unionRows(feedsOf("sleep"), SAID, true, entries).sort(compareRows), ({ machine }) => machine);
+    const machines = group(unionRows(foldsOf("sleep"), SAID, true, entries).sort(compareRows), ({ machine }) => machine);
     return [...machines].flatMap(([machine, rows]) => spellsOf(rows).flatMap((spell) => sleepOfSpell(machine, spell)));
   },
 };
@@ -76,9 +76,9 @@ export const DOOR_SEEN: Projection = {
   narrow: "machine and day",
   sql: `SELECT site, machine, day, ${last("entry_id")}, max(happened_at), ${last("person")}, ${last("power", "power IS NOT NULL")},
       ${last("capped", "capped IS NOT NULL")}, max(happened_at) FILTER (WHERE capped IS NOT NULL)
-    FROM (${unionSql(feedsOf("door_seen"), DOOR, true)}) u GROUP BY site, machine, day`,
+    FROM (${unionSql(foldsOf("door_seen"), DOOR, true)}) u GROUP BY site, machine, day`,
   fold(entries) {
-    const days = group(unionRows(feedsOf("door_seen"), DOOR, true, entries).sort(compareRows), ({ machine, day }) => `${machine}/${day}`);
+    const days = group(unionRows(foldsOf("door_seen"), DOOR, true, entries).sort(compareRows), ({ machine, day }) => `${machine}/${day}`);
     return [...days.values()].flatMap((rows) => {
       const newest = rows.at(-1);
       if (!newest) return [];

@@ -1,4 +1,5 @@
 import Link from "next/link";
+import { TableHead } from "../../../../ui/table-head.tsx";
 import { things } from "../../../../work/board/condition.ts";
 import { database } from "../../../../work/database.ts";
 import { pageActor } from "../../../page-actor.ts";
@@ -19,15 +20,7 @@ export default async function Page() {
         <p className="text-soft">None yet. Enter a part with its serial number on its machine's page, under Head end and parts.</p>
       ) : (
         <table className="text-sm">
-          <thead>
-            <tr className="border-soft border-b text-left text-soft">
-              {["Serial number", "What", "Where", "Days in use", "Its way"].map((head) => (
-                <th key={head} scope="col" className="py-1 pr-6 font-medium">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <TableHead columns={["Serial number", "What", "Where", "Days in use", "Its way"]} />
           <tbody>
             {list.map((thing) => (
               <tr key={thing.serial} className="border-hair border-b align-baseline">
