@@ -18,15 +18,15 @@ export async function newestRounds(db: Connection, site: string, limit = 20): Pr
 }
 
 /**
- * By routine, how often it was let lie or done since a day, and how often its machine had a check that holds it within three days after.
+ * By routine, how often it was put off or done since a day, and how often its machine had a check that holds it within three days after.
  * A check holds where a channel is gone, misses more than two, or misses neighbours: the usual tolerance, as the record can't know later ones.
  */
-export async function letLie(
+export async function timesPutOff(
   db: Connection,
   site: string,
   since: string,
-): Promise<Record<string, { lay: number; layHeld: number; done: number; doneHeld: number }>> {
-  const { rows } = await db.execute<{ routine: string; lay: number; layHeld: number; done: number; doneHeld: number }>(sql`
+): Promise<Record<string, { putOff: number; putOffHeld: number; done: number; doneHeld: number }>> {
+  const { rows } = await db.execute<{ routine: string; putOff: number; putOffHeld: number; done: number; doneHeld: number }>(sql`
     WITH o AS (
       SELECT (e.body ->> 'day')::date AS day, x ->> 'machine' AS machine, x ->> 'routine' AS routine, x ->> 'outcome' AS outcome
       FROM effective_entry e, jsonb_array_elements(e.body -> 'outcomes') x
@@ -40,7 +40,7 @@ export async function letLie(
       SELECT o.routine, o.outcome, EXISTS (SELECT 1 FROM held h WHERE h.machine = o.machine AND h.day > o.day AND h.day <= o.day + 3) AS held
       FROM o WHERE o.outcome IN ('missed', 'skipped', 'open', 'done')
     )
-    SELECT routine, count(*) FILTER (WHERE outcome <> 'done')::int AS lay, count(*) FILTER (WHERE outcome <> 'done' AND held)::int AS "layHeld",
+    SELECT routine, count(*) FILTER (WHERE outcome <> 'done')::int AS "putOff", count(*) FILTER (WHERE outcome <> 'done' AND held)::int AS "putOffHeld",
       count(*) FILTER (WHERE outcome = 'done')::int AS done, count(*) FILTER (WHERE outcome = 'done' AND held)::int AS "doneHeld"
     FROM seen GROUP BY routine`);
   return Object.fromEntries(rows.map(({ routine, ...counts }) => [routine, counts]));

@@ -164,8 +164,8 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
     await otherwise.getByRole("checkbox", { name: "Tadeo" }).check();
     await otherwise.getByRole("button", { name: "Keep the least" }).click();
     await page.getByText(/The least that can be defended/).waitFor({ timeout: 20_000 });
-    const lies = page.getByRole("region", { name: "Let lie" });
-    expect(await lies.getByRole("listitem").first().textContent()).toMatch(/let lie|nothing is known/);
+    const putOff = page.getByRole("region", { name: "Put off" });
+    expect(await putOff.getByRole("listitem").first().textContent()).toMatch(/put off|nothing is known/);
     await putInForce(page);
     await page.goto(`${later}/ledger`);
     await page

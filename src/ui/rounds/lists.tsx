@@ -69,8 +69,8 @@ export function Changes({ changes, words }: { changes: readonly Change[]; words:
   );
 }
 
-/** A short-handed day: what is let lie, until when, and at what risk; what is kept, and why. */
-export function LetLie({
+/** A short-handed day: what is put off, until when, and at what risk; what is kept, and why. */
+export function PutOff({
   deferred,
   kept,
   words,
@@ -80,9 +80,9 @@ export function LetLie({
   words: RoundWords;
 }) {
   return (
-    <section aria-label="Let lie">
+    <section aria-label="Put off">
       <h2 className="border-soft border-b pb-1">
-        Let lie, short-handed <span className="figure font-normal text-soft">{deferred.length}</span>
+        Put off, short-handed <span className="figure font-normal text-soft">{deferred.length}</span>
       </h2>
       <ul className="divide-y divide-hair">
         {deferred.map(({ key, until, risk }) => (

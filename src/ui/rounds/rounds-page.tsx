@@ -15,7 +15,7 @@ import { ask } from "../send.ts";
 import { useLive } from "../use-live.ts";
 import { RoundExtras } from "./extras.tsx";
 import { costWords, endOf, misfits, toldBy } from "./in-force.ts";
-import { Changes, LeftOut, LetLie } from "./lists.tsx";
+import { Changes, LeftOut, PutOff } from "./lists.tsx";
 import { Otherwise } from "./otherwise.tsx";
 import { type Carry, RoundChart } from "./round-chart.tsx";
 import { RoundTask } from "./round-task.tsx";
@@ -106,7 +106,7 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
       const least = await ask<ShortHanded>(
         `/api/rounds/short-handed?on=${view.day}&there=${encodeURIComponent(asked)}${view.safe ? "&safe=1" : ""}`,
       );
-      await planIt(least.problem, `The least that can be defended: ${least.kept.length} kept, ${least.deferred.length} let lie.`, [], {
+      await planIt(least.problem, `The least that can be defended: ${least.kept.length} kept, ${least.deferred.length} put off.`, [], {
         shortHanded: {
           there: [...there].map(([person, minutes]) => ({ person, minutes })),
           deferred: least.deferred,
@@ -378,7 +378,7 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
         <div className="grid h-fit gap-4">
           {draft && kept && <Changes changes={changesBetween(told, draft.tasks)} words={words} />}
           {(draft?.shortHanded ?? view.round?.body.shortHanded) && (
-            <LetLie
+            <PutOff
               deferred={(draft?.shortHanded ?? view.round?.body.shortHanded)?.deferred ?? []}
               kept={draft?.shortHanded?.kept ?? []}
               words={words}

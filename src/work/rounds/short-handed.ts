@@ -4,7 +4,7 @@ import { leastDefensible } from "../../core/rounds/short-handed.ts";
 import { tendsOf } from "../../core/routines/tends.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
 import type { Database } from "../../ledger/database.ts";
-import { letLie } from "../../ledger/rounds.ts";
+import { timesPutOff } from "../../ledger/rounds.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 import { roundMaterial, roundProblem } from "./rounds.ts";
@@ -40,11 +40,11 @@ export async function shortHanded(
     there.set(person, Number(minutes));
   }
   if (there.size === 0) throw new Refusal(400, "Who is there? At least one person is needed.");
-  const [material, record] = [await roundMaterial(db, shop, day), await letLie(db, shop.id, isoDay(today - RECORD_DAYS))];
+  const [material, record] = [await roundMaterial(db, shop, day), await timesPutOff(db, shop.id, isoDay(today - RECORD_DAYS))];
   const { problem } = roundProblem(shop, material, { day, what: "day", safe: ask.safe }, { there });
   const begun = new Set((problem.begun ?? []).map(({ task }) => task));
   const verdicts = leastDefensible(
-    problem.tasks.flatMap(({ id }) => {
+    problem.tasks.flatMap(({ id, after = [] }) => {
       const task = material.work.tasks.find(({ key }) => key === id);
       return task
         ? [
@@ -57,6 +57,7 @@ export async function shortHanded(
               keepsInkMoving: shop.rules.book.get(task.routine ?? "")?.effects?.keepsInkMoving ?? false,
               overdueAfter: toDay(task.overdueAfter),
               late: task.late,
+              after,
             },
           ]
         : [];
