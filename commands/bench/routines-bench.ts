@@ -5,6 +5,7 @@ import type { Routine } from "../../src/core/routines/routine.ts";
 import type { Step } from "../../src/core/routines/step.ts";
 import { readText, writeText } from "../../src/core/routines/text.ts";
 import { runPlan } from "../../src/core/runs/plan.ts";
+import { choices } from "../../tests/fixtures/machine.ts";
 
 /** A pack of 500 routines read, held against the language, compiled with what they call, and planned for 500 machines. */
 
@@ -28,10 +29,7 @@ const steps = (index: number): Step[] => [
         kind: "decide",
         id: "clean",
         text: "Clean?",
-        choices: [
-          { id: "yes", text: "Yes" },
-          { id: "no", text: "No", goTo: "wipe" },
-        ],
+        choices: choices(["yes", "Yes"], ["no", "No", "wipe"]),
       },
     ],
   },

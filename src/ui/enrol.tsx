@@ -1,5 +1,6 @@
 "use client";
 import { type FormEvent, useState } from "react";
+import { Field, FormFault } from "./field.tsx";
 import { ask, Said } from "./send.ts";
 
 /** On the tablet itself: the code from the supervisor's screen. */
@@ -20,8 +21,7 @@ export function Enrol() {
       <h1>Enrol this tablet</h1>
       <p className="mt-1 text-soft">A supervisor sees the code in the Shop, under Tablets. It counts for 15 minutes.</p>
       <form onSubmit={submit} className="mt-6 grid gap-3">
-        <label className="grid gap-1">
-          Code
+        <Field label="Code" className="gap-1">
           <input
             name="code"
             required
@@ -30,13 +30,11 @@ export function Enrol() {
             autoComplete="off"
             className="field hand figure !text-2xl uppercase"
           />
-        </label>
+        </Field>
         <button type="submit" className="press press-main hand">
           Enrol
         </button>
-        <p role="alert" className="min-h-6 text-stop">
-          {fault}
-        </p>
+        <FormFault>{fault}</FormFault>
       </form>
     </main>
   );

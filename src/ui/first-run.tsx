@@ -1,5 +1,6 @@
 "use client";
 import { type FormEvent, useEffect, useState } from "react";
+import { Field, FormFault } from "./field.tsx";
 import { ask, Said } from "./send.ts";
 
 /** An empty installation: the shop's name, its time zone, and its first supervisor. */
@@ -28,20 +29,16 @@ export function FirstRun() {
       <h1>A new shop</h1>
       <p className="mt-1 text-soft">Nobody can sign in yet. You become the first supervisor; the fleet comes in next.</p>
       <form onSubmit={submit} className="mt-6 grid gap-3">
-        <label className="grid gap-1">
-          Name of the shop
+        <Field label="Name of the shop" className="gap-1">
           <input name="shop" required maxLength={200} className="field hand" />
-        </label>
-        <label className="grid gap-1">
-          Time zone
+        </Field>
+        <Field label="Time zone" className="gap-1">
           <input name="timeZone" required value={zone} onChange={(event) => setZone(event.target.value)} className="field hand" />
-        </label>
-        <label className="grid gap-1">
-          Your name
+        </Field>
+        <Field label="Your name" className="gap-1">
           <input name="name" required maxLength={200} autoComplete="username" className="field hand" />
-        </label>
-        <label className="grid gap-1">
-          Password (8 characters at least)
+        </Field>
+        <Field label="Password (8 characters at least)" className="gap-1">
           <input
             name="password"
             type="password"
@@ -51,13 +48,11 @@ export function FirstRun() {
             autoComplete="new-password"
             className="field hand"
           />
-        </label>
+        </Field>
         <button type="submit" className="press press-main hand">
           Set up the shop
         </button>
-        <p role="alert" className="min-h-6 text-stop">
-          {fault}
-        </p>
+        <FormFault>{fault}</FormFault>
       </form>
     </main>
   );

@@ -1,5 +1,6 @@
 "use client";
 import { type FormEvent, useState } from "react";
+import { Field, FormFault } from "./field.tsx";
 import { ask, Said } from "./send.ts";
 
 /** Sign-in by name and password; in the demo by one click. */
@@ -47,20 +48,16 @@ export function SignIn({ demo }: { demo: { id: string; name: string; role: strin
         </section>
       )}
       <form onSubmit={submit} className="mt-6 grid gap-3">
-        <label className="grid gap-1">
-          Name
+        <Field label="Name" className="gap-1">
           <input name="name" autoComplete="username" required maxLength={200} className="field hand" />
-        </label>
-        <label className="grid gap-1">
-          Password
+        </Field>
+        <Field label="Password" className="gap-1">
           <input name="password" type="password" autoComplete="current-password" required maxLength={200} className="field hand" />
-        </label>
+        </Field>
         <button type="submit" disabled={busy} className="press press-main hand">
           Sign in
         </button>
-        <p role="alert" className="min-h-6 text-stop">
-          {fault}
-        </p>
+        <FormFault>{fault}</FormFault>
       </form>
     </main>
   );

@@ -1,5 +1,6 @@
 import { describe, expect, test } from "vitest";
 import type { FloorView } from "../../src/core/floor/floor-view.ts";
+import { head } from "../fixtures/machine.ts";
 import { cookieOf, LAN, onTheFloor, send } from "./browser.ts";
 import { follow } from "./follow-run.ts";
 
@@ -16,16 +17,7 @@ const RARE = {
   name: "Whelk",
   class: "dtg",
   since: "2026-01-05",
-  heads: [
-    {
-      id: "H1",
-      channels: [
-        { id: "W1", ink: "white" },
-        { id: "W2", ink: "white" },
-        { id: "K", ink: "black" },
-      ],
-    },
-  ],
+  heads: [head("H1", { W1: "white", W2: "white", K: "black" })],
   abilities: ["two-ink-systems", "jig-clean"],
   waste: [{ id: "cartridge", kind: "cartridge", volumeMl: 700, limitMl: 630 }],
   policies: { white: "rotate", cartridge: "repack" },

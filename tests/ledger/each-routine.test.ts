@@ -18,6 +18,7 @@ import { dueFacts } from "../../src/work/facts/due.ts";
 import { record } from "../../src/work/record/record.ts";
 import { exportFleet, importFleet } from "../../src/work/shop/fleet.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
+import { head } from "../fixtures/machine.ts";
 import { db, newSite } from "./database.ts";
 
 /**
@@ -37,16 +38,7 @@ const machineFor = (id: string): Machine => ({
   name: `Machine for ${id}`,
   class: "dtg",
   since: "2026-01-01",
-  heads: [
-    { id: "H1", channels: [{ id: "K", ink: "black" }] },
-    {
-      id: "H2",
-      channels: [
-        { id: "W1", ink: "white" },
-        { id: "W2", ink: "white" },
-      ],
-    },
-  ],
+  heads: [head("H1", { K: "black" }), head("H2", { W1: "white", W2: "white" })],
   parts: PARTS.map((kind) => ({ id: kind, kind })),
   waste: [{ id: "bottle", kind: "bottle", volumeMl: 2000, limitMl: 1700 }],
   routines: [id],

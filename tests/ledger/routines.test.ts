@@ -22,6 +22,7 @@ import {
 import { exportFleet, importFleet } from "../../src/work/shop/fleet.ts";
 import { saveMachine } from "../../src/work/shop/set-up.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
+import { choices } from "../fixtures/machine.ts";
 import { db, newSite } from "./database.ts";
 
 /** The house's own routines over a real database, at 09:10 on Wednesday 25 November 2026. */
@@ -40,7 +41,7 @@ beforeEach(async () => {
 });
 
 const steps = (text = "Look at the pad.") => [
-  { kind: "look", id: "look", text, choices: [{ id: "good", text: "Good" }] },
+  { kind: "look", id: "look", text, choices: choices(["good", "Good"]) },
   { kind: "call", id: "waste", routine: "R08" },
 ];
 const house = (more: object = {}): Routine =>
@@ -138,7 +139,7 @@ describe("a routine of the house", () => {
     [
       "no steps that end",
       "",
-      { id: "house-pad", name: "P", steps: [{ kind: "decide", id: "a", text: "A?", choices: [{ id: "x", text: "X", goTo: "a" }] }] },
+      { id: "house-pad", name: "P", steps: [{ kind: "decide", id: "a", text: "A?", choices: choices(["x", "X", "a"]) }] },
       "no way leads to the end",
     ],
     ["no YAML at all", "id: [", null, "can't be put in force"],

@@ -1,4 +1,5 @@
 import { describe, expect, test } from "vitest";
+import { head } from "../../../tests/fixtures/machine.ts";
 import { nextStep } from "../nozzles/ladder/next-step.ts";
 import { recoveries } from "../nozzles/ladder/recovery.ts";
 import { DEFAULT_LADDER } from "../nozzles/ladder/settings.ts";
@@ -13,16 +14,7 @@ import { acted, beginPractice, checked, type Practice, verdictOfPractice } from 
 
 const pattern = usualPattern({
   name: "Practice",
-  heads: [
-    {
-      id: "H1",
-      channels: [
-        { id: "K", ink: "black" },
-        { id: "C", ink: "cyan" },
-      ],
-    },
-    { id: "H2", channels: [{ id: "W1", ink: "white" }] },
-  ],
+  heads: [head("H1", { K: "black", C: "cyan" }), head("H2", { W1: "white" })],
 }) as NozzlePattern;
 const judging = {
   readiness: DEFAULT_READINESS,

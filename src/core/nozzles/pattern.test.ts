@@ -1,4 +1,5 @@
 import { describe, expect, test } from "vitest";
+import { head } from "../../../tests/fixtures/machine.ts";
 import { sheetSvg } from "./draw-sheet.ts";
 import { hasNeighbours } from "./neighbours.ts";
 import { dashOf, type NozzlePattern } from "./pattern.ts";
@@ -76,16 +77,7 @@ describe("a pattern is refused with the place", () => {
 test("a machine's usual sheet holds its channels, without overlap; clear ink has no colour", () => {
   const made = usualPattern({
     name: "M",
-    heads: [
-      {
-        id: "H1",
-        channels: [
-          { id: "K", ink: "black" },
-          { id: "V", ink: "varnish" },
-          { id: "W", ink: "white" },
-        ],
-      },
-    ],
+    heads: [head("H1", { K: "black", V: "varnish", W: "white" })],
   });
   expect(problemsOf(made)).toBe("");
   expect(made?.channels.map(({ id, colour }) => [id, colour === null])).toEqual([

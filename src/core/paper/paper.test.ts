@@ -1,4 +1,5 @@
 import { describe, expect, test } from "vitest";
+import { choices, head } from "../../../tests/fixtures/machine.ts";
 import type { Machine } from "../fleet/schema.ts";
 import type { Step } from "../routines/step.ts";
 import type { RunEvent } from "../runs/events.ts";
@@ -13,7 +14,7 @@ const machine: Machine = {
   class: "wide",
   family: "solvent",
   since: "2026-01-01",
-  heads: [{ id: "H1", channels: [{ id: "K", ink: "black" }] }, { id: "H2" }],
+  heads: [head("H1", { K: "black" }), { id: "H2" }],
   parts: [{ id: "rail", kind: "rail" }],
 };
 const steps: Step[] = [
@@ -24,10 +25,7 @@ const steps: Step[] = [
     kind: "decide",
     id: "again",
     text: "Clean?",
-    choices: [
-      { id: "yes", text: "Yes" },
-      { id: "no", text: "No, again", goTo: "swab" },
-    ],
+    choices: choices(["yes", "Yes"], ["no", "No, again", "swab"]),
   },
   { kind: "do", id: "pool", text: "Dab it dry.", when: { recorded: "how", is: "pooling" } },
   { kind: "do", id: "circulate", text: "Circulate.", when: { ability: "white-circulation" } },

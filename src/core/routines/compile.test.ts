@@ -1,4 +1,5 @@
 import { describe, expect, test } from "vitest";
+import { choices } from "../../../tests/fixtures/machine.ts";
 import { compiled } from "./compile.ts";
 import type { Step } from "./step.ts";
 
@@ -9,10 +10,7 @@ const book: Record<string, Step[]> = {
       kind: "look",
       id: "see",
       text: "See?",
-      choices: [
-        { id: "bad", text: "Bad", goTo: "again" },
-        { id: "good", text: "Good" },
-      ],
+      choices: choices(["bad", "Bad", "again"], ["good", "Good"]),
     },
     act("again", { when: { recorded: "see", is: "bad" } }),
   ],
@@ -41,10 +39,7 @@ describe("called routines put in their places", () => {
         id: "c.see",
         text: "See?",
         routine: "look",
-        choices: [
-          { id: "bad", text: "Bad", goTo: "c.again" },
-          { id: "good", text: "Good" },
-        ],
+        choices: choices(["bad", "Bad", "c.again"], ["good", "Good"]),
       },
       { kind: "do", id: "c.again", text: "again.", routine: "look", when: { recorded: "c.see", is: "bad" } },
     ]);

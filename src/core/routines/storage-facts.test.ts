@@ -1,4 +1,5 @@
 import { describe, expect, test } from "vitest";
+import { head } from "../../../tests/fixtures/machine.ts";
 import type { Machine } from "../fleet/schema.ts";
 import { nozzleEvent } from "../record/nozzle-event.ts";
 import { holds, type PlannedStep, runPlan } from "../runs/plan.ts";
@@ -13,16 +14,7 @@ const machine = (more: Partial<Machine> = {}): Machine => ({
   name: "M",
   class: "dtf",
   since: "2026-01-01",
-  heads: [
-    {
-      id: "H1",
-      channels: [
-        { id: "K", ink: "black" },
-        { id: "C", ink: "cyan" },
-      ],
-    },
-    { id: "H2", channels: [{ id: "W1", ink: "white" }] },
-  ],
+  heads: [head("H1", { K: "black", C: "cyan" }), head("H2", { W1: "white" })],
   waste: [{ id: "bottle", kind: "bottle", volumeMl: 2000, limitMl: 1700 }],
   abilities: ["bottles", "storage-cartridges", "removable-head", "automatic-flush"],
   ...more,

@@ -1,4 +1,5 @@
 import { describe, expect, test } from "vitest";
+import { choices, head } from "../../../tests/fixtures/machine.ts";
 import type { Machine } from "../fleet/schema.ts";
 import { type Condition, EACH, type Step } from "../routines/step.ts";
 import type { RunBody, RunEvent } from "./events.ts";
@@ -11,16 +12,7 @@ const machine: Machine = {
   class: "wide",
   family: "solvent",
   since: "2026-01-01",
-  heads: [
-    { id: "H1", channels: [{ id: "K", ink: "black" }] },
-    {
-      id: "H2",
-      channels: [
-        { id: "C", ink: "cyan" },
-        { id: "W1", ink: "white" },
-      ],
-    },
-  ],
+  heads: [head("H1", { K: "black" }), head("H2", { C: "cyan", W1: "white" })],
   parts: [{ id: "rail", kind: "rail" }],
   abilities: ["white-circulation"],
   waste: [{ id: "b", kind: "bottle", volumeMl: 1, limitMl: 1 }],
@@ -57,10 +49,7 @@ describe("groups", () => {
           kind: "decide",
           id: "clean",
           text: "Clean?",
-          choices: [
-            { id: "yes", text: "Yes" },
-            { id: "no", text: "No", goTo: "wipe" },
-          ],
+          choices: choices(["yes", "Yes"], ["no", "No", "wipe"]),
         },
       ],
     },

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import { choices, head } from "../../../tests/fixtures/machine.ts";
 import type { Machine } from "../fleet/schema.ts";
 import type { Step } from "../routines/step.ts";
 import { STEPS } from "../routines/steps/steps.ts";
@@ -15,16 +16,7 @@ const machine: Machine = {
   class: "dtf",
   family: "dtf-roll",
   since: "2025-01-01",
-  heads: [
-    { id: "H1", channels: [{ id: "K", ink: "black" }] },
-    {
-      id: "H2",
-      channels: [
-        { id: "W1", ink: "white" },
-        { id: "W2", ink: "white" },
-      ],
-    },
-  ],
+  heads: [head("H1", { K: "black" }), head("H2", { W1: "white", W2: "white" })],
   parts: [{ id: "cap", kind: "cap" }],
   waste: [{ id: "bottle", kind: "bottle", volumeMl: 2000, limitMl: 1700 }],
 };
@@ -55,10 +47,7 @@ const STEPS_OF_ALL_KINDS: readonly Step[] = [
     kind: "decide",
     id: "how",
     text: "How?",
-    choices: [
-      { id: "pump", text: "Pump" },
-      { id: "syringe", text: "Syringe" },
-    ],
+    choices: choices(["pump", "Pump"], ["syringe", "Syringe"]),
   },
   { kind: "confirm", id: "second", text: "Who?", by: "second", when: { recorded: "how", is: "syringe" } },
   { kind: "do", id: "open", text: "Open.", owes: { id: "lid", words: "the lid is open" } },
@@ -80,10 +69,7 @@ const STEPS_OF_ALL_KINDS: readonly Step[] = [
     kind: "look",
     id: "seal",
     text: "Sealed?",
-    choices: [
-      { id: "yes", text: "Yes" },
-      { id: "no", text: "No", goTo: "swab" },
-    ],
+    choices: choices(["yes", "Yes"], ["no", "No", "swab"]),
   },
   { kind: "do", id: "shut", text: "Shut.", settles: "lid" },
   { kind: "do", id: "on", text: "On.", powersOn: true },
@@ -220,10 +206,7 @@ test("what an answer leads past is not asked of a short form", () => {
       kind: "look",
       id: "head",
       text: "How is it?",
-      choices: [
-        { id: "clean", text: "Clean", goTo: "back" },
-        { id: "dirty", text: "Dirty" },
-      ],
+      choices: choices(["clean", "Clean", "back"], ["dirty", "Dirty"]),
     },
     { kind: "found", id: "found", text: "How dirty?", part: "head" },
     { kind: "do", id: "back", text: "Back in." },

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
+import { choices } from "../../../tests/fixtures/machine.ts";
 import { toDay } from "../calendar/day.ts";
 import type { Machine } from "../fleet/schema.ts";
 import { runPlan } from "../runs/plan.ts";
@@ -122,10 +123,7 @@ const plan = runPlan(
       kind: "decide",
       id: "long",
       text: "Long?",
-      choices: [
-        { id: "yes", text: "yes" },
-        { id: "no", text: "no" },
-      ],
+      choices: choices(["yes", "yes"], ["no", "no"]),
     },
     { kind: "do", id: "usual", text: "Usual", uses: uses(5) },
     { kind: "do", id: "more", text: "More", uses: uses(7), when: { recorded: "long", is: "yes" } },

@@ -6,6 +6,7 @@ import type { WorkItem } from "../../core/tasks/work-item.ts";
 import type { MachineRow } from "../../work/board/board.ts";
 import type { UsualUse } from "../../work/stores/usual-use.ts";
 import { enter, enterAll, type Sent } from "../enter.ts";
+import { Field } from "../field.tsx";
 import { instantAt } from "../instant-at.ts";
 import { ask } from "../send.ts";
 import { LeavesShelf, useLeaving } from "../stores/leaves-shelf.tsx";
@@ -162,18 +163,16 @@ function ItemDetail({
                 <button type="button" onClick={done} className="press press-main grow">
                   {time ? `Done at ${time}` : "Done now"}
                 </button>
-                <label className="grid text-sm">
-                  or at
+                <Field label="or at">
                   <input type="time" value={time} onChange={(event) => setTime(event.target.value)} className="field" />
-                </label>
+                </Field>
               </div>
             </>
           )}
           <div className="flex items-end gap-2 border-t border-hair pt-2">
-            <label className="grid grow text-sm">
-              Skip, because
+            <Field label="Skip, because" className="grow text-sm">
               <input value={reason} maxLength={500} onChange={(event) => setReason(event.target.value)} className="field" />
-            </label>
+            </Field>
             <button type="button" disabled={!reason.trim()} onClick={skip} className="press">
               Skip
             </button>

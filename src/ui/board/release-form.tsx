@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import { enter } from "../enter.ts";
+import { Field } from "../field.tsx";
 import { instantAt } from "../instant-at.ts";
 
 /** A supervisor lets a held machine print, with a reason, until a time. */
@@ -18,15 +19,13 @@ export function ReleaseForm({ machine }: { machine: { id: string; name: string }
   return (
     <fieldset className="grid gap-2 border-t border-hair pt-2">
       <legend className="sr-only">Release {machine.name}</legend>
-      <label className="grid text-sm">
-        Release it all the same, because
+      <Field label="Release it all the same, because">
         <input value={reason} maxLength={500} onChange={(event) => setReason(event.target.value)} className="field" />
-      </label>
+      </Field>
       <div className="flex items-end gap-2">
-        <label className="grid text-sm">
-          until
+        <Field label="until">
           <input type="time" value={until} onChange={(event) => setUntil(event.target.value)} className="field" />
-        </label>
+        </Field>
         <button type="button" disabled={!reason.trim() || !until} onClick={release} className="press grow">
           Release with care
         </button>

@@ -4,6 +4,7 @@ import type { ChannelView } from "../../core/nozzles/channel-views.ts";
 import type { NozzlePattern } from "../../core/nozzles/pattern.ts";
 import { DEFAULT_READINESS } from "../../core/nozzles/readiness.ts";
 import type { Body } from "../../core/record/entries.ts";
+import { Field } from "../field.tsx";
 import { ChannelCounts, type Counts, NOTHING } from "./channel-counts.tsx";
 
 /** A check as far as it is counted. Its entry's id is fixed at once, so that sending it twice counts once. */
@@ -96,10 +97,9 @@ export function CountsForm({
       </div>
       <div className="mt-3 flex items-end gap-3">
         {timed && (
-          <label className="grid text-sm">
-            Done at (empty: now)
+          <Field label="Done at (empty: now)">
             <input type="time" value={draft.time} onChange={(event) => change({ time: event.target.value })} className="field hand" />
-          </label>
+          </Field>
         )}
         <button type="button" disabled={busy} onClick={enter} className="press press-main hand grow">
           Enter {name}

@@ -4,6 +4,7 @@ import { toast } from "sonner";
 import { SKILLS } from "../../core/fleet/vocabulary.ts";
 import type { DayView } from "../../work/day/day-view.ts";
 import { enter } from "../enter.ts";
+import { Field, Options } from "../field.tsx";
 import { sayFault, trying } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
 
@@ -39,39 +40,29 @@ export function OneOffForm({ view, done }: { view: DayView; done: Done }) {
   return (
     <form onSubmit={submit} className="grid h-fit gap-2">
       <h2>One-off work</h2>
-      <label className="grid text-sm">
-        What
+      <Field label="What">
         <input name="title" required maxLength={200} className="field" />
-      </label>
+      </Field>
       <div className="grid grid-cols-2 gap-2">
-        <label className="grid text-sm">
-          Day
+        <Field label="Day">
           <input name="on" type="date" required defaultValue={view.day} min={view.today} className="field" />
-        </label>
-        <label className="grid text-sm">
-          Hands-on minutes
+        </Field>
+        <Field label="Hands-on minutes">
           <input name="minutes" type="number" min={0} max={1440} defaultValue={10} className="field" />
-        </label>
-        <label className="grid text-sm">
-          Machine
+        </Field>
+        <Field label="Machine">
           <select name="machine" className="field">
-            <option value="">none</option>
-            {view.machines.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
+            <Options of={view.machines} none="none" />
           </select>
-        </label>
-        <label className="grid text-sm">
-          Skill
+        </Field>
+        <Field label="Skill">
           <select name="skill" className="field">
             <option value="">anybody</option>
             {SKILLS.map((skill) => (
               <option key={skill}>{skill}</option>
             ))}
           </select>
-        </label>
+        </Field>
       </div>
       <button type="submit" className="press">
         Plan it
@@ -115,35 +106,22 @@ export function RosterForms({ view, done }: { view: DayView; done: Done }) {
     <form onSubmit={submit} className="grid h-fit gap-2">
       <h2>Absences and swaps</h2>
       <div className="grid grid-cols-2 gap-2">
-        <label className="grid text-sm">
-          Who
+        <Field label="Who">
           <select name="person" className="field">
-            {view.people.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
+            <Options of={view.people} />
           </select>
-        </label>
-        <label className="grid text-sm">
-          Swaps with
+        </Field>
+        <Field label="Swaps with">
           <select value={other} onChange={(event) => setOther(event.target.value)} className="field">
-            <option value="">nobody</option>
-            {view.people.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
+            <Options of={view.people} none="nobody" />
           </select>
-        </label>
-        <label className="grid text-sm">
-          From
+        </Field>
+        <Field label="From">
           <input name="from" type="date" required defaultValue={view.day} className="field" />
-        </label>
-        <label className="grid text-sm">
-          To
+        </Field>
+        <Field label="To">
           <input name="to" type="date" defaultValue={view.day} className="field" />
-        </label>
+        </Field>
       </div>
       {!other && (
         <fieldset className="flex flex-wrap gap-3 text-sm">
@@ -158,10 +136,9 @@ export function RosterForms({ view, done }: { view: DayView; done: Done }) {
           ))}
         </fieldset>
       )}
-      <label className="grid text-sm">
-        Why
+      <Field label="Why">
         <input name="why" required maxLength={150} className="field" />
-      </label>
+      </Field>
       <button type="submit" className="press">
         Save
       </button>
@@ -254,10 +231,17 @@ export function MoveForm({ task, done }: { task: DayView["tasks"][number]; done:
       </label>
       {task.movable && (
         <div className="flex items-end gap-2">
-          <label className="grid grow">
-            Move to (window {task.opens} to {task.overdueAfter})
+          <Field
+            label={
+              <>
+                Move to (window {task.opens} to {task.overdueAfter})
+              </>
+            }
+            className="grow"
+          >
+            {" "}
             <input type="date" value={to} onChange={(event) => setTo(event.target.value)} className="field" />
-          </label>
+          </Field>
           <button
             type="button"
             disabled={to === task.dueDay || (outside && !reason.trim())}

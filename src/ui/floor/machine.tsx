@@ -2,6 +2,7 @@
 import { lazy, Suspense, useState } from "react";
 import type { FloorMachine, FloorRoutine, FloorView } from "../../core/floor/floor-view.ts";
 import { Comb } from "../comb.tsx";
+import { Field } from "../field.tsx";
 import { say } from "../say.ts";
 import { StateMark } from "../state-mark.tsx";
 import { asleepWhy, FloorVessel } from "./empty-first.tsx";
@@ -187,10 +188,9 @@ function OutOfOrder({ machine, enter, floor }: { machine: Floor["view"]["machine
     <details className="mt-5 border-hair border-t pt-2">
       <summary className="cursor-pointer py-2">It is out of order</summary>
       <div className="flex items-end gap-2">
-        <label className="grid grow">
-          What is wrong
+        <Field label="What is wrong" className="grow">
           <input value={symptom} maxLength={500} onChange={(event) => setSymptom(event.target.value)} className="field hand" />
-        </label>
+        </Field>
         <button
           type="button"
           disabled={!symptom.trim()}

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { effectsOfRun, followingEntries } from "../../core/runs/effects-of-run.ts";
+import { Options } from "../field.tsx";
 import { say } from "../say.ts";
 import { LeavesShelf, useLeaving } from "../stores/leaves-shelf.tsx";
 import { FillChannel } from "./leaves-shelf.tsx";
@@ -44,11 +45,7 @@ export function AtTheEnd({ found, floor, send }: Part) {
             <label className="mt-3 grid text-lg">
               Where did the waste go?
               <select value={into} onChange={({ target }) => setInto(target.value)} className="field hand">
-                {floor.view.containers?.map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {name}
-                  </option>
-                ))}
+                <Options of={floor.view.containers ?? []} />
                 <option value="">another place</option>
               </select>
             </label>

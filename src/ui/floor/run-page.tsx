@@ -1,5 +1,6 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
+import { Field, Options } from "../field.tsx";
 import { HeadDrawing } from "../machine/head-drawing.tsx";
 import { allowSound } from "../ring.ts";
 import { say } from "../say.ts";
@@ -202,17 +203,11 @@ function Aside({ found, floor, send }: Part) {
       </div>
       {what === "hand" && (
         <div className="flex items-end gap-2">
-          <label className="grid grow">
-            To
+          <Field label="To" className="grow">
             <select value={person} onChange={(event) => setPerson(event.target.value)} className="field hand">
-              <option value="">choose</option>
-              {people.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
+              <Options of={people} none="choose" />
             </select>
-          </label>
+          </Field>
           <button
             type="button"
             disabled={!person}
@@ -228,10 +223,9 @@ function Aside({ found, floor, send }: Part) {
       )}
       {(what === "stop" || what === "pass" || what === "note") && (
         <div className="flex items-end gap-2">
-          <label className="grid grow">
-            {what === "note" ? "Note" : "Because"}
+          <Field label={what === "note" ? "Note" : "Because"} className="grow">
             <input value={text} maxLength={500} onChange={(event) => setText(event.target.value)} className="field hand" />
-          </label>
+          </Field>
           <button
             type="button"
             disabled={!text.trim()}

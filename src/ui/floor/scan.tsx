@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import { CodeCamera } from "../code-camera.tsx";
+import { Field } from "../field.tsx";
 import { go, to } from "./route.ts";
 import type { Floor } from "./use-floor.ts";
 
@@ -29,8 +30,7 @@ export function Scan({ floor }: { floor: Floor }) {
           if (!open(code)) setFault("No machine here has this code. It stands on the tag, four letters and figures.");
         }}
       >
-        <label className="grid grow">
-          Code on the tag
+        <Field label="Code on the tag" className="grow">
           <input
             value={code}
             maxLength={12}
@@ -38,7 +38,7 @@ export function Scan({ floor }: { floor: Floor }) {
             onChange={(event) => setCode(event.target.value)}
             className="field hand figure !text-2xl uppercase"
           />
-        </label>
+        </Field>
         <button type="submit" className="press press-main hand">
           Open
         </button>

@@ -7,6 +7,7 @@ import { effectsOfRun, followingEntries } from "../../core/runs/effects-of-run.t
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import { holds, type PlannedStep, runPlan } from "../../core/runs/plan.ts";
 import { isReading, leaptOver, plannedSeconds, resultProblem } from "../../core/runs/run.ts";
+import { Field } from "../field.tsx";
 import { instantAt } from "../instant-at.ts";
 import { LeavesShelf, useLeaving } from "../stores/leaves-shelf.tsx";
 import { asleepWhy, EmptyFirst, emptyWhy, StillAsleep } from "./empty-first.tsx";
@@ -147,10 +148,9 @@ function ShortForm({ view, machine, routine, task, done }: Short) {
       {asleep ? <StillAsleep machine={machine} why={asleep} /> : full && <EmptyFirst view={view} machine={machine} why={full} />}
       <LeavesShelf {...shelf} />
       <div className="flex items-end gap-3">
-        <label className="grid text-sm">
-          Done at (empty: now)
+        <Field label="Done at (empty: now)">
           <input type="time" value={time} onChange={(event) => setTime(event.target.value)} className="field hand" />
-        </label>
+        </Field>
         <button type="button" className="press press-main hand grow" onClick={() => void enter()}>
           {machine.name} done
         </button>

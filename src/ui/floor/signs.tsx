@@ -4,6 +4,7 @@ import { uuidv7 } from "uuidv7";
 import type { FloorMachine, FloorView } from "../../core/floor/floor-view.ts";
 import type { RankedCause } from "../../core/signs/causes.ts";
 import { isSign } from "../../core/signs/guide.ts";
+import { Field } from "../field.tsx";
 import { SignDrawing } from "../sign-drawing.tsx";
 import type { Draft } from "./outbox.ts";
 import { go, to } from "./route.ts";
@@ -19,10 +20,9 @@ export function ReportSign({ view, enter }: Part) {
     <section aria-label="Seen on it" className="mt-5 grid gap-2">
       <h2 className="border-soft border-b pb-1">Seen on it</h2>
       <div className="flex items-end gap-2">
-        <label className="grid grow">
-          Note
+        <Field label="Note" className="grow">
           <input value={note} maxLength={2000} onChange={(event) => setNote(event.target.value)} className="field hand" />
-        </label>
+        </Field>
         <button
           type="button"
           disabled={!note.trim()}
@@ -154,10 +154,9 @@ function SomethingElse({ of, enter }: { of: string; enter: Enter }) {
     <details>
       <summary className="cursor-pointer py-2">It was something else</summary>
       <div className="flex items-end gap-2">
-        <label className="grid grow">
-          What was it
+        <Field label="What was it" className="grow">
           <input value={text} maxLength={2000} onChange={(event) => setText(event.target.value)} className="field hand" />
-        </label>
+        </Field>
         <button
           type="button"
           disabled={!text.trim()}

@@ -4,6 +4,7 @@ import { FOUND_AS } from "../../core/routines/step.ts";
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
 import { plannedSeconds, resultProblem } from "../../core/runs/run.ts";
+import { Field } from "../field.tsx";
 import { keepTaken } from "./keep.ts";
 import { to } from "./route.ts";
 import type { Send } from "./run-part.ts";
@@ -79,15 +80,22 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
               void done(value.trim() === "" || Number.isNaN(number) ? undefined : { value: number });
             }}
           >
-            <label className="grid grow text-lg">
-              {step.what}, {step.unit} ({step.min} to {step.max})
+            <Field
+              label={
+                <>
+                  {step.what}, {step.unit} ({step.min} to {step.max})
+                </>
+              }
+              className="grow text-lg"
+            >
+              {" "}
               <input
                 inputMode="decimal"
                 value={value}
                 onChange={(event) => setValue(event.target.value)}
                 className="field hand figure !text-3xl"
               />
-            </label>
+            </Field>
             <button type="submit" className="press press-main hand px-8 py-4 !text-2xl">
               Enter
             </button>
@@ -196,10 +204,9 @@ function Timed({
         <details>
           <summary className="cursor-pointer py-2 text-soft">It was over sooner</summary>
           <div className="flex items-end gap-2">
-            <label className="grid grow">
-              Because
+            <Field label="Because" className="grow">
               <input value={early} maxLength={500} onChange={(event) => setEarly(event.target.value)} className="field hand" />
-            </label>
+            </Field>
             <button type="button" disabled={!early.trim()} className="press hand" onClick={cut}>
               Go on now
             </button>

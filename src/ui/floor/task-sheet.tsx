@@ -2,6 +2,7 @@
 import { useState } from "react";
 import { uuidv7 } from "uuidv7";
 import type { FloorView } from "../../core/floor/floor-view.ts";
+import { Field } from "../field.tsx";
 import { put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { openRuns } from "./runs.ts";
@@ -197,8 +198,7 @@ function HandOn({ floor, task }: { floor: Floor; task: Task }) {
   );
   return (
     <div className="mt-4 flex items-end gap-2">
-      <label className="grid grow">
-        Hand it over to
+      <Field label="Hand it over to" className="grow">
         <select value={person} onChange={(event) => setPerson(event.target.value)} className="field hand">
           <option value="">anyone</option>
           {fitting.map(({ id, name, there }) => (
@@ -208,7 +208,7 @@ function HandOn({ floor, task }: { floor: Floor; task: Task }) {
             </option>
           ))}
         </select>
-      </label>
+      </Field>
       <button type="button" className="press hand" onClick={() => void give(person || null).then(() => go(to.shift))}>
         Hand over
       </button>
@@ -232,10 +232,9 @@ function Skip({ task }: { task: Task }) {
     <details className="mt-4 border-hair border-t pt-2">
       <summary className="cursor-pointer py-2">Skip it</summary>
       <div className="flex items-end gap-2">
-        <label className="grid grow">
-          Because
+        <Field label="Because" className="grow">
           <input value={reason} maxLength={500} onChange={(event) => setReason(event.target.value)} className="field hand" />
-        </label>
+        </Field>
         <button type="button" disabled={!reason.trim()} className="press hand" onClick={() => void skip()}>
           Skip
         </button>

@@ -3,6 +3,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { SetAsideView } from "../../work/record/set-aside.ts";
+import { Field } from "../field.tsx";
 import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
 
@@ -55,10 +56,9 @@ function Waiting({ id, when, by, what, sent, reason }: SetAsideView) {
         <button type="button" className="press press-main" disabled={busy} onClick={() => void settle("noted")}>
           Keep as a note
         </button>
-        <label className="grid text-sm">
-          Why discard it
+        <Field label="Why discard it">
           <input value={why} onChange={({ target }) => setWhy(target.value)} maxLength={500} className="field w-64" />
-        </label>
+        </Field>
         <button type="button" className="press" disabled={busy || !why.trim()} onClick={() => void settle("discarded")}>
           Discard
         </button>

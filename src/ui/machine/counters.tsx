@@ -4,6 +4,7 @@ import { useState } from "react";
 import { words } from "../../core/due/sentence.ts";
 import type { MachineView } from "../../work/machine/machine.ts";
 import { enter } from "../enter.ts";
+import { Field } from "../field.tsx";
 
 /** Counters with their readings, and a new reading. */
 export function Counters({ view, mayRecord }: { view: MachineView; mayRecord: boolean }) {
@@ -52,15 +53,14 @@ function NewReading({ machine, counter, last }: { machine: { id: string; name: s
   return (
     <div className="mt-1">
       <div className="flex flex-wrap items-end gap-2">
-        <label className="grid text-sm">
-          Reading now
+        <Field label="Reading now">
           <input
             value={value}
             inputMode="decimal"
             onChange={(event) => setValue(event.target.value.replace(/[^\d.]/g, ""))}
             className="field hand figure w-40"
           />
-        </label>
+        </Field>
         <button
           type="button"
           disabled={value === "" || falls || !Number.isFinite(Number(value))}

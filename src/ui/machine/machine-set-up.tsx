@@ -5,6 +5,7 @@ import { toast } from "sonner";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { CLASSES, FAMILIES } from "../../core/fleet/vocabulary.ts";
 import type { MachineView } from "../../work/machine/machine.ts";
+import { Options } from "../field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { WeekdayPicker } from "../weekday-picker.tsx";
@@ -81,12 +82,7 @@ export function MachineSetUp({ view }: { view: MachineView }) {
         <label className="grid">
           Area
           <select value={machine.area ?? ""} onChange={(event) => set({ area: event.target.value || undefined })} className="field">
-            <option value="">none</option>
-            {view.areas.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
+            <Options of={view.areas} none="none" />
           </select>
         </label>
         <label className="grid">

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { words } from "../../core/due/sentence.ts";
 import type { MachineView } from "../../work/machine/machine.ts";
 import { enter } from "../enter.ts";
+import { Field } from "../field.tsx";
 import { TableHead, unseen } from "../table-head.tsx";
 
 type Part = MachineView["parts"][number];
@@ -132,10 +133,9 @@ function ChangePart({ part, view, done }: { part: Part; view: MachineView; done:
           <input value={serial} maxLength={60} onChange={(change) => setSerial(change.target.value)} className="field" />
         </label>
       )}
-      <label className="grid grow">
-        Why
+      <Field label="Why" className="grow">
         <input value={reason} maxLength={500} onChange={(change) => setReason(change.target.value)} className="field" />
-      </label>
+      </Field>
       {event !== "fitted" && (
         <label className="flex items-center gap-2">
           <input type="checkbox" checked={scrapped} onChange={(change) => setScrapped(change.target.checked)} className="size-4" /> the old

@@ -2,6 +2,7 @@
 import { type FormEvent, useState } from "react";
 import type { MachineView } from "../../work/machine/machine.ts";
 import { enter } from "../enter.ts";
+import { Field } from "../field.tsx";
 
 /** Out of order: symptom, what it waits for, expected day, cost; which routines go on; closed by a check. */
 export function Repair({ view, mayRecord }: { view: MachineView; mayRecord: boolean }) {
@@ -54,23 +55,20 @@ export function Repair({ view, mayRecord }: { view: MachineView; mayRecord: bool
             What is wrong
             <input name="symptom" required maxLength={500} defaultValue={repair?.body.symptom} className="field" />
           </label>
-          <label className="grid text-sm">
-            Waits for
+          <Field label="Waits for">
             <input name="waitsFor" maxLength={500} defaultValue={repair?.body.waitsFor} className="field" />
-          </label>
-          <label className="grid text-sm">
-            Expected back
+          </Field>
+          <Field label="Expected back">
             <input name="expected" type="date" defaultValue={repair?.body.expected ?? ""} className="field" />
-          </label>
-          <label className="grid text-sm">
-            Cost so far
+          </Field>
+          <Field label="Cost so far">
             <input
               name="cost"
               inputMode="decimal"
               defaultValue={repair?.body.costCents ? (repair.body.costCents / 100).toFixed(2) : ""}
               className="field figure"
             />
-          </label>
+          </Field>
           <fieldset className="text-sm sm:col-span-2">
             <legend>Goes on meanwhile; the rest is silent</legend>
             <div className="flex flex-wrap gap-x-4">

@@ -5,6 +5,7 @@ import type { Rung } from "../../core/nozzles/ladder/settings.ts";
 import { signWords } from "../../core/signs/guide.ts";
 import type { MachineRow } from "../../work/board/board.ts";
 import { enter } from "../enter.ts";
+import { Field, Options } from "../field.tsx";
 
 const CARE = [
   ["load", "Ink loaded"],
@@ -67,19 +68,11 @@ export function Report({
         </button>
       </div>
       <div className="flex items-end gap-2">
-        <label className="grid grow">
-          The machine asks for
+        <Field label="The machine asks for" className="grow">
           <select value={prompt} onChange={(event) => setPrompt(event.target.value)} className="field hand">
-            <option value="">choose</option>
-            {routines
-              .filter(({ chosen }) => chosen)
-              .map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
+            <Options of={routines.filter(({ chosen }) => chosen)} none="choose" />
           </select>
-        </label>
+        </Field>
         <button
           type="button"
           disabled={!prompt}
@@ -90,8 +83,7 @@ export function Report({
         </button>
       </div>
       <div className="flex items-end gap-2">
-        <label className="grid grow">
-          Seen on it
+        <Field label="Seen on it" className="grow">
           <select value={sign} onChange={(event) => setSign(event.target.value)} className="field hand">
             <option value="">choose</option>
             {SIGNS.map((id) => (
@@ -100,7 +92,7 @@ export function Report({
               </option>
             ))}
           </select>
-        </label>
+        </Field>
         <button
           type="button"
           disabled={!sign}

@@ -7,6 +7,7 @@ import { mayDo } from "../../core/safety/who-may.ts";
 import type { CheckView, NozzleHistory, RiskView } from "../../work/nozzles/nozzle-history.ts";
 import type { RecoveryView } from "../../work/nozzles/recoveries.ts";
 import { enter } from "../enter.ts";
+import { Field } from "../field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { TableHead } from "../table-head.tsx";
@@ -122,8 +123,7 @@ function TwoChecks({ history, mayRecord }: { history: NozzleHistory; mayRecord: 
   const [earlier, setEarlier] = useState(pin && pin.entry !== later ? pin.entry : (checks[1]?.entry ?? ""));
   const [a, b] = [checks.find(({ entry }) => entry === earlier), checks.find(({ entry }) => entry === later)];
   const choice = (label: string, value: string, set: (entry: string) => void) => (
-    <label className="grid text-sm">
-      {label}
+    <Field label={label}>
       <select value={value} onChange={(event) => set(event.target.value)} className="field hand">
         {checks.map((check) => (
           <option key={check.entry} value={check.entry}>
@@ -133,7 +133,7 @@ function TwoChecks({ history, mayRecord }: { history: NozzleHistory; mayRecord: 
           </option>
         ))}
       </select>
-    </label>
+    </Field>
   );
   const hold = async (of: string | null) => {
     if (await enter({ kind: "pin", machine: machine.id, body: { of } }, of ? "Held up for comparing." : "Taken down.")) router.refresh();
@@ -192,10 +192,9 @@ function Risk({ history }: { history: NozzleHistory }) {
         <p className="text-soft">The last check is within tolerance: nothing printed since is at risk by its nozzles.</p>
       )}
       <div className="mt-2 flex flex-wrap items-end gap-2">
-        <label className="grid text-sm">
-          A complaint about a print of
+        <Field label="A complaint about a print of">
           <input type="datetime-local" value={moment} onChange={(event) => setMoment(event.target.value)} className="field hand" />
-        </label>
+        </Field>
         <button type="button" className="press hand" disabled={!moment} onClick={() => void look()}>
           What do its checks say
         </button>

@@ -4,6 +4,7 @@ import { useEffect, useMemo, useState } from "react";
 import type { Problem } from "../../core/fleet/validate.ts";
 import { sheetSvg } from "../../core/nozzles/draw-sheet.ts";
 import type { NozzlePattern, PatternChannel } from "../../core/nozzles/pattern.ts";
+import { Field } from "../field.tsx";
 import { say, sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 import { TableHead } from "../table-head.tsx";
@@ -110,10 +111,9 @@ export function PatternEditor({
     <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[3fr_2fr]">
       <div className="grid content-start gap-3">
         <div className="flex flex-wrap items-end gap-2">
-          <label className="grid grow text-sm">
-            Name
+          <Field label="Name" className="grow text-sm">
             <input value={pattern.name} onChange={(event) => change({ ...pattern, name: event.target.value })} className="field hand" />
-          </label>
+          </Field>
           {(["width", "height"] as const).map((side) => (
             <label key={side} className="grid text-sm">
               sheet {side}, mm

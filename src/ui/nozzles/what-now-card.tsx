@@ -2,6 +2,7 @@
 import { Fragment, type ReactNode, useState } from "react";
 import type { Action } from "../../core/nozzles/ladder/next-step.ts";
 import { type NozzleDesk, type WhatNow, whatNow } from "../../core/nozzles/ladder/what-now.ts";
+import { Field } from "../field.tsx";
 
 export type CareDraft = { kind: "care"; body: Record<string, unknown> };
 
@@ -189,8 +190,7 @@ function Otherwise({ desk, done }: { desk: NozzleDesk; done: (care: CareDraft, s
   const chosen = desk.judging.ladder.rungs.find(({ id }) => id === rung);
   return (
     <div className="mt-3 flex flex-wrap items-end gap-2">
-      <label className="grid text-sm">
-        Another clean was run
+      <Field label="Another clean was run">
         <select value={rung} onChange={(event) => setRung(event.target.value)} className="field hand">
           {desk.judging.ladder.rungs.map(({ id, name, ml }) => (
             <option key={id} value={id}>
@@ -198,7 +198,7 @@ function Otherwise({ desk, done }: { desk: NozzleDesk; done: (care: CareDraft, s
             </option>
           ))}
         </select>
-      </label>
+      </Field>
       <label className="flex min-h-12 items-center gap-2 text-sm">
         <input type="checkbox" checked={inFluid} onChange={(event) => setInFluid(event.target.checked)} className="size-5" /> in cleaning
         fluid

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { uuidv7 } from "uuidv7";
 import type { PaperView } from "../../work/paper/paper.ts";
+import { Field, Options } from "../field.tsx";
 import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 import { figures, TableHead, unseen } from "../table-head.tsx";
@@ -126,15 +127,10 @@ function Choice({
   change: (value: string) => void;
 }) {
   return (
-    <label className="grid text-sm">
-      {label}
+    <Field label={label}>
       <select value={value} onChange={(event) => change(event.target.value)} className="field hand max-w-80">
-        {options.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
+        <Options of={options} />
       </select>
-    </label>
+    </Field>
   );
 }

@@ -3,6 +3,7 @@ import Link from "next/link";
 import { useEffect, useState } from "react";
 import { uuidv7 } from "uuidv7";
 import type { SheetView, SheetWork } from "../../work/paper/paper.ts";
+import { Field, Options } from "../field.tsx";
 import { ask, Said } from "../send.ts";
 import { freshWork, leftOpen, type SheetDraft, typedSheet, type WorkDraft } from "./typed-draft.ts";
 import { TypedLineRow } from "./typed-line.tsx";
@@ -97,20 +98,14 @@ export function TypeIn({ view }: { view: SheetView }) {
         </p>
       )}
       <div className="mt-3 flex flex-wrap items-end gap-3">
-        <label className="grid text-sm">
-          Who did it
+        <Field label="Who did it">
           <select value={draft.person} onChange={(event) => change({ person: event.target.value })} className="field">
-            {view.people.map(({ id, name: person }) => (
-              <option key={id} value={id}>
-                {person}
-              </option>
-            ))}
+            <Options of={view.people} />
           </select>
-        </label>
-        <label className="grid text-sm">
-          On
+        </Field>
+        <Field label="On">
           <input type="date" value={draft.day} onChange={(event) => change({ day: event.target.value })} className="field" />
-        </label>
+        </Field>
         <span className="pb-2 text-soft text-sm">After midnight still counts to the evening's day.</span>
       </div>
       {!mine && !view.me.mayForOthers && (
@@ -278,8 +273,7 @@ function TypedWorkForm({
 
 function Time({ label, name, value, change }: { label: string; name: string; value: string; change: (value: string) => void }) {
   return (
-    <label className="grid text-sm">
-      {label}
+    <Field label={label}>
       <input
         type="time"
         aria-label={`${name}: ${label.toLowerCase()}`}
@@ -287,6 +281,6 @@ function Time({ label, name, value, change }: { label: string; name: string; val
         onChange={(event) => change(event.target.value)}
         className="field"
       />
-    </label>
+    </Field>
   );
 }

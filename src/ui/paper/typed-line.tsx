@@ -1,6 +1,7 @@
 import type { SheetLine } from "../../core/paper/sheet.ts";
 import type { SheetView, SheetWork } from "../../work/paper/paper.ts";
 import type { Counts } from "../check/channel-counts.tsx";
+import { Options } from "../field.tsx";
 import { TableHead } from "../table-head.tsx";
 import type { LineDraft } from "./typed-draft.ts";
 
@@ -120,14 +121,7 @@ function Answer({
         <label className="flex items-center gap-1 text-sm">
           <span className="sr-only">{label}:</span> {box.by === "second" ? "second look by" : "supervisor"}
           <select value={draft.by ?? ""} onChange={(event) => set({ by: event.target.value })} className="field">
-            <option value="">—</option>
-            {people
-              .filter(({ role }) => box.by === "second" || role === "supervisor")
-              .map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
+            <Options of={people.filter(({ role }) => box.by === "second" || role === "supervisor")} none="—" />
           </select>
         </label>
       );

@@ -2,6 +2,7 @@
 import { type FormEvent, useCallback, useEffect, useState } from "react";
 import { toast } from "sonner";
 import type { RoundView } from "../../work/rounds/rounds.ts";
+import { Field } from "../field.tsx";
 import { sayFault, trying } from "../say.ts";
 import { ask } from "../send.ts";
 
@@ -43,8 +44,7 @@ export function Feeds({ view }: { view: RoundView }) {
         ))}
       </ul>
       <form onSubmit={make} className="mt-2 flex items-end gap-2">
-        <label className="grid grow text-sm">
-          Whose
+        <Field label="Whose" className="grow text-sm">
           <select name="of" className="field">
             <option value="shop/">the shop</option>
             {view.people.map(({ id, name }) => (
@@ -58,7 +58,7 @@ export function Feeds({ view }: { view: RoundView }) {
               </option>
             ))}
           </select>
-        </label>
+        </Field>
         <button type="submit" className="press">
           Make an address
         </button>

@@ -3,6 +3,7 @@ import { type FormEvent, type ReactNode, useState } from "react";
 import { SKILLS } from "../../core/fleet/vocabulary.ts";
 import type { RoundView } from "../../work/rounds/rounds.ts";
 import { enter } from "../enter.ts";
+import { Field } from "../field.tsx";
 
 const text = (form: FormData, name: string) => String(form.get(name) ?? "").trim();
 
@@ -37,8 +38,7 @@ export function Otherwise({ view, shortHanded }: { view: RoundView; shortHanded:
           said: `${name(text(form, "person"))} is away; the round is mended.`,
         }))}
       >
-        <label className="grid text-sm">
-          Who
+        <Field label="Who">
           <select name="person" required className="field">
             {view.people
               .filter(({ shifts }) => shifts.length > 0)
@@ -48,11 +48,10 @@ export function Otherwise({ view, shortHanded }: { view: RoundView; shortHanded:
                 </option>
               ))}
           </select>
-        </label>
-        <label className="grid text-sm">
-          Why
+        </Field>
+        <Field label="Why">
           <input name="why" required maxLength={200} defaultValue="ill" className="field" />
-        </label>
+        </Field>
       </Form>
       <Form
         title="A machine is out of order"
@@ -62,16 +61,14 @@ export function Otherwise({ view, shortHanded }: { view: RoundView; shortHanded:
           said: `${view.machines[text(form, "machine")]} is out of order; the round is mended.`,
         }))}
       >
-        <label className="grid text-sm">
-          Machine
+        <Field label="Machine">
           <select name="machine" required className="field">
             {machines}
           </select>
-        </label>
-        <label className="grid text-sm">
-          What is wrong
+        </Field>
+        <Field label="What is wrong">
           <input name="symptom" required maxLength={500} className="field" />
-        </label>
+        </Field>
       </Form>
       <Form
         title="Something urgent"
@@ -90,31 +87,27 @@ export function Otherwise({ view, shortHanded }: { view: RoundView; shortHanded:
           said: `${text(form, "title")} is put in; the round is mended.`,
         }))}
       >
-        <label className="grid text-sm">
-          What
+        <Field label="What">
           <input name="title" required maxLength={200} className="field" />
-        </label>
+        </Field>
         <div className="grid grid-cols-3 gap-2">
-          <label className="grid text-sm">
-            Machine
+          <Field label="Machine">
             <select name="machine" className="field">
               <option value="">none</option>
               {machines}
             </select>
-          </label>
-          <label className="grid text-sm">
-            Minutes
+          </Field>
+          <Field label="Minutes">
             <input name="minutes" type="number" min={1} max={600} defaultValue={10} className="field" />
-          </label>
-          <label className="grid text-sm">
-            Skill
+          </Field>
+          <Field label="Skill">
             <select name="skill" className="field">
               <option value="">anybody</option>
               {SKILLS.map((skill) => (
                 <option key={skill}>{skill}</option>
               ))}
             </select>
-          </label>
+          </Field>
         </div>
       </Form>
       <ShortHandedForm view={view} shortHanded={shortHanded} />
@@ -173,8 +166,7 @@ function ShortHandedForm({ view, shortHanded }: { view: RoundView; shortHanded: 
           </label>
         ))}
       </fieldset>
-      <label className="grid text-sm">
-        Minutes that each of the others has
+      <Field label="Minutes that each of the others has">
         <input
           type="number"
           min={5}
@@ -183,7 +175,7 @@ function ShortHandedForm({ view, shortHanded }: { view: RoundView; shortHanded: 
           onChange={(event) => setMinutes(Number(event.target.value))}
           className="field"
         />
-      </label>
+      </Field>
       <button type="submit" className="press justify-self-start" disabled={away.length === able.length}>
         Keep the least
       </button>

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { CheckedRoutine, RoutinePage } from "../../work/routines/routines.ts";
+import { Field } from "../field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { RunPreview } from "./run-preview.tsx";
@@ -110,10 +111,9 @@ export function RoutineEditor({ id, page }: { id: string; page: RoutinePage }) {
             )}
             {checked && problems.length === 0 && !fault && <p className="text-soft">It holds together.</p>}
           </div>
-          <label className="grid text-sm">
-            Why it is changed
+          <Field label="Why it is changed">
             <input value={why} maxLength={500} onChange={(event) => setWhy(event.target.value)} className="field" />
-          </label>
+          </Field>
           <div className="flex flex-wrap gap-2">
             <button
               type="button"

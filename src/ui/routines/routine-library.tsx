@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
 import type { NeededRow, PackPreview, RoutineRow } from "../../work/routines/routines.ts";
+import { Field } from "../field.tsx";
 import { sayFault } from "../say.ts";
 import { Said } from "../send.ts";
 import { figures, TableHead, unseen } from "../table-head.tsx";
@@ -17,10 +18,9 @@ export function RoutineLibrary({ rows, needed }: { rows: RoutineRow[]; needed: N
   return (
     <div className="grid gap-3">
       <div className="flex flex-wrap items-end gap-3">
-        <label className="grid text-sm">
-          Find
+        <Field label="Find">
           <input value={wanted} onChange={(event) => setWanted(event.target.value)} className="field" />
-        </label>
+        </Field>
         <Link href="/shop/routines/new" className="press">
           Write a new one
         </Link>

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { toast } from "sonner";
 import { HAZARDS, type Hazard } from "../../core/safety/hazards.ts";
 import type { DataSheet } from "../../work/shop/safety.ts";
+import { Field } from "../field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 
@@ -33,8 +34,7 @@ export function DataSheetsForm({ sheets }: { sheets: DataSheet[] }) {
         <fieldset key={index} className="grid gap-1 border-hair border-t pt-2">
           <legend className="sr-only">Data sheet {index + 1}</legend>
           <div className="flex flex-wrap items-end gap-2">
-            <label className="grid text-sm">
-              What it is of
+            <Field label="What it is of">
               <input
                 required
                 maxLength={200}
@@ -42,9 +42,8 @@ export function DataSheetsForm({ sheets }: { sheets: DataSheet[] }) {
                 onChange={(event) => set(index, { name: event.target.value })}
                 className="field"
               />
-            </label>
-            <label className="grid grow text-sm">
-              Where it is (https://…)
+            </Field>
+            <Field label="Where it is (https://…)" className="grow text-sm">
               <input
                 required
                 type="url"
@@ -53,7 +52,7 @@ export function DataSheetsForm({ sheets }: { sheets: DataSheet[] }) {
                 onChange={(event) => set(index, { url: event.target.value })}
                 className="field"
               />
-            </label>
+            </Field>
             <button type="button" className="press" onClick={() => setRows(rows.filter((_, place) => place !== index))}>
               Take away
             </button>

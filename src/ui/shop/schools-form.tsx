@@ -4,6 +4,7 @@ import { useState } from "react";
 import { toast } from "sonner";
 import { DECIDED_ELSEWHERE } from "../../core/fleet/schools.ts";
 import type { PoliciesView, PolicyLevel, PolicyPreview } from "../../work/routines/policies.ts";
+import { Options } from "../field.tsx";
 import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
 
@@ -56,11 +57,7 @@ export function SchoolsForm({ view }: { view: PoliciesView }) {
             }}
             className="field"
           >
-            {view.levels.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
+            <Options of={view.levels} />
           </select>
         </label>
         <span className="text-soft">A machine's own choice stands before its class's, and that before the shop's.</span>

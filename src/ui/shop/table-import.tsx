@@ -3,6 +3,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
 import type { TableView } from "../../work/shop/tables.ts";
+import { Field } from "../field.tsx";
 import { Said } from "../send.ts";
 import { TableHead } from "../table-head.tsx";
 import { Fault } from "./fault.tsx";
@@ -73,8 +74,7 @@ export function TableImport() {
         Save the sheet as CSV: first the headings, then a row each. Any separator; UTF-8, UTF-16 or the old Western encoding.
       </p>
       <div className="mt-2 flex flex-wrap items-end gap-3">
-        <label className="grid text-sm">
-          The table holds
+        <Field label="The table holds">
           <select
             value={kind}
             onChange={(event) => {
@@ -89,7 +89,7 @@ export function TableImport() {
               </option>
             ))}
           </select>
-        </label>
+        </Field>
         <input
           aria-label="Table file"
           type="file"

@@ -5,6 +5,7 @@ import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
 import type { DeviceView } from "../../work/access/devices.ts";
 import type { WallView } from "../../work/board/wall.ts";
+import { Field } from "../field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 
@@ -69,10 +70,9 @@ export function TabletsForm({ devices, walls, people }: Props) {
           ))}
         </ul>
         <form onSubmit={enrol} className="mt-2 flex items-end gap-2">
-          <label className="grid grow text-sm">
-            Name of a new one
+          <Field label="Name of a new one" className="grow text-sm">
             <input name="name" required maxLength={60} className="field" />
-          </label>
+          </Field>
           <button type="submit" className="press">
             Enrol
           </button>
@@ -93,8 +93,7 @@ export function TabletsForm({ devices, walls, people }: Props) {
           one.
         </p>
         <form onSubmit={setPin} className="mt-2 flex items-end gap-2">
-          <label className="grid grow text-sm">
-            Whose
+          <Field label="Whose" className="grow text-sm">
             <select name="person" className="field">
               {people.map(({ id, name, hasPin }) => (
                 <option key={id} value={id}>
@@ -103,9 +102,8 @@ export function TabletsForm({ devices, walls, people }: Props) {
                 </option>
               ))}
             </select>
-          </label>
-          <label className="grid text-sm">
-            New PIN
+          </Field>
+          <Field label="New PIN">
             <input
               name="pin"
               required
@@ -115,7 +113,7 @@ export function TabletsForm({ devices, walls, people }: Props) {
               autoComplete="off"
               className="field figure w-28"
             />
-          </label>
+          </Field>
           <button type="submit" className="press">
             Set
           </button>
@@ -150,10 +148,9 @@ export function TabletsForm({ devices, walls, people }: Props) {
           ))}
         </ul>
         <form onSubmit={hang} className="mt-2 flex items-end gap-2">
-          <label className="grid grow text-sm">
-            Where it hangs
+          <Field label="Where it hangs" className="grow text-sm">
             <input name="name" required maxLength={60} className="field" />
-          </label>
+          </Field>
           <button type="submit" className="press">
             Make an address
           </button>

@@ -2,6 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { StandbySettingsRow, StandbySettingsView } from "../../work/standby/settings-view.ts";
+import { Field } from "../field.tsx";
 import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { TableHead } from "../table-head.tsx";
@@ -161,8 +162,7 @@ function Bounds({ row, regimes }: { row: StandbySettingsRow; regimes: StandbySet
           />{" "}
           a night is never moved
         </label>
-        <label className="grid text-sm">
-          lines over a long gap
+        <Field label="lines over a long gap">
           <select
             value={draft.lines}
             onChange={(event) => setDraft({ ...draft, lines: event.target.value as "full" | "drained" })}
@@ -171,7 +171,7 @@ function Bounds({ row, regimes }: { row: StandbySettingsRow; regimes: StandbySet
             <option value="full">left full of fluid, clips shut</option>
             <option value="drained">washed and drained</option>
           </select>
-        </label>
+        </Field>
       </fieldset>
       <fieldset className="flex flex-wrap gap-4">
         <legend className="font-semibold">Spare hours on the way back</legend>
@@ -194,8 +194,7 @@ function Bounds({ row, regimes }: { row: StandbySettingsRow; regimes: StandbySet
       </fieldset>
       <fieldset className="flex flex-wrap gap-4">
         <legend className="font-semibold">Numbers</legend>
-        <label className="grid text-sm">
-          machines stop on their last print day at
+        <Field label="machines stop on their last print day at">
           <input
             type="time"
             required
@@ -203,7 +202,7 @@ function Bounds({ row, regimes }: { row: StandbySettingsRow; regimes: StandbySet
             onChange={(event) => setDraft({ ...draft, stopsAt: event.target.value })}
             className="field figure"
           />
-        </label>
+        </Field>
         {NUMBERS.map(([key, name]) => (
           <div key={key} className="grid text-sm">
             <span aria-hidden="true">{name}</span>

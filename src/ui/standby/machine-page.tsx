@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
 import type { StandbyView } from "../../work/standby/machine.ts";
 import { enter } from "../enter.ts";
+import { Field } from "../field.tsx";
 import { AliveOrAsleepView } from "./alive-or-asleep.tsx";
 import { FlushTable } from "./flush-table.tsx";
 import { PlumbingForm } from "./plumbing-form.tsx";
@@ -122,14 +123,12 @@ function GapForm({ view }: { view: StandbyView }) {
   };
   return (
     <form onSubmit={submit} className="flex flex-wrap items-end gap-3" aria-label="Gap">
-      <label className="grid text-sm">
-        Parked
+      <Field label="Parked">
         <input name="from" type="datetime-local" required defaultValue={view.gap.from} className="field" />
-      </label>
-      <label className="grid text-sm">
-        First care
+      </Field>
+      <Field label="First care">
         <input name="to" type="datetime-local" required={!unknown} disabled={unknown} defaultValue={view.gap.to ?? ""} className="field" />
-      </label>
+      </Field>
       <label className="flex min-h-9 items-center gap-2">
         <input type="checkbox" checked={unknown} onChange={(event) => setUnknown(event.target.checked)} /> nobody knows
       </label>

@@ -5,6 +5,7 @@ import type { SeasonRowView, SeasonView } from "../../work/standby/season.ts";
 import type { SeasonReturn } from "../../work/standby/season-lives.ts";
 import type { SeasonChoice } from "../../work/standby/season-machine.ts";
 import type { SeasonTaskView } from "../../work/standby/season-place.ts";
+import { Options } from "../field.tsx";
 import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { Because } from "../stores/stores-frame.tsx";
@@ -213,11 +214,7 @@ function SeasonRow({
       onChange={(event) => set(event.target.value)}
       className="field w-full min-w-36"
     >
-      {options.map(({ id, name }) => (
-        <option key={id} value={id}>
-          {name}
-        </option>
-      ))}
+      <Options of={options} />
     </select>
   );
   const days = (list: { day: string; words: string }[], now: string) => [

@@ -5,6 +5,7 @@ import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
 import type { AirView } from "../../work/stores/air.ts";
 import { enter } from "../enter.ts";
+import { Field } from "../field.tsx";
 import { sayFault, trying } from "../say.ts";
 import { ask, Said } from "../send.ts";
 import { figures, TableHead } from "../table-head.tsx";
@@ -167,14 +168,12 @@ function ByHand({ view, done }: { view: AirView; done: () => void }) {
   };
   return (
     <form onSubmit={submit} aria-label="A reading by hand" className="mt-3 flex flex-wrap items-end gap-2">
-      <label className="grid text-sm">
-        {view.areaName}, °C
+      <Field label={<>{view.areaName}, °C</>}>
         <input name="celsius" type="number" step="0.1" min={-60} max={80} required className="field hand figure w-24" />
-      </label>
-      <label className="grid text-sm">
-        Humidity, %
+      </Field>
+      <Field label="Humidity, %">
         <input name="humidity" type="number" step="0.1" min={0} max={100} required className="field hand figure w-24" />
-      </label>
+      </Field>
       <button type="submit" className="press hand">
         Enter
       </button>
@@ -288,14 +287,12 @@ function SetUp({ view, done }: { view: AirView; done: () => void }) {
         </button>
       </form>
       <form onSubmit={saveNetwork} aria-label="The broker" className="mt-3 flex flex-wrap items-end gap-2">
-        <label className="grid text-sm">
-          Broker (MQTT), like mqtt://192.168.1.20:1883; empty: none
+        <Field label="Broker (MQTT), like mqtt://192.168.1.20:1883; empty: none">
           <input name="broker" defaultValue={view.network.broker} maxLength={300} className="field w-96" />
-        </label>
-        <label className="grid text-sm">
-          Topic, with + where the area stands
+        </Field>
+        <Field label="Topic, with + where the area stands">
           <input name="topic" required defaultValue={view.network.topic} maxLength={200} className="field w-64" />
-        </label>
+        </Field>
         <button type="submit" className="press">
           Save
         </button>

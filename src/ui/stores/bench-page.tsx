@@ -15,6 +15,7 @@ import {
   sharesOf,
 } from "../../core/stores/mixing.ts";
 import type { BenchView } from "../../work/stores/bench.ts";
+import { Field, Options } from "../field.tsx";
 import { sayFault } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
 import { figures, TableHead } from "../table-head.tsx";
@@ -116,8 +117,7 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
     }
   };
   const figure = (name: string, label: string) => (
-    <label className="grid text-sm">
-      {label}
+    <Field label={label}>
       <input
         type="number"
         min={0}
@@ -126,19 +126,14 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
         onChange={({ target }) => setNumbers({ ...numbers, [name]: target.value })}
         className="field hand figure w-28 !text-lg"
       />
-    </label>
+    </Field>
   );
   const fluidChoice = (label: string, value: string, set: (id: string) => void) => (
-    <label className="grid text-sm">
-      {label}
+    <Field label={label}>
       <select value={value} onChange={({ target }) => set(target.value)} className="field hand">
-        {items.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
+        <Options of={items} />
       </select>
-    </label>
+    </Field>
   );
   return (
     <StoresFrame
@@ -164,8 +159,7 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
           </fieldset>
           <div className="mt-3 flex flex-wrap items-end gap-2">
             {way === "recipe" ? (
-              <label className="grid text-sm">
-                What is made
+              <Field label="What is made">
                 <select value={product} onChange={({ target }) => setProduct(target.value)} className="field hand">
                   {view.products.map(({ item }) => (
                     <option key={item.id} value={item.id}>
@@ -173,7 +167,7 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
                     </option>
                   ))}
                 </select>
-              </label>
+              </Field>
             ) : (
               <>
                 {fluidChoice(way === "strength" ? "Strong stock" : "First", one, setFirst)}
@@ -194,8 +188,7 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
                 {figure("to", "C2, % wanted")}
               </>
             )}
-            <label className="grid text-sm">
-              Batch, mL
+            <Field label="Batch, mL">
               <input
                 type="number"
                 min={1}
@@ -204,7 +197,7 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
                 onChange={({ target }) => setAmount(target.value)}
                 className="field hand figure w-28 !text-lg"
               />
-            </label>
+            </Field>
             <button
               type="button"
               className="press hand"

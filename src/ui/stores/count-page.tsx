@@ -5,6 +5,7 @@ import { toast } from "sonner";
 import { amountWords } from "../../core/stores/item.ts";
 import { differenceWords } from "../../core/stores/shelf.ts";
 import type { CountLine, CountView } from "../../work/stores/count.ts";
+import { Field } from "../field.tsx";
 import { sayFault } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
 import { StoresFrame } from "./stores-frame.tsx";
@@ -116,10 +117,9 @@ export function CountPage({ view }: { view: CountView }) {
               ))}
             </select>
           </label>
-          <label className="grid grow">
-            Or an item or lot
+          <Field label="Or an item or lot" className="grow">
             <input type="search" value={find} onChange={({ target }) => setFind(target.value)} className="field hand" />
-          </label>
+          </Field>
           <button type="button" className="press hand" aria-expanded={scanning} onClick={() => setScanning(!scanning)}>
             {scanning ? "Stop scanning" : "Scan a label"}
           </button>
@@ -159,15 +159,14 @@ export function CountPage({ view }: { view: CountView }) {
                 {difference && (
                   <div className="grid gap-1 border-care border-l-4 pl-3">
                     <p>{difference}</p>
-                    <label className="grid text-sm">
-                      What it was, if you know
+                    <Field label="What it was, if you know">
                       <input
                         value={reasons[key] ?? ""}
                         maxLength={500}
                         onChange={({ target }) => setReasons({ ...reasons, [key]: target.value })}
                         className="field hand"
                       />
-                    </label>
+                    </Field>
                   </div>
                 )}
                 {value !== "" && !difference && <p className="text-good">As the record says.</p>}

@@ -3,6 +3,7 @@ import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
 import type { Item } from "../../core/stores/item.ts";
 import type { LotView } from "../../work/stores/shelf.ts";
+import { Field, Options } from "../field.tsx";
 import { trying } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
 
@@ -81,8 +82,7 @@ export function MovementForm({
   const needsAmount = event !== "opened" && event !== "last-box";
   return (
     <form onSubmit={submit} aria-label="Enter a movement" className="grid max-w-xl grid-cols-2 gap-2 sm:grid-cols-3">
-      <label className="grid text-sm">
-        What happened
+      <Field label="What happened">
         <select value={event} onChange={({ target }) => setEvent(target.value)} className="field">
           {events.map(([id, name]) => (
             <option key={id} value={id}>
@@ -90,10 +90,9 @@ export function MovementForm({
             </option>
           ))}
         </select>
-      </label>
+      </Field>
       {needsAmount && (
-        <label className="grid text-sm">
-          Amount, {item.unit}
+        <Field label={<>Amount, {item.unit}</>}>
           <input
             name="amount"
             type="number"
@@ -104,29 +103,25 @@ export function MovementForm({
             key={event}
             className="field figure"
           />
-        </label>
+        </Field>
       )}
       {byLot && event === "received" && (
-        <label className="grid text-sm">
-          Lot, from the label
+        <Field label="Lot, from the label">
           <input name="lot" required maxLength={60} className="field" />
-        </label>
+        </Field>
       )}
       {event === "received" && !twoBoxes && (
-        <label className="grid text-sm">
-          Use by, from the label
+        <Field label="Use by, from the label">
           <input name="expiry" type="date" className="field" />
-        </label>
+        </Field>
       )}
       {event === "received" && (
-        <label className="grid text-sm">
-          Number of the delivery
+        <Field label="Number of the delivery">
           <input name="delivery" maxLength={100} className="field" />
-        </label>
+        </Field>
       )}
       {byLot && event !== "received" && (
-        <label className="grid text-sm">
-          Lot
+        <Field label="Lot">
           <select name="known" required className="field">
             {lots
               .filter(({ lot }) => lot)
@@ -137,32 +132,24 @@ export function MovementForm({
                 </option>
               ))}
           </select>
-        </label>
+        </Field>
       )}
       {event === "moved" && (
-        <label className="grid text-sm">
-          Where to
+        <Field label="Where to">
           <input name="to" required maxLength={200} className="field" />
-        </label>
+        </Field>
       )}
       {(event === "used" || event === "discarded") && (
-        <label className="grid text-sm">
-          At a machine
+        <Field label="At a machine">
           <select name="machine" className="field">
-            <option value="">none</option>
-            {machines.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
+            <Options of={machines} none="none" />
           </select>
-        </label>
+        </Field>
       )}
       {(event === "discarded" || event === "used" || event === "counted") && (
-        <label className="grid text-sm">
-          Reason{event === "discarded" ? "" : ", if there is one"}
+        <Field label={<>Reason{event === "discarded" ? "" : ", if there is one"}</>}>
           <input name="reason" required={event === "discarded"} maxLength={500} className="field" />
-        </label>
+        </Field>
       )}
       <button type="submit" className="press press-main self-end">
         Enter

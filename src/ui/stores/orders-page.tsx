@@ -4,6 +4,7 @@ import { useState } from "react";
 import { toast } from "sonner";
 import type { OpenOrder, OrdersView } from "../../work/stores/orders.ts";
 import { enter } from "../enter.ts";
+import { Field } from "../field.tsx";
 import { sayFault } from "../say.ts";
 import { entryOf, Said, sendEntries } from "../send.ts";
 import { figures, TableHead } from "../table-head.tsx";
@@ -231,8 +232,7 @@ function Open({ order, mayReceive, mayClose, done }: { order: OpenOrder; mayRece
               <legend className="text-sm">
                 {line.name}: {line.received > 0 ? `${line.restWords} of ${line.orderedWords} to come` : line.orderedWords}
               </legend>
-              <label className="grid text-sm">
-                came, {line.unit}
+              <Field label={<>came, {line.unit}</>}>
                 <input
                   type="number"
                   min={0}
@@ -242,11 +242,10 @@ function Open({ order, mayReceive, mayClose, done }: { order: OpenOrder; mayRece
                   onChange={({ target }) => set(line.item, { amount: target.value })}
                   className="field hand figure w-28"
                 />
-              </label>
+              </Field>
               {line.keeping === "lot" && (
                 <>
-                  <label className="grid text-sm">
-                    lot
+                  <Field label="lot">
                     <input
                       value={of(line.item).lot}
                       maxLength={60}
@@ -254,16 +253,15 @@ function Open({ order, mayReceive, mayClose, done }: { order: OpenOrder; mayRece
                       onChange={({ target }) => set(line.item, { lot: target.value })}
                       className="field hand w-32"
                     />
-                  </label>
-                  <label className="grid text-sm">
-                    use by
+                  </Field>
+                  <Field label="use by">
                     <input
                       type="date"
                       value={of(line.item).expiry}
                       onChange={({ target }) => set(line.item, { expiry: target.value })}
                       className="field hand"
                     />
-                  </label>
+                  </Field>
                 </>
               )}
             </fieldset>
@@ -306,10 +304,9 @@ function Open({ order, mayReceive, mayClose, done }: { order: OpenOrder; mayRece
             );
           }}
         >
-          <label className="grid grow text-sm">
-            No more will come, because
+          <Field label="No more will come, because" className="grow text-sm">
             <input value={why} required maxLength={500} onChange={({ target }) => setWhy(target.value)} className="field" />
-          </label>
+          </Field>
           <button type="submit" className="press">
             Close it
           </button>

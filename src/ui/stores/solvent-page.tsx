@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { AIR_DEFERENCE, airEstimate } from "../../core/stores/volatile.ts";
 import type { SolventView } from "../../work/stores/solvent.ts";
+import { Field } from "../field.tsx";
 import { PrintNow } from "../paper/print-now.tsx";
 import { figures, TableHead } from "../table-head.tsx";
 import { useLive } from "../use-live.ts";
@@ -189,8 +190,7 @@ function Task({ view }: { view: SolventView }) {
     <>
       <h2>What would a task do to the room's air?</h2>
       <div className="mt-1 flex flex-wrap items-end gap-2">
-        <label className="grid text-sm">
-          Fluid
+        <Field label="Fluid">
           <select value={fluid} onChange={({ target }) => setFluid(target.value)} className="field">
             {known.map((each) => (
               <option key={each.item.id} value={each.item.id}>
@@ -198,9 +198,8 @@ function Task({ view }: { view: SolventView }) {
               </option>
             ))}
           </select>
-        </label>
-        <label className="grid text-sm">
-          Room
+        </Field>
+        <Field label="Room">
           <select value={room} onChange={({ target }) => setRoom(target.value)} className="field">
             {view.rooms.map(({ id, name, volumeM3, airChangesAnHour }) => (
               <option key={id} value={id}>
@@ -208,15 +207,13 @@ function Task({ view }: { view: SolventView }) {
               </option>
             ))}
           </select>
-        </label>
-        <label className="grid text-sm">
-          Evaporates, mL
+        </Field>
+        <Field label="Evaporates, mL">
           <input type="number" min={0} step="any" value={ml} onChange={({ target }) => setMl(target.value)} className="field figure w-24" />
-        </label>
-        <label className="grid text-sm">
-          over, minutes
+        </Field>
+        <Field label="over, minutes">
           <input type="number" min={1} value={minutes} onChange={({ target }) => setMinutes(target.value)} className="field figure w-24" />
-        </label>
+        </Field>
       </div>
       {estimate ? (
         <dl className="mt-2 grid max-w-xl grid-cols-[1fr_auto_1fr] gap-x-4">

@@ -3,6 +3,7 @@ import { useRouter } from "next/navigation";
 import type { FormEvent } from "react";
 import { toast } from "sonner";
 import type { StoreSetUp } from "../../work/stores/settings.ts";
+import { Field } from "../field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { StoresFrame } from "./stores-frame.tsx";
@@ -70,10 +71,9 @@ export function StoreSettings({ view }: { view: StoreSetUp }) {
     );
   };
   const field = (name: string, label: string, value: string | number | undefined, rest: Record<string, unknown> = {}) => (
-    <label className="grid text-sm">
-      {label}
+    <Field label={label}>
       <input name={name} defaultValue={value} className="field" {...rest} />
-    </label>
+    </Field>
   );
   const number = { type: "number", min: 0, step: "any" };
   return (

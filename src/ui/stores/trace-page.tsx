@@ -1,5 +1,6 @@
 import Link from "next/link";
 import type { TraceView } from "../../work/stores/trace.ts";
+import { Field, Options } from "../field.tsx";
 import { figures, TableHead } from "../table-head.tsx";
 import { StoresFrame } from "./stores-frame.tsx";
 
@@ -17,24 +18,17 @@ export function TracePage({ view }: { view: TraceView }) {
           </button>
         </form>
         <form action="/stores/trace" aria-label="From a machine" className="flex flex-wrap items-end gap-2">
-          <label className="grid text-sm">
-            Machine
+          <Field label="Machine">
             <select name="machine" defaultValue={asked.machine} className="field">
-              {view.machines.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
+              <Options of={view.machines} />
             </select>
-          </label>
-          <label className="grid text-sm">
-            From
+          </Field>
+          <Field label="From">
             <input type="date" name="from" defaultValue={asked.from} className="field" />
-          </label>
-          <label className="grid text-sm">
-            To
+          </Field>
+          <Field label="To">
             <input type="date" name="to" defaultValue={asked.to} className="field" />
-          </label>
+          </Field>
           <button type="submit" className="press">
             What was in it?
           </button>
@@ -109,25 +103,19 @@ export function TracePage({ view }: { view: TraceView }) {
 function LotField({ view: { lots, items, asked } }: { view: TraceView }) {
   return (
     <>
-      <label className="grid text-sm">
-        Ink or fluid
+      <Field label="Ink or fluid">
         <select name="item" defaultValue={asked.item} className="field">
-          {items.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
+          <Options of={items} />
         </select>
-      </label>
-      <label className="grid text-sm">
-        Lot
+      </Field>
+      <Field label="Lot">
         <input name="lot" list="lots" defaultValue={asked.lot} required maxLength={60} className="field figure" />
         <datalist id="lots">
           {lots.map(({ item, lot }) => (
             <option key={`${item}${lot}`} value={lot} />
           ))}
         </datalist>
-      </label>
+      </Field>
     </>
   );
 }

@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import type { VesselView } from "../../core/stores/waste/vessel-view.ts";
+import { Field } from "../field.tsx";
 import { Vessel } from "../vessel.tsx";
 
 /** A look at a waste vessel: one tap at its level, or the figure typed; and its emptying. */
@@ -41,8 +42,7 @@ export function VesselLook({
             void look(Number(ml)).then((kept) => kept && setMl(""));
           }}
         >
-          <label className="grid text-sm">
-            Tap the level, or type it, mL
+          <Field label="Tap the level, or type it, mL">
             <input
               type="number"
               required
@@ -52,7 +52,7 @@ export function VesselLook({
               onChange={({ target }) => setMl(target.value)}
               className="field hand figure w-32"
             />
-          </label>
+          </Field>
           <button type="submit" className="press hand">
             Seen
           </button>
@@ -73,8 +73,7 @@ export function VesselLook({
               ).then((kept) => kept && setMl(""));
             }}
           >
-            <label className="grid text-sm">
-              Emptied into
+            <Field label="Emptied into">
               <select value={into} onChange={({ target }) => setInto(target.value)} className="field hand">
                 {containers.map((each) => (
                   <option key={each.id} value={each.id}>
@@ -83,7 +82,7 @@ export function VesselLook({
                 ))}
                 <option value="">another place</option>
               </select>
-            </label>
+            </Field>
             <button type="submit" className="press hand">
               Emptied
             </button>

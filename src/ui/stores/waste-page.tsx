@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import type { FormEvent } from "react";
 import type { ContainerView, VesselRow, WasteView } from "../../work/stores/waste.ts";
 import { enter } from "../enter.ts";
+import { Field } from "../field.tsx";
 import { useLive } from "../use-live.ts";
 import { Vessel } from "../vessel.tsx";
 import { Because, StoresFrame } from "./stores-frame.tsx";
@@ -123,8 +124,7 @@ function OneContainer({ view, mayRecord, done }: { view: ContainerView; mayRecor
           <details>
             <summary className="cursor-pointer py-1 text-accent underline">It was picked up</summary>
             <form onSubmit={submit} className="grid grid-cols-2 gap-2">
-              <label className="grid text-sm">
-                Litres
+              <Field label="Litres">
                 <input
                   name="litres"
                   type="number"
@@ -135,15 +135,13 @@ function OneContainer({ view, mayRecord, done }: { view: ContainerView; mayRecor
                   defaultValue={(view.ml / 1000).toFixed(1)}
                   className="field figure"
                 />
-              </label>
-              <label className="grid text-sm">
-                Taken by
+              </Field>
+              <Field label="Taken by">
                 <input name="taker" required maxLength={200} className="field" />
-              </label>
-              <label className="grid text-sm">
-                Number of the papers
+              </Field>
+              <Field label="Number of the papers">
                 <input name="papers" required maxLength={200} className="field" />
-              </label>
+              </Field>
               <button type="submit" className="press self-end">
                 Enter
               </button>
