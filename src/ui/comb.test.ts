@@ -1,6 +1,7 @@
 import { createElement } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, test } from "vitest";
+import { ALL_FIRING } from "../core/nozzles/readiness.ts";
 import { Comb, type CombChannel, combWords, isLight } from "./comb.tsx";
 import { StateMark } from "./state-mark.tsx";
 
@@ -8,12 +9,7 @@ const channel = (rest: Partial<CombChannel> = {}): CombChannel => ({
   id: "H2/W2",
   ink: "white",
   colour: "#f8f8f6",
-  missing: 0,
-  weak: 0,
-  deflected: 0,
-  neighbours: false,
-  gone: false,
-  unread: false,
+  ...ALL_FIRING,
   read: true,
   ...rest,
 });

@@ -1,6 +1,6 @@
 "use client";
 import { type FormEvent, useState } from "react";
-import { Field, FormFault } from "./field.tsx";
+import { Field, FormFault, Submit } from "./field.tsx";
 import { ask, Said } from "./send.ts";
 
 /** On the tablet itself: the code from the supervisor's screen. */
@@ -31,9 +31,9 @@ export function Enrol() {
             className="field hand figure !text-2xl uppercase"
           />
         </Field>
-        <button type="submit" className="press press-main hand">
+        <Submit main hand>
           Enrol
-        </button>
+        </Submit>
         <FormFault>{fault}</FormFault>
       </form>
     </main>

@@ -33,3 +33,24 @@ export function FormFault({ children }: { children: ReactNode }) {
     </p>
   );
 }
+
+/** What sends a form; `main` where it is the page's first thing to do, `hand` where gloves press it. */
+export function Submit({
+  main,
+  hand,
+  disabled,
+  className = "",
+  children,
+}: {
+  main?: boolean;
+  hand?: boolean;
+  disabled?: boolean;
+  className?: string;
+  children: ReactNode;
+}) {
+  return (
+    <button type="submit" disabled={disabled} className={`press ${main ? "press-main" : ""} ${hand ? "hand" : ""} ${className}`}>
+      {children}
+    </button>
+  );
+}

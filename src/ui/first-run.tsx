@@ -1,6 +1,6 @@
 "use client";
 import { type FormEvent, useEffect, useState } from "react";
-import { Field, FormFault } from "./field.tsx";
+import { Field, FormFault, Submit } from "./field.tsx";
 import { ask, Said } from "./send.ts";
 
 /** An empty installation: the shop's name, its time zone, and its first supervisor. */
@@ -49,9 +49,9 @@ export function FirstRun() {
             className="field hand"
           />
         </Field>
-        <button type="submit" className="press press-main hand">
+        <Submit main hand>
           Set up the shop
-        </button>
+        </Submit>
         <FormFault>{fault}</FormFault>
       </form>
     </main>

@@ -1,6 +1,6 @@
 "use client";
 import { type FormEvent, useState } from "react";
-import { Field, FormFault } from "./field.tsx";
+import { Field, FormFault, Submit } from "./field.tsx";
 import { ask, Said } from "./send.ts";
 
 /** Sign-in by name and password; in the demo by one click. */
@@ -54,9 +54,9 @@ export function SignIn({ demo }: { demo: { id: string; name: string; role: strin
         <Field label="Password" className="gap-1">
           <input name="password" type="password" autoComplete="current-password" required maxLength={200} className="field hand" />
         </Field>
-        <button type="submit" disabled={busy} className="press press-main hand">
+        <Submit main hand disabled={busy}>
           Sign in
-        </button>
+        </Submit>
         <FormFault>{fault}</FormFault>
       </form>
     </main>

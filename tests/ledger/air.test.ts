@@ -2,18 +2,16 @@ import { beforeEach, expect, test } from "vitest";
 import { areaOf, listenAt } from "../../src/devices/air/listen.ts";
 import { ROOMS, simulatedAir, startBroker, startSensors } from "../../src/devices/air/stand-in.ts";
 import { roomReadings, sensorRows } from "../../src/ledger/room.ts";
-import type { Actor } from "../../src/work/actor.ts";
 import { board } from "../../src/work/board/board.ts";
 import { record } from "../../src/work/record/record.ts";
 import { airView } from "../../src/work/stores/air.ts";
 import { takeAirFile } from "../../src/work/stores/air-file.ts";
 import { AirIntake } from "../../src/work/stores/take-air.ts";
-import { db, newSite } from "./database.ts";
+import { db } from "./database.ts";
+import { freshHouse, ottoline, site } from "./house.ts";
 
 /** The rooms' air over a real database and a real broker, at 09:10 on Wednesday 25 November 2026. */
 
-let site = "";
-const actor = (): Actor => ({ site, personId: "ottoline", name: "Ottoline Marsh", role: "supervisor", sessionId: "s" });
 const bytes = (text: string) => new TextEncoder().encode(text);
 const all = async () =>
   (
@@ -22,8 +20,7 @@ const all = async () =>
     )
   ).flat();
 beforeEach(async () => {
-  process.env.ZESTY_NOW = "2026-11-25T09:10:00Z";
-  site = await newSite({ stores: true });
+  await freshHouse({ stores: true });
 });
 
 test("the topic says which area", () => {
@@ -53,7 +50,7 @@ test("sensors heard over a real broker move the Board", async () => {
     "packing-wall",
     "roll-wall",
   ]);
-  const areas = (await board(db, actor())).areas;
+  const areas = (await board(db, ottoline())).areas;
   expect(areas.find(({ id }) => id === "film")?.air).toMatchObject({ word: "right" });
 });
 
@@ -109,13 +106,13 @@ test("dry air by hand: on the Board where it matters, a check holds for less, ca
     happenedAt: "2026-11-25T05:00:00.000Z",
     body: { channels: [{ id: "H1/K", missing: 0, weak: 0, deflected: 0, neighbours: false }] },
   };
-  const send = (...entries: unknown[]) => record(db, { site, actor: actor() }, { entries });
+  const send = (...entries: unknown[]) => record(db, { site, actor: ottoline() }, { entries });
   await send(check);
-  const teal = async () => (await board(db, actor())).machines.find(({ id }) => id === "teal");
+  const teal = async () => (await board(db, ottoline())).machines.find(({ id }) => id === "teal");
   process.env.ZESTY_NOW = "2026-11-25T13:10:00Z";
   expect((await teal())?.word).toBe("Ready");
   await send(air(35, "05:30"), air(35, "07:30"), air(36, "09:30"), air(36, "11:30"), air(38, "13:00"));
-  const view = await board(db, actor());
+  const view = await board(db, ottoline());
   expect(view.areas.find(({ id }) => id === "garment")?.air?.words).toContain("38 %, below the floor of 42 %: a humidifier must give");
   // Twelve hours, halved by the house's share: after eight idle hours the check holds no more.
   expect((await teal())?.word).toBe("Unchecked");
@@ -133,12 +130,12 @@ test("dry air by hand: on the Board where it matters, a check holds for less, ca
 test("a logger's file: the site's times, commas for points, all of it or nothing", async () => {
   const good =
     "time;area;celsius;humidity\n2026-11-24 08:00;Film hall;20,5;41,2\n2026-11-24T09:00:00Z;film;20.6;42\n2026-11-24 10:00;film;20.7;42.5\n";
-  expect(await takeAirFile(db, actor(), bytes(good))).toEqual({ read: 3, added: 3, from: "2026-11-24", to: "2026-11-24" });
-  expect(await takeAirFile(db, actor(), bytes(good))).toMatchObject({ added: 0 });
+  expect(await takeAirFile(db, ottoline(), bytes(good))).toEqual({ read: 3, added: 3, from: "2026-11-24", to: "2026-11-24" });
+  expect(await takeAirFile(db, ottoline(), bytes(good))).toMatchObject({ added: 0 });
   await expect(
     takeAirFile(
       db,
-      actor(),
+      ottoline(),
       bytes(
         "time,area,celsius,humidity\n2026-11-24 11:00,film,20,43\n2026-13-40 11:00,film,20,43\n2026-11-24 12:00,attic,20,43\n2026-11-24 13:00,film,warm,43\n2027-01-01 10:00,film,20,43\n",
       ),
@@ -146,16 +143,16 @@ test("a logger's file: the site's times, commas for points, all of it or nothing
   ).rejects.toMatchObject({
     problems: [{ path: "line 3" }, { path: "line 4" }, { path: "line 5" }, { path: "line 6" }],
   });
-  await expect(takeAirFile(db, actor(), bytes("a,b\n1,2\n"))).rejects.toThrow("expected columns");
+  await expect(takeAirFile(db, ottoline(), bytes("a,b\n1,2\n"))).rejects.toThrow("expected columns");
   // A night's reading stands on its own date, whatever day of the shop it belongs to.
-  await takeAirFile(db, actor(), bytes("time,area,celsius,humidity\n2026-11-24 02:30,film,20,43\n"));
+  await takeAirFile(db, ottoline(), bytes("time,area,celsius,humidity\n2026-11-24 02:30,film,20,43\n"));
   expect((await all()).map(({ at }) => at.toISOString().slice(0, 16))).toEqual([
     "2026-11-24T02:30",
     "2026-11-24T08:00",
     "2026-11-24T09:00",
     "2026-11-24T10:00",
   ]);
-  const view = await airView(db, actor(), { area: "film", days: 2, to: "2026-11-25" });
+  const view = await airView(db, ottoline(), { area: "film", days: 2, to: "2026-11-25" });
   expect(view.points).toHaveLength(3);
   expect(view.faults.map(({ kind }) => kind)).toEqual(["gap"]);
 });

@@ -13,22 +13,19 @@ import { machineOf } from "../../src/core/shop/shop.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
 import { runRow } from "../../src/ledger/runs.ts";
-import type { Actor } from "../../src/work/actor.ts";
 import { dueFacts } from "../../src/work/facts/due.ts";
 import { record } from "../../src/work/record/record.ts";
 import { exportFleet, importFleet } from "../../src/work/shop/fleet.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
 import { head } from "../fixtures/machine.ts";
-import { db, newSite } from "./database.ts";
+import { db } from "./database.ts";
+import { bram, freshHouse, ottoline, site } from "./house.ts";
 
 /**
  * Each built-in routine followed once to its end through the one way in, by somebody on shift: its record in the ledger, and
  * the day on which it falls due next (Wednesday 25 November 2026, every day a work day).
  */
 
-let site = "";
-const supervisor = (): Actor => ({ site, personId: "ottoline", name: "O", role: "supervisor", sessionId: "s" });
-const operator = (): Actor => ({ site, personId: "bram", name: "B", role: "operator", sessionId: "s" });
 const ROUTINES = BUILT_IN.filter(({ steps }) => steps);
 const TODAY = toDay("2026-11-25");
 
@@ -45,12 +42,11 @@ const machineFor = (id: string): Machine => ({
 });
 
 beforeAll(async () => {
-  process.env.ZESTY_NOW = "2026-11-25T15:00:00Z";
-  site = await newSite();
+  await freshHouse({ now: "2026-11-25T15:00:00Z" });
   const file: FleetFile = await exportFleet(db, site);
   await importFleet(
     db,
-    supervisor(),
+    ottoline(),
     {
       ...file,
       calendar: { ...file.calendar, workDays: [1, 2, 3, 4, 5, 6, 7], closures: [] },
@@ -112,7 +108,7 @@ async function follow(id: string): Promise<{ run: string; not: unknown[] }> {
   tell({ event: "end" });
   const not: unknown[] = [];
   for (let from = 0; from < sent.length; from += 100) {
-    const answers = await record(db, { site, actor: operator() }, { entries: sent.slice(from, from + 100) });
+    const answers = await record(db, { site, actor: bram() }, { entries: sent.slice(from, from + 100) });
     not.push(...answers.filter(({ result }) => result !== "added"));
   }
   return { run, not };

@@ -5,7 +5,6 @@ import type { RunBody } from "../../src/core/runs/events.ts";
 import { stepsVersion } from "../../src/core/runs/version.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
-import type { Actor } from "../../src/work/actor.ts";
 import { board } from "../../src/work/board/board.ts";
 import { closeDays } from "../../src/work/day/close-days.ts";
 import { dayView, saveUsual } from "../../src/work/day/day-view.ts";
@@ -14,26 +13,14 @@ import { type Answer, record } from "../../src/work/record/record.ts";
 import { search } from "../../src/work/record/search.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
 import { machineByTag, tagOf } from "../../src/work/shop/tags.ts";
-import { db, newSite } from "./database.ts";
+import { db } from "./database.ts";
+import { actor, entry, freshHouse, send, site } from "./house.ts";
 
 /** Tasks, runs, rosters, handovers and repairs over a real database, at 09:10 on Wednesday 25 November 2026. */
 
-let site = "";
-const PEOPLE = { ottoline: "supervisor", bram: "operator", ilse: "operator", mirko: "technician" } as const;
-type Name = keyof typeof PEOPLE;
-const actor = (personId: Name): Actor => ({ site, personId, name: personId, role: PEOPLE[personId], sessionId: "s" });
-const entry = (kind: string, body: Record<string, unknown>, rest: Record<string, unknown> = {}) => ({
-  id: uuidv7(),
-  kind,
-  happenedAt: "2026-11-25T08:00:00.000Z",
-  body,
-  ...rest,
-});
-const send = (person: Name, ...entries: unknown[]) => record(db, { site, actor: actor(person) }, { entries });
 const results = (answers: Answer[]) => answers.map(({ result }) => result);
 beforeEach(async () => {
-  process.env.ZESTY_NOW = "2026-11-25T09:10:00Z";
-  site = await newSite();
+  await freshHouse();
 });
 
 let minute = 0;

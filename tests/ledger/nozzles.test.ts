@@ -4,7 +4,6 @@ import { whatNow } from "../../src/core/nozzles/ladder/what-now.ts";
 import { usualPattern } from "../../src/core/nozzles/usual-pattern.ts";
 import { machineOf } from "../../src/core/shop/shop.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
-import type { Actor } from "../../src/work/actor.ts";
 import { board } from "../../src/work/board/board.ts";
 import { things } from "../../src/work/board/condition.ts";
 import { floor } from "../../src/work/floor/floor.ts";
@@ -17,20 +16,16 @@ import { ladderRows, saveLadder } from "../../src/work/shop/ladder-settings.ts";
 import { savePattern } from "../../src/work/shop/patterns.ts";
 import { putSettings } from "../../src/work/shop/settings.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
-import { db, newSite } from "./database.ts";
+import { db } from "./database.ts";
+import { actor, bram, freshHouse, ottoline, site } from "./house.ts";
 
 /** The nozzle desk over a real database, at 09:10 on Wednesday 25 November 2026 (Lisbon). */
 
-let site = "";
-const actor = (role: Actor["role"], personId: string): Actor => ({ site, personId, name: personId, role, sessionId: "s" });
-const supervisor = () => actor("supervisor", "ottoline");
-const operator = () => actor("operator", "bram");
 beforeEach(async () => {
-  process.env.ZESTY_NOW = "2026-11-25T09:10:00Z";
-  site = await newSite();
+  await freshHouse();
 });
 
-const send = async (kind: string, at: string, body: object, rest: object = {}, who = operator()) => {
+const send = async (kind: string, at: string, body: object, rest: object = {}, who = bram()) => {
   const id = uuidv7();
   const [answer] = await record(db, { site, actor: who }, { entries: [{ id, kind, machine: "teal", happenedAt: at, body, ...rest }] });
   return { ...answer, id };
@@ -53,11 +48,11 @@ const check = (missing: number[]) => ({
 });
 const clean = (strength: string) => ({ what: "clean", strength, ml: 2, minutes: 1 });
 const next = async () => {
-  const desk = await nozzleDesk(db, supervisor(), "teal");
+  const desk = await nozzleDesk(db, ottoline(), "teal");
   const found = desk && whatNow(desk, Date.parse(process.env.ZESTY_NOW ?? ""));
   return found ? `${found.step.row} ${found.step.action.kind}` : "nothing";
 };
-const word = async () => (await board(db, supervisor())).machines.find(({ id }) => id === "teal")?.word;
+const word = async () => (await board(db, ottoline())).machines.find(({ id }) => id === "teal")?.word;
 
 describe("what now, from what the ledger holds", () => {
   test("climbs with checks and cleans, and its ink and minutes are those of the entries", async () => {
@@ -70,11 +65,11 @@ describe("what now, from what the ledger holds", () => {
     await send("care", today("08:20"), clean("light"));
     await send("check", today("08:25"), check([4]));
     expect([await word(), await next()]).toEqual(["With care", "within release"]);
-    const month = await monthOfRecoveries(db, supervisor(), "2026-11");
+    const month = await monthOfRecoveries(db, ottoline(), "2026-11");
     expect(month.machines).toMatchObject([
       { id: "teal", recoveries: 1, well: 1, cleans: 2, ml: 4, minutes: 2, byRung: [{ rung: "light", cleans: 2, endedWell: 1 }] },
     ]);
-    const history = await nozzleHistory(db, supervisor(), "teal");
+    const history = await nozzleHistory(db, ottoline(), "teal");
     expect(history.recoveries).toMatchObject([{ counts: [8, 4, 1], over: "within", cleans: 2, ml: 4 }]);
     expect(await compareSite(db, site)).toEqual([]);
   });
@@ -90,14 +85,14 @@ describe("what now, from what the ledger holds", () => {
     await send("check", today("08:00"), check([1, 2, 3, 4]));
     const release = { until: today("18:00"), reason: "flat white ground only" };
     expect(await send("release", today("08:05"), release)).toMatchObject({ result: "refused" });
-    await send("release", today("08:06"), release, {}, supervisor());
+    await send("release", today("08:06"), release, {}, ottoline());
     expect([await word(), await next()]).toEqual(["With care", "nothing"]);
   });
   test("a tablet is given the same to work on without a network", async () => {
     await send("check", today("08:00"), check([1, 2, 3, 4]));
-    const view = await floor(db, { site, actor: operator() });
+    const view = await floor(db, { site, actor: bram() });
     const desk = view.machines.find(({ id }) => id === "teal")?.desk;
-    expect(desk).toEqual(await nozzleDesk(db, supervisor(), "teal"));
+    expect(desk).toEqual(await nozzleDesk(db, ottoline(), "teal"));
     expect(view.machines.find(({ id }) => id === "tally")?.desk).toBeNull();
   });
   test("the ladder's numbers are settings: changed, the next step follows; wrong ones are refused with their place", async () => {
@@ -105,15 +100,15 @@ describe("what now, from what the ledger holds", () => {
     await send("care", today("08:05"), clean("light"));
     await send("check", today("08:10"), check([1, 2, 3, 4]));
     expect(await next()).toBe("no-progress clean");
-    const row = (await ladderRows(db, supervisor())).find(({ id }) => id === "teal");
+    const row = (await ladderRows(db, ottoline())).find(({ id }) => id === "teal");
     if (!row) throw new Error("no ladder");
-    await saveLadder(db, supervisor(), { id: "teal", settings: { ...row.settings, withoutProgress: 1 } });
+    await saveLadder(db, ottoline(), { id: "teal", settings: { ...row.settings, withoutProgress: 1 } });
     expect(await next()).toBe("rung-above clean");
     const crossed = { ...row.settings, rungs: [...row.settings.rungs].reverse() };
-    await expect(saveLadder(db, supervisor(), { id: "teal", settings: crossed })).rejects.toMatchObject({
+    await expect(saveLadder(db, ottoline(), { id: "teal", settings: crossed })).rejects.toMatchObject({
       problems: expect.arrayContaining([expect.objectContaining({ path: "$.rungs[1].ml" })]),
     });
-    await expect(saveLadder(db, operator(), { id: "teal", settings: row.settings })).rejects.toThrow(/may not/);
+    await expect(saveLadder(db, bram(), { id: "teal", settings: row.settings })).rejects.toThrow(/may not/);
   });
 });
 
@@ -149,7 +144,7 @@ describe("a check", () => {
     await db.transaction((tx) => putSettings(tx, shop, "ottoline", [{ subject: "machine", id: "teal", body: moved, what: "white moved" }]));
     process.env.ZESTY_NOW = "2026-11-25T09:10:00Z";
     await send("check", today("08:00"), check([9]));
-    const history = await nozzleHistory(db, supervisor(), "teal");
+    const history = await nozzleHistory(db, ottoline(), "teal");
     expect(history.pinned).toBe(old.id);
     expect(history.checks.map(({ inks }) => inks["H2/W2"])).toEqual(["cyan", "white"]);
     expect(history.checks[0]?.longRun).toBe("Hold");
@@ -157,22 +152,22 @@ describe("a check", () => {
   test("that fails says what was printed since the last good one; a complaint looks back to the same", async () => {
     process.env.ZESTY_NOW = "2026-11-24T20:10:00Z";
     await send("check", "2026-11-24T06:40:00.000Z", check([]));
-    await send("counter", "2026-11-24T06:30:00.000Z", { counter: "prints", value: 5000 }, {}, actor("operator", "ilse"));
-    await send("note", "2026-11-24T11:00:00.000Z", { text: "crates" }, {}, actor("operator", "ilse"));
+    await send("counter", "2026-11-24T06:30:00.000Z", { counter: "prints", value: 5000 }, {}, actor("ilse"));
+    await send("note", "2026-11-24T11:00:00.000Z", { text: "crates" }, {}, actor("ilse"));
     process.env.ZESTY_NOW = "2026-11-25T09:10:00Z";
     await send("check", today("08:00"), check([1, 2, 3, 4]));
     await send("counter", today("08:10"), { counter: "prints", value: 5212 });
-    const { risk } = await nozzleHistory(db, supervisor(), "teal");
+    const { risk } = await nozzleHistory(db, ottoline(), "teal");
     expect(risk).toMatchObject({ prints: 212, channels: ["H2/W2"], words: expect.stringContaining("white H2/W2") });
     expect(risk?.words).toContain("Ilse Quarrie");
-    expect((await riskOf(db, supervisor(), "teal", new Date("2026-11-24T12:00:00Z"))).prints).toBe(212);
-    expect((await riskOf(db, supervisor(), "teal", new Date("2026-11-26T12:00:00Z"))).words).toContain("No check after that moment");
+    expect((await riskOf(db, ottoline(), "teal", new Date("2026-11-24T12:00:00Z"))).prints).toBe(212);
+    expect((await riskOf(db, ottoline(), "teal", new Date("2026-11-26T12:00:00Z"))).words).toContain("No check after that moment");
   });
 });
 
 describe("parts", () => {
   test("a part replaced begins anew, its life so far is kept, and a head is followed from machine to machine", async () => {
-    const cap = async () => (await machineView(db, supervisor(), "teal")).parts.find(({ id }) => id === "cap");
+    const cap = async () => (await machineView(db, ottoline(), "teal")).parts.find(({ id }) => id === "cap");
     const before = await cap();
     expect(before?.ageDays).toBeGreaterThan(30);
     await send("part", today("08:00"), { part: "cap", event: "replaced", reason: "worn", lifeDays: before?.ageDays ?? 0 });
@@ -180,7 +175,7 @@ describe("parts", () => {
     await send("part", today("08:05"), { part: "H1", event: "fitted", serial: "HD-1" });
     await send("part", today("08:10"), { part: "H1", event: "taken", reason: "to Wigeon" });
     await send("part", today("08:15"), { part: "H1", event: "fitted", serial: "HD-1" }, { machine: "wigeon" });
-    expect(await things(db, supervisor())).toMatchObject([{ serial: "HD-1", kind: "head", at: "Wigeon, H1", stays: [{}, {}] }]);
+    expect(await things(db, ottoline())).toMatchObject([{ serial: "HD-1", kind: "head", at: "Wigeon, H1", stays: [{}, {}] }]);
   });
   test("a cap that draws less and less is told on the Board", async () => {
     for (const [day, seconds] of [
@@ -190,9 +185,9 @@ describe("parts", () => {
       ["22", 42],
     ])
       await send("cap-drain", `2026-11-${day}T10:00:00.000Z`, { ml: 10, seconds });
-    const row = (await board(db, supervisor())).machines.find(({ id }) => id === "teal");
+    const row = (await board(db, ottoline())).machines.find(({ id }) => id === "teal");
     expect(row?.condition).toContain("cap: 48 % of its suction left");
-    const view = await machineView(db, supervisor(), "teal");
+    const view = await machineView(db, ottoline(), "teal");
     expect(view.condition.find(({ topic }) => topic === "Cap")?.why).toBe(
       "4.2 s a millilitre at the last measured fill, 2.0 when it was new",
     );
@@ -202,7 +197,7 @@ describe("parts", () => {
 test("a pattern of another machine's channels is refused with the place", async () => {
   const shop = await loadShop(db, site);
   const pattern = usualPattern(machineOf(shop, "longshore"));
-  await expect(savePattern(db, supervisor(), "teal", pattern)).rejects.toMatchObject({
+  await expect(savePattern(db, ottoline(), "teal", pattern)).rejects.toMatchObject({
     problems: expect.arrayContaining([expect.objectContaining({ message: expect.stringContaining("has no channel") })]),
   });
 });

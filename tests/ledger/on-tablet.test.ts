@@ -6,10 +6,10 @@ import { type QueuedEntry, withQueue } from "../../src/core/record/on-tablet.ts"
 import { stepsVersion } from "../../src/core/runs/version.ts";
 import { floor } from "../../src/work/floor/floor.ts";
 import { db } from "./database.ts";
-import { actor, at, entry, freshHouse, ottoline, send, site } from "./store-house.ts";
+import { actor, at, entry, freshHouse, ottoline, send, site } from "./house.ts";
 
 /** What a tablet shows of an entry before it is sent is what the server shows after it came: kind by kind, over a real database. */
-beforeEach(freshHouse);
+beforeEach(() => freshHouse({ stores: true }));
 
 type Sent = ReturnType<typeof entry> & Partial<QueuedEntry>;
 type Case = { name: string; before?: () => Promise<Sent[]>; entries: (view: FloorView) => Sent[] };

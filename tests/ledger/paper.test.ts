@@ -10,22 +10,18 @@ import { runState } from "../../src/core/runs/run.ts";
 import { machineOf, type Shop } from "../../src/core/shop/shop.ts";
 import { settledOn } from "../../src/ledger/condition.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
-import type { Actor } from "../../src/work/actor.ts";
 import { makeSheet, paper, type SheetView, type SheetWork, sheet, typeIn } from "../../src/work/paper/paper.ts";
 import { entryPage } from "../../src/work/record/ledger.ts";
 import { record } from "../../src/work/record/record.ts";
 import { saveRoutine } from "../../src/work/routines/routines.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
-import { db, newSite } from "./database.ts";
+import { db } from "./database.ts";
+import { bram, freshHouse, ottoline, site } from "./house.ts";
 
 /** Sheets of paper: what is printed, and what is in the ledger once it was typed in. */
 
-let site = "";
-const ottoline = (): Actor => ({ site, personId: "ottoline", name: "Ottoline Marsh", role: "supervisor", sessionId: "s" });
-const bram = (): Actor => ({ site, personId: "bram", name: "Bram Teasel", role: "operator", sessionId: "s" });
 beforeEach(async () => {
-  process.env.ZESTY_NOW = "2026-11-25T15:00:00Z";
-  site = await newSite();
+  await freshHouse({ now: "2026-11-25T15:00:00Z" });
   shop = await loadShop(db, site);
 });
 

@@ -2,7 +2,6 @@ import ICAL from "ical.js";
 import { uuidv7 } from "uuidv7";
 import { beforeEach, describe, expect, test } from "vitest";
 import { wholePlan } from "../../src/core/rounds/plan-round.ts";
-import type { Actor } from "../../src/work/actor.ts";
 import { floor } from "../../src/work/floor/floor.ts";
 import { record } from "../../src/work/record/record.ts";
 import { acceptRound, saveRoundSettings } from "../../src/work/rounds/accept-round.ts";
@@ -11,24 +10,20 @@ import { roundSheets } from "../../src/work/rounds/round-sheets.ts";
 import { type RoundView, roundView } from "../../src/work/rounds/rounds.ts";
 import { shortHanded } from "../../src/work/rounds/short-handed.ts";
 import { monthView, weekView } from "../../src/work/rounds/week.ts";
-import { db, newSite } from "./database.ts";
+import { db } from "./database.ts";
+import { actor, freshHouse, ottoline, site } from "./house.ts";
 
 /** Rounds over a real database, early on Wednesday 25 November 2026. */
 
-let site = "";
-const actor = (role: Actor["role"] = "supervisor", personId = "ottoline"): Actor => ({ site, personId, name: "O", role, sessionId: "s" });
 const at = (time: string) => {
   process.env.ZESTY_NOW = `2026-11-25T${time}:00Z`;
 };
-beforeEach(async () => {
-  at("04:02");
-  site = await newSite();
-});
-const view = (what = "opening") => roundView(db, actor(), { on: null, what, safe: false });
+beforeEach(() => freshHouse({ now: "2026-11-25T04:02:00Z" }));
+const view = (what = "opening") => roundView(db, ottoline(), { on: null, what, safe: false });
 const enter = async (kind: string, body: Record<string, unknown>, rest: Record<string, unknown> = {}) => {
   const [answer] = await record(
     db,
-    { site, actor: actor() },
+    { site, actor: ottoline() },
     { entries: [{ id: uuidv7(), kind, happenedAt: process.env.ZESTY_NOW, body, ...rest }] },
   );
   expect(answer).toMatchObject({ result: "added" });
@@ -79,17 +74,17 @@ describe("a round of the opening", () => {
   test("put in force, its work is given to its people; the floor has it; a second one stands in its place", async () => {
     const { plan, sent } = asRound(await view());
     expect(plan.leftOut).toEqual([]);
-    const { given } = await acceptRound(db, actor(), sent);
+    const { given } = await acceptRound(db, ottoline(), sent);
     expect(given).toBe(plan.tasks.length);
     const after = await view();
     expect(after.round?.body.tasks.length).toBe(plan.tasks.length);
     for (const { id, stretches } of plan.tasks) expect(after.tasks[id]?.person).toBe(stretches.find(({ person }) => person)?.person);
     expect(after.problem.promised?.length).toBe(plan.tasks.length);
-    const onFloor = await floor(db, { site, actor: actor("operator", "bram") });
+    const onFloor = await floor(db, { site, actor: actor("bram") });
     expect(onFloor.round?.tasks.length).toBe(plan.tasks.length);
     expect(onFloor.round?.walk.film?.garment).toBe(2);
     const again = asRound(after);
-    await acceptRound(db, actor(), again.sent);
+    await acceptRound(db, ottoline(), again.sent);
     // What was promised stays: who begins what, and when.
     const told = (tasks: typeof plan.tasks) =>
       tasks.map(({ id, stretches }) => [id, stretches[0]?.start, stretches.find(({ person }) => person)?.person]);
@@ -109,24 +104,26 @@ describe("a round of the opening", () => {
         ),
       },
     };
-    await expect(acceptRound(db, actor(), broken)).rejects.toMatchObject({ status: 409 });
-    await expect(acceptRound(db, actor("operator"), sent)).rejects.toMatchObject({ status: 403 });
-    await expect(acceptRound(db, actor(), { ...sent, round: { ...sent.round, day: "2026-11-24" } })).rejects.toMatchObject({ status: 400 });
-    await expect(acceptRound(db, actor(), { nonsense: 1 })).rejects.toMatchObject({ status: 400 });
+    await expect(acceptRound(db, ottoline(), broken)).rejects.toMatchObject({ status: 409 });
+    await expect(acceptRound(db, actor("ottoline", "operator"), sent)).rejects.toMatchObject({ status: 403 });
+    await expect(acceptRound(db, ottoline(), { ...sent, round: { ...sent.round, day: "2026-11-24" } })).rejects.toMatchObject({
+      status: 400,
+    });
+    await expect(acceptRound(db, ottoline(), { nonsense: 1 })).rejects.toMatchObject({ status: 400 });
     at("04:40");
-    await expect(acceptRound(db, actor(), sent)).rejects.toMatchObject({ status: 409 });
+    await expect(acceptRound(db, ottoline(), sent)).rejects.toMatchObject({ status: 409 });
     expect((await view()).round).toBeNull();
   });
 
   test("somebody gone, a machine out of order, something urgent: the next problem knows, and keeps what was told to the others", async () => {
     const seen = await view();
     const { plan, sent } = asRound(seen);
-    await acceptRound(db, actor(), sent);
+    await acceptRound(db, ottoline(), sent);
     at("04:20");
     await enter("roster", { person: "bram", from: "2026-11-25", to: "2026-11-25", shifts: [], why: "ill" });
     await enter("repair", { event: "open", symptom: "belt" }, { machine: "fathom" });
     await enter("one-off", { title: "Look at the leak", on: "2026-11-25", minutes: 7 }, { machine: "teal" });
-    const later = await roundView(db, actor(), { on: null, what: "opening", safe: false });
+    const later = await roundView(db, ottoline(), { on: null, what: "opening", safe: false });
     expect(later.problem.now).toBe(20);
     expect(later.problem.people.find(({ id }) => id === "bram")?.shifts).toEqual([]);
     expect(later.problem.tasks.some(({ machine }) => machine === "fathom")).toBe(false);
@@ -138,14 +135,14 @@ describe("a round of the opening", () => {
     const mended = asRound(later);
     expect(mended.plan.tasks.every(({ stretches }) => stretches.every(({ person }) => person !== "bram"))).toBe(true);
     expect(mended.plan.leftOut).toEqual([]);
-    await acceptRound(db, actor(), mended.sent);
+    await acceptRound(db, ottoline(), mended.sent);
     expect((await view()).round?.body.tasks.some(({ key }) => key.startsWith("one-off/"))).toBe(true);
     expect(plan.tasks.some(({ id }) => id.startsWith("fathom/"))).toBe(true);
   });
 });
 
 test("a short-handed day keeps openings, closings and what protects heads; the rest waits, and the decision is on the ledger", async () => {
-  const least = await shortHanded(db, actor(), { on: null, there: "ngozi:90,ilse:90", safe: false });
+  const least = await shortHanded(db, ottoline(), { on: null, there: "ngozi:90,ilse:90", safe: false });
   expect(least.kept.map(({ why }) => why)).toContain("the opening is kept");
   expect(least.deferred.length).toBeGreaterThan(0);
   expect(least.deferred.every(({ risk }) => risk.includes("nothing is known"))).toBe(true);
@@ -168,10 +165,10 @@ test("a short-handed day keeps openings, closings and what protects heads; the r
     least.problem,
   );
   for (const { stretches } of plan.tasks) for (const { person, end } of stretches) if (person) expect(end).toBeLessThanOrEqual(92);
-  await acceptRound(db, actor(), sent);
+  await acceptRound(db, ottoline(), sent);
   expect((await view("day")).round?.body.shortHanded?.deferred).toEqual(least.deferred);
-  await expect(shortHanded(db, actor(), { on: null, there: "nobody:90", safe: false })).rejects.toMatchObject({ status: 400 });
-  await expect(shortHanded(db, actor(), { on: null, there: "", safe: false })).rejects.toMatchObject({ status: 400 });
+  await expect(shortHanded(db, ottoline(), { on: null, there: "nobody:90", safe: false })).rejects.toMatchObject({ status: 400 });
+  await expect(shortHanded(db, ottoline(), { on: null, there: "", safe: false })).rejects.toMatchObject({ status: 400 });
 });
 
 test("the week: moves inside windows that the ledger takes, six weeks of load; the month by machine and person", async () => {
@@ -180,17 +177,17 @@ test("the week: moves inside windows that the ledger takes, six weeks of load; t
     const [machine, routine] = work.split("/");
     await enter("routine", { outcome: "done" }, { machine, routine, happenedAt: "2026-11-20T09:00:00Z" });
   }
-  const before = await weekView(db, actor());
+  const before = await weekView(db, ottoline());
   expect(before.moves.length).toBeGreaterThan(0);
   const spread = (loads: number[]) => Math.max(...loads) - Math.min(...loads);
   const working = before.days.filter(({ works }) => works);
   expect(spread(working.map(({ after }) => after))).toBeLessThanOrEqual(spread(working.map((day) => day.before)));
   for (const { machine, routine, from, to, why } of before.moves) await enter("move", { due: from, to, reason: why }, { machine, routine });
-  const after = await weekView(db, actor());
+  const after = await weekView(db, ottoline());
   expect(after.moves.length).toBeLessThan(before.moves.length);
   expect(before.weeks.length).toBe(6);
   expect(before.weeks[0]?.capacity.dtf).toBeGreaterThan(0);
-  const month = await monthView(db, actor());
+  const month = await monthView(db, ottoline());
   expect([month.days.length, month.machines.length, month.people.length]).toEqual([31, 16, 7]);
 });
 
@@ -204,11 +201,11 @@ describe("calendars (RFC 5545), read back by the npm package ical.js", () => {
   test("a person's has their stretches of the round, a machine's its own, the shop's all; taken back it tells nothing", async () => {
     const seen = await view();
     const { plan, sent } = asRound(seen);
-    await acceptRound(db, actor(), sent);
+    await acceptRound(db, ottoline(), sent);
     const [{ path: bram }, { path: sprat }, { path: shop }] = [
-      await makeFeed(db, actor(), { what: "person", of: "bram" }),
-      await makeFeed(db, actor(), { what: "machine", of: "sprat" }),
-      await makeFeed(db, actor(), { what: "shop", of: null }),
+      await makeFeed(db, ottoline(), { what: "person", of: "bram" }),
+      await makeFeed(db, ottoline(), { what: "machine", of: "sprat" }),
+      await makeFeed(db, ottoline(), { what: "shop", of: null }),
     ];
     const timed = (all: Awaited<ReturnType<typeof events>>) => all.filter(({ startDate }) => !startDate.isDate);
     const ofBram = timed(await events(bram));
@@ -221,32 +218,32 @@ describe("calendars (RFC 5545), read back by the npm package ical.js", () => {
     expect(ofSprat.every(({ summary }) => summary.startsWith("Sprat: "))).toBe(true);
     expect(ofSprat.some(({ startDate }) => startDate.isDate)).toBe(true);
     expect(timed(await events(shop)).length).toBe(plan.tasks.length);
-    const [made] = await feedsOf(db, actor());
+    const [made] = await feedsOf(db, ottoline());
     expect(made?.words).toBe("Bram Teasel");
-    await revokeFeed(db, actor(), made?.id ?? "");
+    await revokeFeed(db, ottoline(), made?.id ?? "");
     await expect(events(bram)).rejects.toMatchObject({ status: 404 });
-    await expect(makeFeed(db, actor("operator"), { what: "shop", of: null })).rejects.toMatchObject({ status: 403 });
-    await expect(makeFeed(db, actor(), { what: "person", of: "nobody" })).rejects.toMatchObject({ status: 400 });
+    await expect(makeFeed(db, actor("ottoline", "operator"), { what: "shop", of: null })).rejects.toMatchObject({ status: 403 });
+    await expect(makeFeed(db, ottoline(), { what: "person", of: "nobody" })).rejects.toMatchObject({ status: 400 });
   });
 });
 
 test("a sheet a person, with the walk and what works by itself meanwhile; none without a round", async () => {
-  await expect(roundSheets(db, actor(), "2026-11-25", null)).rejects.toMatchObject({ status: 404 });
-  await acceptRound(db, actor(), asRound(await view()).sent);
-  const { sheets } = await roundSheets(db, actor(), "2026-11-25", null);
+  await expect(roundSheets(db, ottoline(), "2026-11-25", null)).rejects.toMatchObject({ status: 404 });
+  await acceptRound(db, ottoline(), asRound(await view()).sent);
+  const { sheets } = await roundSheets(db, ottoline(), "2026-11-25", null);
   expect(sheets.length).toBeGreaterThan(3);
   expect(sheets.flatMap(({ lines }) => lines).some(({ meanwhile }) => meanwhile?.startsWith("then it works by itself until"))).toBe(true);
-  const [only] = (await roundSheets(db, actor(), "2026-11-25", "ilse")).sheets;
+  const [only] = (await roundSheets(db, ottoline(), "2026-11-25", "ilse")).sheets;
   expect(only?.person).toBe("Ilse Quarrie");
 });
 
 test("ways and weights are settings, held against the shop", async () => {
   const { settings } = await view();
-  await saveRoundSettings(db, actor(), { ...settings, walk: { "film/garment": 7 } });
+  await saveRoundSettings(db, ottoline(), { ...settings, walk: { "film/garment": 7 } });
   const { problem } = await view();
   const [film, garment] = ["film", "garment"].map((area) => problem.areas.indexOf(area));
   // Over another area it is 2 and 2: nobody walks 7.
   expect(problem.walk[film ?? 0]?.[garment ?? 0]).toBe(4);
-  await expect(saveRoundSettings(db, actor(), { ...settings, walk: { "film/moon": 1 } })).rejects.toMatchObject({ status: 400 });
-  await expect(saveRoundSettings(db, actor("operator"), settings)).rejects.toMatchObject({ status: 403 });
+  await expect(saveRoundSettings(db, ottoline(), { ...settings, walk: { "film/moon": 1 } })).rejects.toMatchObject({ status: 400 });
+  await expect(saveRoundSettings(db, actor("ottoline", "operator"), settings)).rejects.toMatchObject({ status: 403 });
 });

@@ -6,7 +6,6 @@ import { stepsVersion } from "../../src/core/runs/version.ts";
 import { machineOf } from "../../src/core/shop/shop.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
-import type { Actor } from "../../src/work/actor.ts";
 import { board } from "../../src/work/board/board.ts";
 import { floor } from "../../src/work/floor/floor.ts";
 import { record } from "../../src/work/record/record.ts";
@@ -23,21 +22,13 @@ import { exportFleet, importFleet } from "../../src/work/shop/fleet.ts";
 import { saveMachine } from "../../src/work/shop/set-up.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
 import { choices } from "../fixtures/machine.ts";
-import { db, newSite } from "./database.ts";
+import { db } from "./database.ts";
+import { actor, freshHouse, ottoline, site } from "./house.ts";
 
 /** The house's own routines over a real database, at 09:10 on Wednesday 25 November 2026. */
 
-let site = "";
-const actor = (role: Actor["role"] = "supervisor", personId = "ottoline"): Actor => ({
-  site,
-  personId,
-  name: personId,
-  role,
-  sessionId: "s",
-});
 beforeEach(async () => {
-  process.env.ZESTY_NOW = "2026-11-25T09:10:00Z";
-  site = await newSite();
+  await freshHouse();
 });
 
 const steps = (text = "Look at the pad.") => [
@@ -46,19 +37,19 @@ const steps = (text = "Look at the pad.") => [
 ];
 const house = (more: object = {}): Routine =>
   ({ id: "house-pad", name: "Pad look", trigger: { every: { weeks: 1 } }, handsMinutes: 4, steps: steps(), ...more }) as Routine;
-const save = (routine: Routine, who = actor()) => saveRoutine(db, who, { text: writeText(routine, "yaml") });
+const save = (routine: Routine, who = ottoline()) => saveRoutine(db, who, { text: writeText(routine, "yaml") });
 const row = async (id: string) => routineRows(await loadShop(db, site)).find((each) => each.id === id);
 const giveTo = async (machine: string, ...routines: string[]) => {
   const { printDayChanges: _, ...mine } = machineOf(await loadShop(db, site), machine);
   const before = (await floorOf()).machines.find(({ id }) => id === machine)?.routines ?? [];
-  await saveMachine(db, actor(), { machine: { ...mine, routines: [...before.filter((id) => /^R0[18]$/.test(id)), ...routines] } });
+  await saveMachine(db, ottoline(), { machine: { ...mine, routines: [...before.filter((id) => /^R0[18]$/.test(id)), ...routines] } });
 };
-const floorOf = () => floor(db, { site, actor: actor("operator", "bram") });
+const floorOf = () => floor(db, { site, actor: actor("bram") });
 const send = async (kind: string, body: object, rest: object) =>
   (
     await record(
       db,
-      { site, actor: actor("operator", "bram") },
+      { site, actor: actor("bram") },
       { entries: [{ id: uuidv7(), kind, happenedAt: "2026-11-25T08:00:00.000Z", body, ...rest }] },
     )
   )[0];
@@ -68,7 +59,9 @@ describe("a routine of the house", () => {
     await save(house());
     expect(await row("house-pad")).toMatchObject({ from: "own", when: "every week", steps: 3 });
     await giveTo("sprat", "house-pad");
-    expect((await board(db, actor())).machines.find(({ id }) => id === "sprat")?.also.map(({ routine }) => routine)).toContain("house-pad");
+    expect((await board(db, ottoline())).machines.find(({ id }) => id === "sprat")?.also.map(({ routine }) => routine)).toContain(
+      "house-pad",
+    );
     const { routines } = await floorOf();
     expect(routines["house-pad"]?.steps.map(({ id }) => id)).toEqual(["look", "waste.level", "waste.room"]);
     const run = uuidv7();
@@ -83,7 +76,7 @@ describe("a routine of the house", () => {
       await send("run", { event: "step", step, result }, about);
     expect(await send("run", { event: "end" }, about)).toMatchObject({ result: "added" });
     await send("routine", { outcome: "done", note: "with Pad look" }, { machine: "sprat", routine: "R08", run });
-    const sprat = (await board(db, actor())).machines.find(({ id }) => id === "sprat");
+    const sprat = (await board(db, ottoline())).machines.find(({ id }) => id === "sprat");
     expect(sprat?.also.find(({ routine }) => routine === "house-pad")?.state ?? "done").toBe("done");
     expect(sprat?.beats.midday.find(({ routine }) => routine === "R08")?.state).toBe("done");
   });
@@ -103,7 +96,7 @@ describe("a routine of the house", () => {
     expect(after.routines["house-pad"]?.steps[0]).toMatchObject({ text: "Look twice at the pad." });
     expect(after.runs.find(({ id }) => id === run)?.steps[0]).toMatchObject({ text: "Look at the pad." });
     expect(stepsVersion(after.runs.find(({ id }) => id === run)?.steps ?? [])).toBe(first?.version);
-    const { versions } = await routinePage(db, actor(), "house-pad");
+    const { versions } = await routinePage(db, ottoline(), "house-pad");
     expect(versions.map(({ version }) => version)).toEqual([2, 1]);
     expect(versions[1]?.text).toContain("Look at the pad.");
   });
@@ -114,22 +107,22 @@ describe("a routine of the house", () => {
     const run = uuidv7();
     const { version } = (await floorOf()).routines["house-pad"] ?? { version: "" };
     await send("run", { event: "start", form: "guided", version, gear: true }, { machine: "sprat", routine: "house-pad", run });
-    const { text } = await routinePage(db, actor(), "R08");
-    await saveRoutine(db, actor(), { text: text.replace("Read the waste level at the mark.", "Read the level twice.") });
+    const { text } = await routinePage(db, ottoline(), "R08");
+    await saveRoutine(db, ottoline(), { text: text.replace("Read the waste level at the mark.", "Read the level twice.") });
     const after = await floorOf();
     expect(JSON.stringify(after.routines["house-pad"]?.steps)).toContain("Read the level twice.");
     expect(JSON.stringify(after.runs.find(({ id }) => id === run)?.steps)).toContain("Read the waste level at the mark.");
   });
 
   test("is checked while it is typed: problems with line and column, else the run as it will look", async () => {
-    const bad = await checkRoutine(db, actor(), {
+    const bad = await checkRoutine(db, ottoline(), {
       text: "id: house-x\nname: X\nsteps:\n  - kind: do\n    id: a\n    text: A.\n    settles: lid\n",
     });
     expect(bad).toMatchObject({
       routine: null,
       problems: [{ line: 7, column: 5, message: expect.stringContaining("no step before it owes") }],
     });
-    const good = await checkRoutine(db, actor(), { text: writeText(house(), "json"), machine: "sprat" });
+    const good = await checkRoutine(db, ottoline(), { text: writeText(house(), "json"), machine: "sprat" });
     expect(good.problems).toEqual([]);
     expect(good.plan.map(({ at }) => at)).toEqual(["look", "waste.level", "waste.room"]);
   });
@@ -145,14 +138,14 @@ describe("a routine of the house", () => {
     ["no YAML at all", "id: [", null, "can't be put in force"],
   ])("%s is refused and nothing is changed", async (_, text, routine, said) => {
     const before = (await ledgerPage(db, site, { limit: 500 })).length;
-    const refusal = await saveRoutine(db, actor(), { text: routine ? writeText(routine, "yaml") : text }).catch((error) => error);
+    const refusal = await saveRoutine(db, ottoline(), { text: routine ? writeText(routine, "yaml") : text }).catch((error) => error);
     expect(JSON.stringify([refusal.message, refusal.problems])).toContain(said);
     expect((await ledgerPage(db, site, { limit: 500 })).length).toBe(before);
   });
 
   test("only a supervisor writes them", async () => {
-    await expect(save(house(), actor("operator", "bram"))).rejects.toMatchObject({ status: 403 });
-    await expect(giveUpRoutine(db, actor("viewer"), "house-pad")).rejects.toMatchObject({ status: 403 });
+    await expect(save(house(), actor("bram"))).rejects.toMatchObject({ status: 403 });
+    await expect(giveUpRoutine(db, actor("ottoline", "viewer"), "house-pad")).rejects.toMatchObject({ status: 403 });
   });
 });
 
@@ -163,14 +156,14 @@ describe("a built-in routine changed", () => {
     expect(shop.rules.book.get("R21")).toMatchObject({ name: "Deep clean, our way", trigger: { times: 3 }, handsMinutes: 25 });
     expect(shop.rules.book.get("R21")?.steps?.length).toBeGreaterThan(10);
     expect(await row("R21")).toMatchObject({ from: "changed", when: "3 times a week" });
-    await giveUpRoutine(db, actor(), "R21");
+    await giveUpRoutine(db, ottoline(), "R21");
     expect(await row("R21")).toMatchObject({ from: "built in", name: "Deep clean", when: "2 times a week" });
-    await expect(giveUpRoutine(db, actor(), "R21")).rejects.toMatchObject({ status: 404 });
+    await expect(giveUpRoutine(db, ottoline(), "R21")).rejects.toMatchObject({ status: 404 });
   });
   test("one that a machine has is not given up into nothing", async () => {
     await save(house());
     await giveTo("sprat", "house-pad");
-    await expect(giveUpRoutine(db, actor(), "house-pad")).rejects.toMatchObject({
+    await expect(giveUpRoutine(db, ottoline(), "house-pad")).rejects.toMatchObject({
       status: 400,
       problems: [{ path: expect.stringContaining("routines") }],
     });
@@ -178,7 +171,7 @@ describe("a built-in routine changed", () => {
   test("nor one that another calls", async () => {
     await save(house());
     await save({ id: "house-round", name: "Round", steps: [{ kind: "call", id: "pad", routine: "house-pad" }] });
-    await expect(giveUpRoutine(db, actor(), "house-pad")).rejects.toMatchObject({
+    await expect(giveUpRoutine(db, ottoline(), "house-pad")).rejects.toMatchObject({
       status: 409,
       message: expect.stringContaining("Round calls it"),
     });
@@ -190,42 +183,42 @@ async function giveUpRail(): Promise<void> {
   const shop = await loadShop(db, site);
   for (const machine of shop.machines)
     if (machine.routines?.includes("house-rail-look"))
-      await saveMachine(db, actor(), { machine: { ...machine, routines: machine.routines.filter((id) => id !== "house-rail-look") } });
-  await giveUpRoutine(db, actor(), "house-rail-look");
+      await saveMachine(db, ottoline(), { machine: { ...machine, routines: machine.routines.filter((id) => id !== "house-rail-look") } });
+  await giveUpRoutine(db, ottoline(), "house-rail-look");
 }
 
 describe("packs", () => {
   test.each(["yaml", "json"] as const)("go out as %s and come into another house as the same routines", async (as) => {
     await save(house());
-    const text = await exportPack(db, actor(), ["house-pad", "R24"], as);
-    site = await newSite();
-    expect(await importPack(db, actor(), text)).toEqual({
+    const text = await exportPack(db, ottoline(), ["house-pad", "R24"], as);
+    await freshHouse();
+    expect(await importPack(db, ottoline(), text)).toEqual({
       routines: [
         { id: "house-pad", name: "Pad look", state: "new" },
         { id: "R24", name: "Head, caps, wipers and rails", state: "same" },
       ],
     });
     expect(await row("house-pad")).toBeUndefined();
-    await importPack(db, actor(), text, { write: true });
-    expect(await exportPack(db, actor(), ["house-pad", "R24"], as)).toBe(text);
-    expect((await importPack(db, actor(), text, { write: true })).routines.map(({ state }) => state)).toEqual(["same", "same"]);
+    await importPack(db, ottoline(), text, { write: true });
+    expect(await exportPack(db, ottoline(), ["house-pad", "R24"], as)).toBe(text);
+    expect((await importPack(db, ottoline(), text, { write: true })).routines.map(({ state }) => state)).toEqual(["same", "same"]);
   });
   test("a pack with one bad routine changes nothing; the place is named", async () => {
-    const good = readText(await exportPack(db, actor(), ["R24"], "yaml"));
+    const good = readText(await exportPack(db, ottoline(), ["R24"], "yaml"));
     if ("problems" in good) throw new Error("unreadable");
     const pack = good.value as { routines: Routine[] };
     pack.routines.push({ id: "house-bad", name: "Bad", steps: [{ kind: "do", id: "a", text: "A.", settles: "nothing" }] });
-    await expect(importPack(db, actor(), writeText(pack, "yaml"), { write: true })).rejects.toMatchObject({
+    await expect(importPack(db, ottoline(), writeText(pack, "yaml"), { write: true })).rejects.toMatchObject({
       status: 400,
       problems: [{ path: expect.stringMatching(/^line \d+, column \d+ \(\$\.routines\[1\]\.steps\[0\]\.settles\)$/) }],
     });
     expect(await row("house-bad")).toBeUndefined();
   });
   test("an empty one is not made, an unknown routine is named", async () => {
-    expect(await exportPack(db, actor(), [], "yaml")).toContain("house-rail-look");
+    expect(await exportPack(db, ottoline(), [], "yaml")).toContain("house-rail-look");
     await giveUpRail();
-    await expect(exportPack(db, actor(), [], "yaml")).rejects.toMatchObject({ status: 404 });
-    await expect(exportPack(db, actor(), ["R99"], "yaml")).rejects.toMatchObject({ message: expect.stringContaining("R99") });
+    await expect(exportPack(db, ottoline(), [], "yaml")).rejects.toMatchObject({ status: 404 });
+    await expect(exportPack(db, ottoline(), ["R99"], "yaml")).rejects.toMatchObject({ message: expect.stringContaining("R99") });
   });
 });
 
@@ -241,7 +234,7 @@ test("a fleet file carries only when a routine falls due, and brings the rest ba
     ...(file.routines ?? []).filter(({ id }) => id !== "house-pad"),
     { id: "house-pad", name: "Pad look", trigger: { every: { weeks: 2 } } },
   ];
-  await importFleet(db, actor(), file, {});
+  await importFleet(db, ottoline(), file, {});
   expect((await loadShop(db, site)).rules.book.get("house-pad")).toMatchObject({ trigger: { every: { weeks: 2 } }, handsMinutes: 4 });
   expect((await loadShop(db, site)).rules.book.get("house-pad")?.steps).toHaveLength(3);
 });
@@ -263,11 +256,11 @@ describe("was it needed", () => {
     await save(pad());
     await giveTo("sprat", "house-pad");
     for (const day of days) await look(day, "clean");
-    const page = await routinePage(db, actor(), "house-pad");
+    const page = await routinePage(db, ottoline(), "house-pad");
     expect(page.found).toMatchObject([{ machine: "Sprat", needed: { verdict: "may grow", clean: 8, heavy: 0 } }]);
     expect(page.found[0]?.needed.why).toContain("8 of the last 8 clean");
     expect(page.offers).toMatchObject([{ words: "Sprat: the interval may grow, say every 11 days instead of 7" }]);
-    await saveRoutine(db, actor(), { text: page.offers[0]?.text ?? "", why: page.offers[0]?.words });
+    await saveRoutine(db, ottoline(), { text: page.offers[0]?.text ?? "", why: page.offers[0]?.words });
     expect(await row("house-pad")).toMatchObject({ when: "every 11 days" });
     const [entry] = await ledgerPage(db, site, { kind: "settings", limit: 5 });
     expect(JSON.stringify(await ledgerPage(db, site, { kind: "settings", limit: 5 }))).toContain(
@@ -279,9 +272,9 @@ describe("was it needed", () => {
     await save(pad());
     await giveTo("sprat", "house-pad");
     for (const day of days.slice(0, 7)) await look(day, "heavy");
-    expect((await routinePage(db, actor(), "house-pad")).offers).toEqual([]);
+    expect((await routinePage(db, ottoline(), "house-pad")).offers).toEqual([]);
     await look(days[7] ?? "", "clean");
-    expect((await routinePage(db, actor(), "house-pad")).offers).toMatchObject([
+    expect((await routinePage(db, ottoline(), "house-pad")).offers).toMatchObject([
       { words: expect.stringContaining("must shrink, say every 5 days instead of 7") },
     ]);
     expect(await compareSite(db, site)).toEqual([]);

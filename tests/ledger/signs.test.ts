@@ -1,34 +1,29 @@
 import { uuidv7 } from "uuidv7";
 import { beforeEach, describe, expect, test } from "vitest";
 import { compareSite } from "../../src/ledger/compare.ts";
-import type { Actor } from "../../src/work/actor.ts";
 import { board } from "../../src/work/board/board.ts";
 import { dayWork } from "../../src/work/day/day.ts";
 import { floor } from "../../src/work/floor/floor.ts";
 import { record } from "../../src/work/record/record.ts";
 import { signCounts } from "../../src/work/routines/signs.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
-import { db, newSite } from "./database.ts";
+import { db } from "./database.ts";
+import { bram, freshHouse, ottoline, site } from "./house.ts";
 
 /** Signs over a real database, at 09:10 on Wednesday 25 November 2026. */
 
-let site = "";
-const actor = (role: Actor["role"], personId: string): Actor => ({ site, personId, name: personId, role, sessionId: "s" });
-const supervisor = () => actor("supervisor", "ottoline");
-const operator = () => actor("operator", "bram");
 beforeEach(async () => {
-  process.env.ZESTY_NOW = "2026-11-25T09:10:00Z";
-  site = await newSite();
+  await freshHouse();
 });
 
 let minute = 0;
-const send = async (kind: string, body: object, rest: object = {}, who = operator()) => {
+const send = async (kind: string, body: object, rest: object = {}, who = bram()) => {
   const happenedAt = new Date(Date.parse("2026-11-25T08:00:00Z") + 30_000 * minute++).toISOString();
   const id = uuidv7();
   const [answer] = await record(db, { site, actor: who }, { entries: [{ id, kind, machine: "teal", happenedAt, body, ...rest }] });
   return { ...answer, id };
 };
-const teal = async () => (await board(db, supervisor())).machines.find(({ id }) => id === "teal");
+const teal = async () => (await board(db, ottoline())).machines.find(({ id }) => id === "teal");
 const good = { channels: [{ id: "H1/K", missing: 0, weak: 0, deflected: 0, neighbours: false }] };
 
 describe("a sign", () => {
@@ -55,7 +50,7 @@ describe("a sign", () => {
   test("is held no longer where a supervisor releases the machine; a sign seen after that holds again", async () => {
     await send("check", good, { routine: "R01" });
     await send("sign", { sign: "stains" });
-    await send("release", { until: "2026-11-25T18:00:00.000Z", reason: "marks are outside the cut" }, {}, supervisor());
+    await send("release", { until: "2026-11-25T18:00:00.000Z", reason: "marks are outside the cut" }, {}, ottoline());
     expect((await teal())?.word).toBe("With care");
     await send("sign", { sign: "colour-absent" });
     expect((await teal())?.word).toBe("Hold");
@@ -106,7 +101,7 @@ describe("what the house finds", () => {
     }
   };
   const offered = async () =>
-    (await floor(db, { site, actor: operator() })).signGuide
+    (await floor(db, { site, actor: bram() })).signGuide
       ?.find(({ sign }) => sign === "banding")
       ?.causes.map(({ id, found }) => `${id} ${found}`);
 
@@ -115,9 +110,9 @@ describe("what the house finds", () => {
     await explain("dry-room", 4);
     await explain("strip", 1);
     expect(await offered()).toEqual(["dry-room 4", "nozzles 0", "surround 0", "strip 1"]);
-    expect((await signCounts(db, supervisor())).find(({ sign }) => sign === "banding")).toMatchObject({ found: 5, other: 0 });
+    expect((await signCounts(db, ottoline())).find(({ sign }) => sign === "banding")).toMatchObject({ found: 5, other: 0 });
     expect(
-      await send("sign-reset", { sign: "banding", why: "a humidifier stands there now" }, { machine: undefined }, supervisor()),
+      await send("sign-reset", { sign: "banding", why: "a humidifier stands there now" }, { machine: undefined }, ottoline()),
     ).toMatchObject({ result: "added" });
     expect(await offered()).toEqual(["nozzles 0", "surround 0", "strip 0", "dry-room 0"]);
     await explain("strip", 1);

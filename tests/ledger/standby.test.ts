@@ -23,10 +23,11 @@ import { saveStandby } from "../../src/work/standby/settings.ts";
 import { storageTag } from "../../src/work/standby/tag.ts";
 import { ordersView } from "../../src/work/stores/orders.ts";
 import { db } from "./database.ts";
-import { actor, at, entry, freshHouse, ottoline, said, send, site, stock } from "./store-house.ts";
+import { actor, at, entry, freshHouse, ottoline, send, site } from "./house.ts";
+import { said, stock } from "./store-house.ts";
 
 /** Machines that stand: asleep and back, the door, the closed season, over a real database. */
-beforeEach(freshHouse);
+beforeEach(() => freshHouse({ stores: true }));
 
 const rowOf = async (id: string) => (await board(db, ottoline())).machines.find((each) => each.id === id);
 const check = (machine: string, clock: string, missing = 0, more: Record<string, unknown> = {}) =>

@@ -6,10 +6,11 @@ import { ordersCsv, ordersView } from "../../src/work/stores/orders.ts";
 import { saveStoreSetting } from "../../src/work/stores/settings.ts";
 import { itemView, shelfView } from "../../src/work/stores/shelf.ts";
 import { db } from "./database.ts";
-import { actor, at, entry, fluid, freshHouse, ottoline, said, send, site, stock, there } from "./store-house.ts";
+import { actor, at, entry, freshHouse, ottoline, send, site } from "./house.ts";
+import { fluid, said, stock, there } from "./store-house.ts";
 
 /** Movements, orders, batches and settings of the store, over a real database. */
-beforeEach(freshHouse);
+beforeEach(() => freshHouse({ stores: true }));
 
 describe("movements", () => {
   test("stock is the sum of movements, by lot; the projections rebuild equal", async () => {

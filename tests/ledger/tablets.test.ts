@@ -5,18 +5,15 @@ import { sealClaim } from "../../src/ui/floor/seal.ts";
 import { setPassword } from "../../src/work/access/auth.ts";
 import { beginEnrolment, DEVICE_COOKIE, deviceOf, devicesOf, finishEnrolment, revokeDevice } from "../../src/work/access/devices.ts";
 import { claimIsProven, pinsOf, putPin, sealingKey, setPin, signInByPin } from "../../src/work/access/pin.ts";
-import type { Actor } from "../../src/work/actor.ts";
 import { makeWall, revokeWall, wallBoard, wallsOf } from "../../src/work/board/wall.ts";
 import { addPicture, picture } from "../../src/work/record/pictures.ts";
 import { record } from "../../src/work/record/record.ts";
-import { db, newSite } from "./database.ts";
+import { db } from "./database.ts";
+import { actor, freshHouse, ottoline, site } from "./house.ts";
 
 /** Shared tablets, PINs, the Wall and pictures over a real database. */
 
-let site = "";
 let number = 0;
-const actor = (role: Actor["role"], personId: string): Actor => ({ site, personId, name: personId, role, sessionId: "s" });
-const chief = () => actor("supervisor", "ottoline");
 const headersOf = (cookie: string) => new Headers({ cookie: `other=1; ${DEVICE_COOKIE}=${cookie}; more=2` });
 const address = () => `192.0.2.${number++}`;
 
@@ -24,8 +21,7 @@ beforeAll(() => {
   process.env.ZESTY_SECRET ??= "a secret of the tests' own, long enough to sign with";
 });
 beforeEach(async () => {
-  process.env.ZESTY_NOW = "2026-11-25T09:10:00Z";
-  site = await newSite();
+  await freshHouse();
 });
 async function withPin(person: string, pin: string): Promise<void> {
   await setPassword(site, { id: person, name: `${person} of ${site}` }, "a-long-password");
@@ -34,24 +30,24 @@ async function withPin(person: string, pin: string): Promise<void> {
 
 describe("enrolling a tablet", () => {
   test("a code counts once and for 15 minutes; the key is known again, any other is not; taken out, it is a stranger", async () => {
-    const { id, code } = await beginEnrolment(chief(), { name: "Hall" });
+    const { id, code } = await beginEnrolment(ottoline(), { name: "Hall" });
     expect(code).toMatch(/^[A-HJ-NP-Z2-9]{8}$/);
-    expect(await devicesOf(chief())).toMatchObject([{ id, name: "Hall", waiting: true }]);
+    expect(await devicesOf(ottoline())).toMatchObject([{ id, name: "Hall", waiting: true }]);
     const { cookie } = await finishEnrolment({ code: ` ${code.toLowerCase().slice(0, 4)}-${code.slice(4)} ` }, address());
     expect(await deviceOf(headersOf(cookie))).toEqual({ id, name: "Hall", site });
     await expect(finishEnrolment({ code }, address())).rejects.toThrow("unknown");
     for (const wrong of [`${id}.nonsense`, `tablet-none.${cookie.split(".")[1]}`, id, "", "..", "a".repeat(5000)])
       expect(await deviceOf(headersOf(wrong))).toBeUndefined();
     expect(await deviceOf(new Headers())).toBeUndefined();
-    await revokeDevice(chief(), id);
+    await revokeDevice(ottoline(), id);
     expect(await deviceOf(headersOf(cookie))).toBeUndefined();
-    expect(await devicesOf(chief())).toEqual([]);
+    expect(await devicesOf(ottoline())).toEqual([]);
   });
   test("a code that is too old, guessed, or asked for by an operator", async () => {
-    const { code } = await beginEnrolment(chief(), { name: "Hall" });
+    const { code } = await beginEnrolment(ottoline(), { name: "Hall" });
     process.env.ZESTY_NOW = "2026-11-25T09:26:00Z";
     await expect(finishEnrolment({ code }, address())).rejects.toThrow("15 minutes are over");
-    await expect(beginEnrolment(actor("operator", "bram"), { name: "Mine" })).rejects.toThrow("operator may not");
+    await expect(beginEnrolment(actor("bram"), { name: "Mine" })).rejects.toThrow("operator may not");
     const guesser = address();
     for (let guess = 0; guess < 10; guess++) await expect(finishEnrolment({ code: `AAAA${guess}` }, guesser)).rejects.toThrow("unknown");
     await expect(finishEnrolment({ code: "AAAAAAAA" }, guesser)).rejects.toThrow("Too many");
@@ -61,14 +57,14 @@ describe("enrolling a tablet", () => {
 describe("PINs", () => {
   test("one's own, or anybody's by a supervisor; four to eight digits, not all the same", async () => {
     await setPassword(site, { id: "bram", name: `bram of ${site}` }, "a-long-password");
-    await setPin(actor("operator", "bram"), { person: "bram", pin: "2580" });
+    await setPin(actor("bram"), { person: "bram", pin: "2580" });
     expect(await pinsOf(site)).toEqual(new Set(["bram"]));
-    await expect(setPin(actor("operator", "ilse"), { person: "bram", pin: "2580" })).rejects.toThrow("operator may not");
-    await setPin(chief(), { person: "bram", pin: "13579" });
+    await expect(setPin(actor("ilse"), { person: "bram", pin: "2580" })).rejects.toThrow("operator may not");
+    await setPin(ottoline(), { person: "bram", pin: "13579" });
     for (const pin of ["123", "123456789", "12a4", "", "４４４４"])
-      await expect(setPin(chief(), { person: "bram", pin })).rejects.toThrow("4 to 8 digits");
-    await expect(setPin(chief(), { person: "bram", pin: "7777" })).rejects.toThrow("guessed");
-    await expect(setPin(chief(), { person: "ilse", pin: "2580" })).rejects.toThrow("no sign-in yet");
+      await expect(setPin(ottoline(), { person: "bram", pin })).rejects.toThrow("4 to 8 digits");
+    await expect(setPin(ottoline(), { person: "bram", pin: "7777" })).rejects.toThrow("guessed");
+    await expect(setPin(ottoline(), { person: "ilse", pin: "2580" })).rejects.toThrow("no sign-in yet");
   });
   test("opens a session at an enrolled tablet; a wrong one does not, and too many close it for a while", async () => {
     await withPin("bram", "2580");
@@ -119,21 +115,21 @@ describe("PINs", () => {
 
 describe("the Wall", () => {
   test("shows the Board at its secret address, nothing at any other, and nothing once it is taken back", async () => {
-    const { path } = await makeWall(chief(), { name: "Hall" });
+    const { path } = await makeWall(ottoline(), { name: "Hall" });
     const token = path.replace("/wall/", "");
     expect((await wallBoard(token)).machines).toHaveLength(16);
     await expect(wallBoard(`${token}x`)).rejects.toThrow("no longer good");
     await expect(wallBoard("")).rejects.toThrow("no longer good");
-    const [wall] = await wallsOf(chief());
+    const [wall] = await wallsOf(ottoline());
     expect(JSON.stringify(wall)).not.toContain(token);
-    await revokeWall(chief(), wall?.id ?? "");
+    await revokeWall(ottoline(), wall?.id ?? "");
     await expect(wallBoard(token)).rejects.toThrow("no longer good");
-    await expect(makeWall(actor("operator", "bram"), { name: "Mine" })).rejects.toThrow("operator may not");
+    await expect(makeWall(actor("bram"), { name: "Mine" })).rejects.toThrow("operator may not");
   });
 });
 
 describe("pictures", () => {
-  const sender = () => ({ site, actor: actor("operator", "bram") });
+  const sender = () => ({ site, actor: actor("bram") });
   test("are made small and upright, kept once under the hash of what was sent", async () => {
     const sideways = await sharp({ create: { width: 3000, height: 1000, channels: 3, background: "#884422" } })
       .jpeg()
@@ -159,7 +155,7 @@ describe("pictures", () => {
         .png()
         .toBuffer(),
     );
-    site = await newSite();
+    await freshHouse();
     await expect(picture(db, sender(), hash)).rejects.toThrow("no such picture");
     await expect(picture(db, sender(), "../../etc/passwd")).rejects.toThrow("no such picture");
   });

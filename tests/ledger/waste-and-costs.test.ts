@@ -2,6 +2,7 @@ import { uuidv7 } from "uuidv7";
 import { beforeEach, describe, expect, test } from "vitest";
 import { STEPS } from "../../src/core/routines/steps/steps.ts";
 import { stepsVersion } from "../../src/core/runs/version.ts";
+import { STORES_SETTINGS } from "../../src/core/stores/item.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import { board } from "../../src/work/board/board.ts";
 import { floor } from "../../src/work/floor/floor.ts";
@@ -12,10 +13,11 @@ import { solventCsv, solventView } from "../../src/work/stores/solvent.ts";
 import { traceView } from "../../src/work/stores/trace.ts";
 import { wasteView, wasteYear, wasteYearCsv } from "../../src/work/stores/waste.ts";
 import { db } from "./database.ts";
-import { actor, at, entry, freshHouse, ottoline, said, send, site, stock } from "./store-house.ts";
+import { actor, at, entry, freshHouse, ottoline, send, site } from "./house.ts";
+import { said, stock } from "./store-house.ts";
 
 /** Waste, what fluids let out, where lots were and what a month cost, over a real database. */
-beforeEach(freshHouse);
+beforeEach(() => freshHouse({ stores: true }));
 
 describe("waste", () => {
   const level = (ml: number, clock: string, machine = "sprat") =>
@@ -127,19 +129,9 @@ test("volatile grams: what was used and spilt × density × share, by day, machi
   ]);
   expect(view.byArea[0]?.name).toBe("Packing line");
   expect(view.over).toBeNull();
-  await saveStoreSetting(db, ottoline(), { subject: "stores", id: "site", body: { ...view_stores(), volatileGramsAMonth: 50 } });
+  await saveStoreSetting(db, ottoline(), { subject: "stores", id: "site", body: { ...STORES_SETTINGS, volatileGramsAMonth: 50 } });
   expect((await solventView(db, ottoline(), "2026-11")).over).toBe("over");
   expect((await solventCsv(db, ottoline(), "2026-11")).text).toContain("Tally");
-});
-const view_stores = () => ({
-  serviceLevel: 0.95,
-  coverDays: 30,
-  alpha: 0.1,
-  planSpread: 0.25,
-  orderCostCents: 1500,
-  holdingShare: 0.2,
-  hourCents: 2600,
-  inkCentsAMl: 12,
 });
 
 test("a bad lot is traced to machines, days and prints, and back from a machine and day to its lots", async () => {

@@ -6,19 +6,16 @@ import { runPlan } from "../../src/core/runs/plan.ts";
 import { runState } from "../../src/core/runs/run.ts";
 import { stepsVersion } from "../../src/core/runs/version.ts";
 import { machineOf } from "../../src/core/shop/shop.ts";
-import type { Actor } from "../../src/work/actor.ts";
 import { floor } from "../../src/work/floor/floor.ts";
 import { record } from "../../src/work/record/record.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
-import { db, newSite } from "./database.ts";
+import { db } from "./database.ts";
+import { actor, freshHouse, site } from "./house.ts";
 
 /** The flushing foams, whose window of 20 minutes begins with the start at the panel and ends with the restart. */
 
-let site = "";
-const operator = (personId: string): Actor => ({ site, personId, name: personId, role: "operator", sessionId: "s" });
 beforeEach(async () => {
-  process.env.ZESTY_NOW = "2026-11-25T15:00:00Z";
-  site = await newSite();
+  await freshHouse({ now: "2026-11-25T15:00:00Z" });
 });
 
 /** Follows R41 at Wigeon with so many minutes for each step in the window. @returns the run and how it ended */
@@ -53,7 +50,7 @@ async function foams(person: string, minutesAStep: number, from = "2026-11-25T09
     if (after?.window && after.window.endsAt < at) overAt ??= now.at;
   }
   tell({ event: "end" }, 0.5);
-  const answers = await record(db, { site, actor: operator(person) }, { entries });
+  const answers = await record(db, { site, actor: actor(person) }, { entries });
   return {
     run,
     plan,
@@ -63,7 +60,7 @@ async function foams(person: string, minutesAStep: number, from = "2026-11-25T09
   };
 }
 const outlook = async (person: string, plan: Parameters<typeof windowOutlook>[0]) => {
-  const { pace } = await floor(db, { site, actor: operator(person) });
+  const { pace } = await floor(db, { site, actor: actor(person) });
   return windowOutlook(plan, pace?.R41?.[person] ?? {})[0];
 };
 
@@ -73,7 +70,7 @@ describe("a window that is run out on purpose", () => {
     expect(inWindow * 2.5).toBeGreaterThan(20);
     expect(overAt).toBeDefined();
     expect(refused).toEqual([]);
-    const { runs } = await floor(db, { site, actor: operator("bram") });
+    const { runs } = await floor(db, { site, actor: actor("bram") });
     expect(runs.find(({ routine }) => routine === "R41")?.status).toBe("ended");
   });
   test("who took too long is told before the next one, others are not", async () => {

@@ -1,5 +1,4 @@
 import { sql } from "drizzle-orm";
-import { uuidv7 } from "uuidv7";
 import { beforeEach, describe, expect, test } from "vitest";
 import { isoDay, toDay } from "../../src/core/calendar/day.ts";
 import type { FleetFile } from "../../src/core/fleet/schema.ts";
@@ -16,87 +15,78 @@ import { exportFleet, importFleet, previewFleet } from "../../src/work/shop/flee
 import { saveReadiness } from "../../src/work/shop/readiness.ts";
 import { saveCalendar, saveMachine } from "../../src/work/shop/set-up.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
-import { db, newSite } from "./database.ts";
+import { db } from "./database.ts";
+import { actor, entry, freshHouse, ottoline, site } from "./house.ts";
 
 /** The use cases over a real database, at 09:10 on Wednesday 25 November 2026. */
 
-let site = "";
 const record = (db: Database, actor: Actor, entries: unknown[]) => recordBatch(db, { site: actor.site, actor }, { entries });
 
-const actor = (role: Actor["role"] = "supervisor", personId = "ottoline"): Actor => ({
-  site,
-  personId,
-  name: personId,
-  role,
-  sessionId: "s",
-});
-const entry = (kind: string, machine: string, body: Record<string, unknown>, rest: Record<string, unknown> = {}) => ({
-  id: uuidv7(),
-  kind,
-  machine,
-  happenedAt: "2026-11-25T08:00:00.000Z",
-  body,
-  ...rest,
-});
 const good = { channels: [{ id: "H1/K", missing: 0, weak: 0, deflected: 0, neighbours: false }] };
-const row = async (id: string) => (await board(db, actor())).machines.find((machine) => machine.id === id);
+const row = async (id: string) => (await board(db, ottoline())).machines.find((machine) => machine.id === id);
 const clock = (now: string) => {
   process.env.ZESTY_NOW = now;
 };
-beforeEach(async () => {
-  clock("2026-11-25T09:10:00Z");
-  site = await newSite();
-});
+beforeEach(() => freshHouse());
 
 describe("a check and its judgement", () => {
   test("settles the opening, gives the word, loses its force by a clean, and by the next day", async () => {
     expect((await row("teal"))?.word).toBe("Unchecked");
-    await record(db, actor(), [entry("check", "teal", good, { routine: "R01" })]);
+    await record(db, ottoline(), [entry("check", good, { machine: "teal", routine: "R01" })]);
     const checked = await row("teal");
     expect(checked?.word).toBe("Ready");
     expect(checked?.beats.opening.find(({ routine }) => routine === "R01")).toMatchObject({ state: "done", doneAt: "08:00" });
-    await record(db, actor(), [entry("care", "teal", { what: "clean" }, { happenedAt: "2026-11-25T08:30:00.000Z" })]);
+    await record(db, ottoline(), [entry("care", { what: "clean" }, { machine: "teal", happenedAt: "2026-11-25T08:30:00.000Z" })]);
     expect(await row("teal")).toMatchObject({ word: "Unchecked", why: expect.stringContaining("head clean was run at 08:30") });
-    await record(db, actor(), [entry("check", "teal", good, { happenedAt: "2026-11-25T08:40:00.000Z" })]);
-    await record(db, actor(), [entry("routine", "teal", { outcome: "done" }, { routine: "R17", happenedAt: "2026-11-25T08:50:00.000Z" })]);
+    await record(db, ottoline(), [entry("check", good, { machine: "teal", happenedAt: "2026-11-25T08:40:00.000Z" })]);
+    await record(db, ottoline(), [
+      entry("routine", { outcome: "done" }, { machine: "teal", routine: "R17", happenedAt: "2026-11-25T08:50:00.000Z" }),
+    ]);
     expect((await row("teal"))?.why).toContain("Maintenance station and sump was done");
-    await record(db, actor(), [entry("check", "teal", good, { happenedAt: "2026-11-25T09:00:00.000Z" })]);
+    await record(db, ottoline(), [entry("check", good, { machine: "teal", happenedAt: "2026-11-25T09:00:00.000Z" })]);
     clock("2026-11-26T03:30:00Z");
     expect((await row("teal"))?.word).toBe("Unchecked");
   });
 
   test("busy until is Printing; a tolerance set by the supervisor changes the word, not the record", async () => {
-    await record(db, actor(), [
-      entry("check", "teal", { channels: [{ id: "H1/K", missing: 3, weak: 0, deflected: 0, neighbours: false }] }, { routine: "R01" }),
+    await record(db, ottoline(), [
+      entry(
+        "check",
+        { channels: [{ id: "H1/K", missing: 3, weak: 0, deflected: 0, neighbours: false }] },
+        { machine: "teal", routine: "R01" },
+      ),
     ]);
     expect((await row("teal"))?.word).toBe("Hold");
-    await saveReadiness(db, actor(), { id: "teal", toleranceAChannel: 4, toleranceAHead: 6, idleHours: 12 });
+    await saveReadiness(db, ottoline(), { id: "teal", toleranceAChannel: 4, toleranceAHead: 6, idleHours: 12 });
     expect((await row("teal"))?.word).toBe("With care");
-    await saveReadiness(db, actor(), { id: "dtg", toleranceAChannel: 0, toleranceAHead: 0, idleHours: 12 });
+    await saveReadiness(db, ottoline(), { id: "dtg", toleranceAChannel: 0, toleranceAHead: 0, idleHours: 12 });
     expect((await row("teal"))?.word).toBe("With care");
-    await record(db, actor(), [entry("busy", "teal", { until: "2026-11-25T11:00:00.000Z" })]);
+    await record(db, ottoline(), [entry("busy", { until: "2026-11-25T11:00:00.000Z" }, { machine: "teal" })]);
     expect(await row("teal")).toMatchObject({ word: "Printing", busyUntil: "2026-11-25T11:00:00.000Z" });
     await expect(
-      saveReadiness(db, actor("operator", "bram"), { id: "teal", toleranceAChannel: 9, toleranceAHead: 9, idleHours: 12 }),
+      saveReadiness(db, actor("bram"), { id: "teal", toleranceAChannel: 9, toleranceAHead: 9, idleHours: 12 }),
     ).rejects.toMatchObject({ status: 403 });
     await expect(
-      saveReadiness(db, actor(), { id: "nobody", toleranceAChannel: 9, toleranceAHead: 9, idleHours: 12 }),
+      saveReadiness(db, ottoline(), { id: "nobody", toleranceAChannel: 9, toleranceAHead: 9, idleHours: 12 }),
     ).rejects.toMatchObject({ status: 404 });
   });
 
   test("asking what changed gives just the machines that did", async () => {
-    const first = await board(db, actor());
-    await record(db, actor(), [entry("check", "teal", good, { routine: "R01" }), entry("note", "dory", { text: "squeaks" })]);
-    const next = await board(db, actor(), first.seq);
+    const first = await board(db, ottoline());
+    await record(db, ottoline(), [
+      entry("check", good, { machine: "teal", routine: "R01" }),
+      entry("note", { text: "squeaks" }, { machine: "dory" }),
+    ]);
+    const next = await board(db, ottoline(), first.seq);
     expect(next.partial).toBe(true);
     expect(next.machines.map(({ id }) => id).sort()).toEqual(["dory", "teal"]);
-    expect((await board(db, actor(), next.seq)).machines).toEqual([]);
+    expect((await board(db, ottoline(), next.seq)).machines).toEqual([]);
   });
 });
 
 describe("a day is closed", () => {
   test("once, by whoever comes first; what was missed shows the next morning and makes the check the first thing; a late entry amends it", async () => {
-    await record(db, actor(), [entry("check", "sprat", good, { routine: "R01" })]);
+    await record(db, ottoline(), [entry("check", good, { machine: "sprat", routine: "R01" })]);
     clock("2026-11-26T05:00:00Z");
     await Promise.all([closeDays(db), closeDays(db)]);
     const closed = await ledgerPage(db, site, { kind: "day-closed", limit: 50 });
@@ -108,9 +98,9 @@ describe("a day is closed", () => {
     expect(sprat?.next.words).toBe("Opening nozzle check first: the closing was missed");
 
     // The deep clean covers the three-point check: a late entry of it counts for both.
-    await record(db, actor(), [
-      entry("routine", "sprat", { outcome: "done" }, { routine: "R21", happenedAt: "2026-11-25T20:00:00.000Z" }),
-      entry("routine", "sprat", { outcome: "done" }, { routine: "R10", happenedAt: "2026-11-25T20:30:00.000Z" }),
+    await record(db, ottoline(), [
+      entry("routine", { outcome: "done" }, { machine: "sprat", routine: "R21", happenedAt: "2026-11-25T20:00:00.000Z" }),
+      entry("routine", { outcome: "done" }, { machine: "sprat", routine: "R10", happenedAt: "2026-11-25T20:30:00.000Z" }),
     ]);
     expect((await row("sprat"))?.missed?.names ?? []).not.toContain("Three-point check");
     expect((await row("sprat"))?.missed?.closing ?? false).toBe(false);
@@ -124,7 +114,7 @@ describe("a day is closed", () => {
       db.execute(sql`SELECT machine, key, outcome FROM day_outcome WHERE site = ${site} ORDER BY machine, key`).then(({ rows }) => rows);
     const before = await outcomes();
     const { calendar, site: shop, areas } = await loadShop(db, site);
-    await saveCalendar(db, actor(), {
+    await saveCalendar(db, ottoline(), {
       name: shop.name,
       areas,
       workDays: [6],
@@ -134,7 +124,7 @@ describe("a day is closed", () => {
       shifts: calendar.shifts,
     });
     expect(await outcomes()).toEqual(before);
-    expect((await board(db, actor())).workDay).toBe(false);
+    expect((await board(db, ottoline())).workDay).toBe(false);
   });
 });
 
@@ -151,15 +141,15 @@ describe("the fleet file into a shop that has a ledger", () => {
       for (const machine of file.machines) if (machine.id === "tally") machine.name = "Tally the Second";
     });
     const before = await ledgerPage(db, site, { limit: 1000 });
-    const preview = await previewFleet(db, actor(), fleet);
+    const preview = await previewFleet(db, ottoline(), fleet);
     expect(preview.rows.filter(({ state }) => state !== "same")).toEqual([
       { subject: "machine", id: "tally", name: "Tally the Second", state: "changed" },
     ]);
     expect(preview.kept).toEqual([{ subject: "machine", id: "stave", name: "Stave", state: "same" }]);
     expect(await ledgerPage(db, site, { limit: 1000 })).toHaveLength(before.length);
-    await importFleet(db, actor(), fleet, {});
+    await importFleet(db, ottoline(), fleet, {});
     expect((await loadShop(db, site)).machines.map(({ id }) => id)).toContain("stave");
-    await importFleet(db, actor(), fleet, { archiveMissing: true });
+    await importFleet(db, ottoline(), fleet, { archiveMissing: true });
     expect((await loadShop(db, site)).machines.map(({ id }) => id)).not.toContain("stave");
   });
 
@@ -183,7 +173,7 @@ describe("the fleet file into a shop that has a ledger", () => {
             },
           ];
     });
-    for (let times = 0; times < 2; times++) await importFleet(db, actor(), fleet, {});
+    for (let times = 0; times < 2; times++) await importFleet(db, ottoline(), fleet, {});
     const kinds = (await ledgerPage(db, site, { machine: "teal", limit: 1000 }))
       .map(({ kind }) => kind)
       .filter((kind) => kind !== "settings")
@@ -195,7 +185,7 @@ describe("the fleet file into a shop that has a ledger", () => {
     await expect(
       importFleet(
         db,
-        actor(),
+        ottoline(),
         { ...fleet, history: [...(fleet.history ?? []), { machine: "nobody", routine: "R17", on: "2026-11-01" }] },
         {},
       ),
@@ -207,11 +197,11 @@ describe("the fleet file into a shop that has a ledger", () => {
   test("spread over one interval, unknown history makes no wall of overdue work", async () => {
     const fleet = await exportFleet(db, site);
     const overdue = async () =>
-      (await board(db, actor())).machines
+      (await board(db, ottoline())).machines
         .flatMap(({ also }) => also)
         .filter(({ state, why }) => state === "overdue" && !why[0]?.includes("times a week")).length;
     expect(await overdue()).toBeGreaterThan(15);
-    await importFleet(db, actor(), fleet, { spreadUnknown: true });
+    await importFleet(db, ottoline(), fleet, { spreadUnknown: true });
     expect(await overdue()).toBe(0);
     const assumed = (await ledgerPage(db, site, { kind: "routine", limit: 1000 })).filter(({ body }) => body.assumed);
     expect(assumed.length).toBeGreaterThan(15);
@@ -223,24 +213,24 @@ describe("settings", () => {
   test("a machine's change is a new version with its entry; what does not fit the shop is refused and changes nothing", async () => {
     const shop = await loadShop(db, site);
     const teal = shop.machines.find(({ id }) => id === "teal");
-    await saveMachine(db, actor(), { machine: { ...teal, name: "Teal the tall", routines: ["R01", "R02"] } });
+    await saveMachine(db, ottoline(), { machine: { ...teal, name: "Teal the tall", routines: ["R01", "R02"] } });
     expect((await ledgerPage(db, site, { machine: "teal", kind: "settings", limit: 5 }))[0]).toMatchObject({
       body: { subject: "machine", id: "teal", version: 2 },
     });
-    const view = await machineView(db, actor(), "teal");
+    const view = await machineView(db, ottoline(), "teal");
     expect(view.row.name).toBe("Teal the tall");
     expect(view.routines.filter(({ chosen }) => chosen).map(({ id }) => id)).toEqual(["R01", "R02"]);
-    await expect(saveMachine(db, actor(), { machine: { ...teal, area: "attic" } })).rejects.toMatchObject({
+    await expect(saveMachine(db, ottoline(), { machine: { ...teal, area: "attic" } })).rejects.toMatchObject({
       problems: [{ path: expect.stringContaining(".area") }],
     });
     const { calendar } = shop;
     const areas = shop.areas.filter(({ id }) => id !== "garment");
     await expect(
-      saveCalendar(db, actor(), { name: "X", areas, workDays: [1], extraDays: [], closures: [], beats: {}, shifts: calendar.shifts }),
+      saveCalendar(db, ottoline(), { name: "X", areas, workDays: [1], extraDays: [], closures: [], beats: {}, shifts: calendar.shifts }),
     ).rejects.toMatchObject({ status: 400 });
     expect((await loadShop(db, site)).site.name).toBe("Tern & Harrow");
-    await saveMachine(db, actor(), { machine: { ...teal }, archived: true });
-    expect((await board(db, actor())).machines.map(({ id }) => id)).not.toContain("teal");
+    await saveMachine(db, ottoline(), { machine: { ...teal }, archived: true });
+    expect((await board(db, ottoline())).machines.map(({ id }) => id)).not.toContain("teal");
   });
 
   test("the Board knows the beats' clock: late is after the beat's time, and not before", async () => {
@@ -254,12 +244,12 @@ describe("settings", () => {
   });
 
   test("a machine that does not print today has no beats, and its idle-day exercise instead", async () => {
-    await record(db, actor(), [entry("print-day", "sprat", { date: "2026-11-25", prints: false })]);
+    await record(db, ottoline(), [entry("print-day", { date: "2026-11-25", prints: false }, { machine: "sprat" })]);
     const idle = await row("sprat");
     expect([idle?.prints, idle?.beats.opening.length]).toEqual([false, 0]);
     expect(idle?.also.map(({ routine }) => routine)).toContain("R14");
-    await record(db, actor(), [
-      entry("print-day", "sprat", { date: "2026-11-25", prints: true }, { happenedAt: "2026-11-25T08:10:00.000Z" }),
+    await record(db, ottoline(), [
+      entry("print-day", { date: "2026-11-25", prints: true }, { machine: "sprat", happenedAt: "2026-11-25T08:10:00.000Z" }),
     ]);
     expect((await row("sprat"))?.beats.opening.length).toBeGreaterThan(0);
   });
@@ -270,8 +260,8 @@ describe("taking out", () => {
     const formulas = ["=1+1", "+1", "-1", "@SUM(A1)", "\t=1", " =1"];
     await record(
       db,
-      actor(),
-      formulas.map((text) => entry("note", "teal", { text })),
+      ottoline(),
+      formulas.map((text) => entry("note", { text }, { machine: "teal" })),
     );
     let csv = "";
     for await (const chunk of exportLedger(db, site, { kind: "note", limit: 0 }, "csv")) csv += chunk;

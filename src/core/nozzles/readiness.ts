@@ -25,6 +25,9 @@ export type ChannelCheck = {
   unread?: boolean;
 };
 
+/** A channel that fires whole. */
+export const ALL_FIRING = { missing: 0, weak: 0, deflected: 0, neighbours: false, gone: false, unread: false } as const;
+
 export type ReadinessFacts = {
   now: Date;
   /** The site's day of `now`, as `2026-11-25`. */

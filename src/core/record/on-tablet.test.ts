@@ -3,19 +3,14 @@ import type { Queued } from "../../ui/floor/keep.ts";
 import { placeOf, to } from "../../ui/floor/route.ts";
 import { openRun } from "../../ui/floor/runs.ts";
 import type { FloorView } from "../floor/floor-view.ts";
-import { DEFAULT_READINESS } from "../nozzles/readiness.ts";
+import { ALL_FIRING, DEFAULT_READINESS } from "../nozzles/readiness.ts";
 import { withQueue } from "./on-tablet.ts";
 
 const channel = {
   id: "H1/K",
   ink: "black",
   colour: "#1d1d1b",
-  missing: 0,
-  weak: 0,
-  deflected: 0,
-  neighbours: false,
-  gone: false,
-  unread: false,
+  ...ALL_FIRING,
   read: true,
 };
 const steps = [{ kind: "wait" as const, id: "soak", text: "Soak.", waitMinutes: 10 }];

@@ -7,7 +7,9 @@ import { mayDo } from "../../core/safety/who-may.ts";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
 import type { MachineRow } from "../../work/board/board.ts";
 import { Comb } from "../comb.tsx";
+import { PopCard } from "../pop-card.tsx";
 import { StateMark } from "../state-mark.tsx";
+import { RowHead } from "../table.tsx";
 import { Item } from "./item.tsx";
 import { ReleaseForm } from "./release-form.tsx";
 
@@ -30,12 +32,12 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
           data-row={row.id}
         />
       </td>
-      <th scope="row" className="py-0.5 pr-2 text-left font-semibold">
+      <RowHead className="py-0.5 pr-2 font-semibold">
         <Link href={`/machines/${row.id}`} className="text-ink no-underline hover:underline">
           {row.name}
         </Link>{" "}
         <span className="font-normal text-soft text-xs uppercase">{row.class}</span>
-      </th>
+      </RowHead>
       <td className="max-w-0 py-0.5 pr-2">
         <Popover.Root>
           <Popover.Trigger className="flex w-full items-center gap-2 rounded-sm text-left hover:bg-tint">
@@ -50,38 +52,31 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
               {row.why}
             </span>
           </Popover.Trigger>
-          <Popover.Portal>
-            <Popover.Content
-              aria-label={`${row.name}: more`}
-              align="start"
-              sideOffset={4}
-              collisionPadding={8}
-              className="z-20 grid w-96 gap-2 rounded-sm border border-soft bg-raised p-3 shadow-lg"
-            >
-              <StateMark word={row.word} />
-              <p>{row.why}</p>
-              {row.condition && <p>Besides: {row.condition}.</p>}
-              {row.missed && (
-                <p className="text-stop">
-                  Missed on {row.missed.day}: {row.missed.names.join(", ")}.
-                </p>
-              )}
-              <p>Next: {row.next.words}.</p>
-              <p className="flex flex-wrap gap-3 text-sm">
-                {row.evidence.map((id, index) => (
-                  <Link key={id} href={`/ledger/${id}`}>
-                    {index === 0 ? "The entry it rests on" : "and another"}
-                  </Link>
-                ))}
+          <PopCard label={`${row.name}: more`} align="start" className="w-96 gap-2">
+            {" "}
+            <StateMark word={row.word} />
+            <p>{row.why}</p>
+            {row.condition && <p>Besides: {row.condition}.</p>}
+            {row.missed && (
+              <p className="text-stop">
+                Missed on {row.missed.day}: {row.missed.names.join(", ")}.
               </p>
-              {mayRecord && row.channels.length > 0 && row.class !== "cij" && (
-                <Link href={`/check?machines=${row.id}`} className="press press-main">
-                  Enter a check
+            )}
+            <p>Next: {row.next.words}.</p>
+            <p className="flex flex-wrap gap-3 text-sm">
+              {row.evidence.map((id, index) => (
+                <Link key={id} href={`/ledger/${id}`}>
+                  {index === 0 ? "The entry it rests on" : "and another"}
                 </Link>
-              )}
-              {mayDo(role, "release") && (row.word === "Hold" || row.word === "Unchecked") && <ReleaseForm machine={row} />}
-            </Popover.Content>
-          </Popover.Portal>
+              ))}
+            </p>
+            {mayRecord && row.channels.length > 0 && row.class !== "cij" && (
+              <Link href={`/check?machines=${row.id}`} className="press press-main">
+                Enter a check
+              </Link>
+            )}
+            {mayDo(role, "release") && (row.word === "Hold" || row.word === "Unchecked") && <ReleaseForm machine={row} />}
+          </PopCard>
         </Popover.Root>
       </td>
       <td className="py-0.5 pr-2">
@@ -144,19 +139,12 @@ function Cell({ items, row, mayRecord, checkFirst }: { items: WorkItem[]; row: M
             {words}
             {open.length === 0 && last && <span className="figure">{last}</span>}
           </Popover.Trigger>
-          <Popover.Portal>
-            <Popover.Content
-              aria-label={`${row.name}: more`}
-              align="start"
-              sideOffset={4}
-              collisionPadding={8}
-              className="z-10 grid max-h-96 gap-1.5 overflow-auto rounded-sm border border-soft bg-raised p-3 shadow-lg"
-            >
-              {rest.map((item) => (
-                <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} wide />
-              ))}
-            </Popover.Content>
-          </Popover.Portal>
+          <PopCard label={`${row.name}: more`} align="start" className="max-h-96 gap-1.5">
+            {" "}
+            {rest.map((item) => (
+              <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} wide />
+            ))}
+          </PopCard>
         </Popover.Root>
       )}
     </div>

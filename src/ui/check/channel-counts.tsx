@@ -2,19 +2,14 @@
 import { lazy, Suspense, useState } from "react";
 import type { ChannelView } from "../../core/nozzles/channel-views.ts";
 import type { PatternChannel } from "../../core/nozzles/pattern.ts";
+import type { ChannelCheck } from "../../core/nozzles/readiness.ts";
 import { DEFAULT_READINESS } from "../../core/nozzles/readiness.ts";
 import { ALL_GOOD, countsOfWhich, type Which } from "../../core/nozzles/verdicts.ts";
 import { Comb } from "../comb.tsx";
 
 const Lattice = lazy(() => import("./lattice.tsx").then((module) => ({ default: module.Lattice })));
 
-export type Counts = {
-  missing: number;
-  weak: number;
-  deflected: number;
-  neighbours: boolean;
-  gone?: boolean;
-  unread?: boolean;
+export type Counts = Omit<ChannelCheck, "id"> & {
   /** Which ones, where they were seen one by one. */
   which?: Which;
   /** How sure the picture's reading was. */

@@ -4,7 +4,7 @@ import { toast } from "sonner";
 import { SKILLS } from "../../core/fleet/vocabulary.ts";
 import type { DayView } from "../../work/day/day-view.ts";
 import { enter } from "../enter.ts";
-import { Field, Options } from "../field.tsx";
+import { Field, Options, Submit } from "../field.tsx";
 import { sayFault, trying } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
 
@@ -64,9 +64,7 @@ export function OneOffForm({ view, done }: { view: DayView; done: Done }) {
           </select>
         </Field>
       </div>
-      <button type="submit" className="press">
-        Plan it
-      </button>
+      <Submit>Plan it</Submit>
     </form>
   );
 }
@@ -139,9 +137,7 @@ export function RosterForms({ view, done }: { view: DayView; done: Done }) {
       <Field label="Why">
         <input name="why" required maxLength={150} className="field" />
       </Field>
-      <button type="submit" className="press">
-        Save
-      </button>
+      <Submit>Save</Submit>
       <ul className="text-sm">
         {view.roster.map(({ entry, name, words }) => (
           <li key={entry} className="flex items-baseline justify-between gap-2">

@@ -4,6 +4,7 @@ import { Popover } from "radix-ui";
 import { useState } from "react";
 import { whyNot } from "../../core/tasks/fits.ts";
 import type { DayView } from "../../work/day/day-view.ts";
+import { PopCard } from "../pop-card.tsx";
 import { MoveForm } from "./forms.tsx";
 import { type Give, label, type Task } from "./given-task.ts";
 
@@ -103,58 +104,51 @@ function GiveMenu({ task, view, give, load }: { task: Task; view: DayView; give:
       >
         Give
       </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          sideOffset={4}
-          collisionPadding={8}
-          aria-label={`${label(task)}: give to`}
-          className="z-20 grid max-h-[80vh] w-80 gap-1 overflow-auto rounded-sm border border-soft bg-raised p-3 shadow-lg"
-        >
-          <p className="font-semibold">{label(task)}</p>
-          <ul className="list-disc pl-5 text-sm">
-            {task.why.map((why) => (
-              <li key={why}>{why}</li>
-            ))}
-          </ul>
-          {view.people.map((person) => {
-            const not = whyNot(person, task);
-            return (
-              <button
-                key={person.id}
-                type="button"
-                disabled={not !== undefined}
-                className="press !justify-between"
-                onClick={() => {
-                  setOpen(false);
-                  void give([{ key: task.key, person: person.id, why: null }], `${label(task)}: ${person.name}.`);
-                }}
-              >
-                {person.name} <span className="font-normal text-sm">{not ?? person.shifts.join(", ")}</span>
-              </button>
-            );
-          })}
-          {task.person && (
+      <PopCard label={`${label(task)}: give to`} align="end" className="max-h-[80vh] w-80 gap-1">
+        {" "}
+        <p className="font-semibold">{label(task)}</p>
+        <ul className="list-disc pl-5 text-sm">
+          {task.why.map((why) => (
+            <li key={why}>{why}</li>
+          ))}
+        </ul>
+        {view.people.map((person) => {
+          const not = whyNot(person, task);
+          return (
             <button
+              key={person.id}
               type="button"
-              className="press"
+              disabled={not !== undefined}
+              className="press !justify-between"
               onClick={() => {
                 setOpen(false);
-                void give([{ key: task.key, person: null, why: null }], `${label(task)}: open again.`);
+                void give([{ key: task.key, person: person.id, why: null }], `${label(task)}: ${person.name}.`);
               }}
             >
-              To nobody
+              {person.name} <span className="font-normal text-sm">{not ?? person.shifts.join(", ")}</span>
             </button>
-          )}
-          <MoveForm
-            task={task}
-            done={() => {
+          );
+        })}
+        {task.person && (
+          <button
+            type="button"
+            className="press"
+            onClick={() => {
               setOpen(false);
-              return load(view.day);
+              void give([{ key: task.key, person: null, why: null }], `${label(task)}: open again.`);
             }}
-          />
-        </Popover.Content>
-      </Popover.Portal>
+          >
+            To nobody
+          </button>
+        )}
+        <MoveForm
+          task={task}
+          done={() => {
+            setOpen(false);
+            return load(view.day);
+          }}
+        />
+      </PopCard>
     </Popover.Root>
   );
 }

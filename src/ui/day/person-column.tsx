@@ -3,6 +3,7 @@ import { useDraggable, useDroppable } from "@dnd-kit/core";
 import { Popover } from "radix-ui";
 import { whyNot } from "../../core/tasks/fits.ts";
 import type { DayView } from "../../work/day/day-view.ts";
+import { PopCard } from "../pop-card.tsx";
 import { type Give, isOpen, label, type Task } from "./given-task.ts";
 
 /** A person with their minutes of the day and what they have; while something is dragged, why it can't be theirs. */
@@ -73,39 +74,32 @@ function Mine({ task, view, give, mayPlan }: { task: Task; view: DayView; give: 
           >
             why
           </Popover.Trigger>
-          <Popover.Portal>
-            <Popover.Content
-              align="start"
-              sideOffset={4}
-              collisionPadding={8}
-              aria-label={label(task)}
-              className="z-20 grid w-72 gap-2 rounded-sm border border-soft bg-raised p-3 shadow-lg"
+          <PopCard label={label(task)} align="start" className="w-72 gap-2">
+            {" "}
+            <p>
+              Given by {task.given?.by}
+              {task.given?.why ? `: ${task.given.why}` : ""}.
+            </p>
+            <button
+              type="button"
+              className="press"
+              onClick={() => void give([{ key: task.key, person: null, why: null }], `${label(task)}: open again.`)}
             >
-              <p>
-                Given by {task.given?.by}
-                {task.given?.why ? `: ${task.given.why}` : ""}.
-              </p>
-              <button
-                type="button"
-                className="press"
-                onClick={() => void give([{ key: task.key, person: null, why: null }], `${label(task)}: open again.`)}
-              >
-                Take it back
-              </button>
-              {view.people
-                .filter((person) => !whyNot(person, task) && person.id !== task.person)
-                .map((person) => (
-                  <button
-                    key={person.id}
-                    type="button"
-                    className="press"
-                    onClick={() => void give([{ key: task.key, person: person.id, why: null }], `${label(task)}: ${person.name}.`)}
-                  >
-                    To {person.name}
-                  </button>
-                ))}
-            </Popover.Content>
-          </Popover.Portal>
+              Take it back
+            </button>
+            {view.people
+              .filter((person) => !whyNot(person, task) && person.id !== task.person)
+              .map((person) => (
+                <button
+                  key={person.id}
+                  type="button"
+                  className="press"
+                  onClick={() => void give([{ key: task.key, person: person.id, why: null }], `${label(task)}: ${person.name}.`)}
+                >
+                  To {person.name}
+                </button>
+              ))}
+          </PopCard>
         </Popover.Root>
       )}
     </span>

@@ -4,6 +4,7 @@ import { Search } from "../search.tsx";
 import { MyShift } from "./my-shift.tsx";
 import { to, usePlace } from "./route.ts";
 import { openRuns } from "./runs.ts";
+import { SignInOrEnrol } from "./sign-in-or-enrol.tsx";
 import { TimersBar } from "./timers-bar.tsx";
 import { type Floor, useFloor } from "./use-floor.ts";
 
@@ -54,14 +55,7 @@ export function FloorApp() {
             ? "There is no network, and nothing is kept on this device yet."
             : "Sign in, or enrol this tablet, and the day's work is here."}
         </p>
-        <p className="mt-4 flex gap-3">
-          <a href="/sign-in" className="press press-main hand">
-            Sign in
-          </a>
-          <a href="/enrol" className="press hand">
-            Enrol this tablet
-          </a>
-        </p>
+        <SignInOrEnrol />
       </main>
     );
   return (

@@ -4,6 +4,7 @@ import type { PlannedStep } from "../../core/runs/plan.ts";
 import { amountWords } from "../../core/stores/item.ts";
 import { itemFor, type ShelfItem } from "../../core/stores/run-materials.ts";
 import { whichFluid } from "../../core/stores/which-fluid.ts";
+import { Submit } from "../field.tsx";
 import type { Draft } from "./outbox.ts";
 
 /** Which fluid of the shelf a step means, and whether it may be poured there. */
@@ -113,9 +114,9 @@ export function FillChannel({
       {options.length === 0 ? (
         <p className="text-soft sm:col-span-4">No lot of this ink is on the shelf in date.</p>
       ) : (
-        <button type="submit" className="press hand sm:col-span-4">
+        <Submit hand className="sm:col-span-4">
           It is in
-        </button>
+        </Submit>
       )}
     </form>
   );
@@ -157,9 +158,9 @@ export function InkLevels({
           />
         </label>
       ))}
-      <button type="submit" disabled={said.length === 0} className="press hand">
+      <Submit hand disabled={said.length === 0}>
         Enter
-      </button>
+      </Submit>
     </form>
   );
 }

@@ -4,7 +4,7 @@ import { Field, Options } from "../field.tsx";
 import { HeadDrawing } from "../machine/head-drawing.tsx";
 import { allowSound } from "../ring.ts";
 import { say } from "../say.ts";
-import { figures, TableHead } from "../table-head.tsx";
+import { figures, TableHead } from "../table.tsx";
 import { Gear, needsGear } from "./gear.tsx";
 import { keepTaken } from "./keep.ts";
 import { PourNote } from "./leaves-shelf.tsx";

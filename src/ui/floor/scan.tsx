@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import { CodeCamera } from "../code-camera.tsx";
-import { Field } from "../field.tsx";
+import { Field, Submit } from "../field.tsx";
 import { go, to } from "./route.ts";
 import type { Floor } from "./use-floor.ts";
 
@@ -39,9 +39,9 @@ export function Scan({ floor }: { floor: Floor }) {
             className="field hand figure !text-2xl uppercase"
           />
         </Field>
-        <button type="submit" className="press press-main hand">
+        <Submit main hand>
           Open
-        </button>
+        </Submit>
       </form>
       <a href={to.shift} className="press hand mt-6">
         Back to the shift

@@ -4,7 +4,7 @@ import { FOUND_AS } from "../../core/routines/step.ts";
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
 import { plannedSeconds, resultProblem } from "../../core/runs/run.ts";
-import { Field } from "../field.tsx";
+import { Field, Submit } from "../field.tsx";
 import { keepTaken } from "./keep.ts";
 import { to } from "./route.ts";
 import type { Send } from "./run-part.ts";
@@ -96,9 +96,9 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
                 className="field hand figure !text-3xl"
               />
             </Field>
-            <button type="submit" className="press press-main hand px-8 py-4 !text-2xl">
+            <Submit main hand className="px-8 py-4 !text-2xl">
               Enter
-            </button>
+            </Submit>
           </form>
         );
       case "nozzle-check":

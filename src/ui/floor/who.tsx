@@ -4,6 +4,7 @@ import { ask, Said } from "../send.ts";
 import { keepClaim } from "./keep.ts";
 import { go, to } from "./route.ts";
 import { sealClaim } from "./seal.ts";
+import { SignInOrEnrol } from "./sign-in-or-enrol.tsx";
 import type { Floor } from "./use-floor.ts";
 
 const KEYS = ["1", "2", "3", "4", "5", "6", "7", "8", "9", "⌫", "0", "OK"];
@@ -20,14 +21,7 @@ export function Who({ floor }: { floor: Floor }) {
       <main className="mx-auto max-w-3xl px-3 py-4">
         <h1>This is not a shared tablet</h1>
         <p className="mt-2">Here one signs in with name and password. A supervisor enrols shared tablets in the Shop, under Tablets.</p>
-        <p className="mt-4 flex gap-3">
-          <a href="/sign-in" className="press press-main hand">
-            Sign in
-          </a>
-          <a href="/enrol" className="press hand">
-            Enrol this tablet
-          </a>
-        </p>
+        <SignInOrEnrol />
       </main>
     );
   const enter = async (digits: string) => {

@@ -3,10 +3,11 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
+import { ALL_FIRING } from "../../core/nozzles/readiness.ts";
 import type { EntryPage, EntryView } from "../../work/record/ledger.ts";
 import { ChannelCounts, type Counts } from "../check/channel-counts.tsx";
 import { entryOf, Said, sendEntries } from "../send.ts";
-import { TableHead } from "../table-head.tsx";
+import { RowHead, TableHead } from "../table.tsx";
 
 /** An entry with its amendments, and the way to amend it. */
 export function EntryDesk({ page }: { page: EntryPage }) {
@@ -92,9 +93,7 @@ function Body({ body }: { body: Record<string, unknown> }) {
         <tbody>
           {body.channels.map((channel) => (
             <tr key={channel.id} className="border-hair border-b">
-              <th scope="row" className="figure py-1 pr-5 text-left font-medium">
-                {channel.id}
-              </th>
+              <RowHead className="figure pr-5 font-medium">{channel.id}</RowHead>
               {[channel.missing, channel.weak, channel.deflected].map((count, index) => (
                 <td key={["missing", "weak", "deflected"][index]} className="figure pr-5 text-right">
                   {count}
@@ -148,12 +147,7 @@ function Amend({ entry, body, channels }: { entry: EntryView; body: Record<strin
               ...channels.find(({ id }) => id === channel.id),
               id: channel.id,
               read: true,
-              missing: 0,
-              weak: 0,
-              deflected: 0,
-              neighbours: false,
-              gone: false,
-              unread: false,
+              ...ALL_FIRING,
             }}
             counts={channel}
             onChange={(counts) =>

@@ -1,6 +1,7 @@
 import Link from "next/link";
 import type { LedgerView } from "../../work/record/ledger.ts";
-import { figures, TableHead } from "../table-head.tsx";
+import { Submit } from "../field.tsx";
+import { figures, TableHead } from "../table.tsx";
 
 /** The ledger: filters in the address, newest first, paged by key. */
 export function LedgerPage({ view, fault }: { view: LedgerView; fault?: string }) {
@@ -35,9 +36,7 @@ export function LedgerPage({ view, fault }: { view: LedgerView; fault?: string }
           To
           <input name="to" type="date" defaultValue={filter.to} className="field" />
         </label>
-        <button type="submit" className="press press-main">
-          Show
-        </button>
+        <Submit main>Show</Submit>
         {Object.keys(filter).length > 0 && (
           <Link href="/ledger" className="press">
             All

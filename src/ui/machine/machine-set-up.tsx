@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { CLASSES, FAMILIES } from "../../core/fleet/vocabulary.ts";
 import type { MachineView } from "../../work/machine/machine.ts";
-import { Options } from "../field.tsx";
+import { Options, Submit } from "../field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { WeekdayPicker } from "../weekday-picker.tsx";
@@ -126,9 +126,7 @@ export function MachineSetUp({ view }: { view: MachineView }) {
           ))}
         </ul>
         <div className="mt-4 flex gap-3">
-          <button type="submit" className="press press-main">
-            Save
-          </button>
+          <Submit main>Save</Submit>
           <button type="button" className="press" onClick={() => save(true)}>
             Archive the machine
           </button>

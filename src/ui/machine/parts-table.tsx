@@ -6,7 +6,7 @@ import { words } from "../../core/due/sentence.ts";
 import type { MachineView } from "../../work/machine/machine.ts";
 import { enter } from "../enter.ts";
 import { Field } from "../field.tsx";
-import { TableHead, unseen } from "../table-head.tsx";
+import { RowHead, TableHead, unseen } from "../table.tsx";
 
 type Part = MachineView["parts"][number];
 
@@ -49,11 +49,11 @@ function PartRow({
   return (
     <>
       <tr className="border-hair border-b align-baseline">
-        <th scope="row" className="py-1 pr-3 text-left font-medium">
+        <RowHead className="font-medium">
           {words(part.kind)}
           {part.id !== part.kind && <span className="text-soft"> {part.id}</span>}
           {part.serial && <span className="figure block font-normal text-soft">{part.serial}</span>}
-        </th>
+        </RowHead>
         <td className="figure pr-3">
           {part.gone
             ? "taken off"

@@ -2,7 +2,7 @@
 import { type FormEvent, useState } from "react";
 import type { MachineView } from "../../work/machine/machine.ts";
 import { enter } from "../enter.ts";
-import { Field } from "../field.tsx";
+import { Field, Submit } from "../field.tsx";
 
 /** Out of order: symptom, what it waits for, expected day, cost; which routines go on; closed by a check. */
 export function Repair({ view, mayRecord }: { view: MachineView; mayRecord: boolean }) {
@@ -86,9 +86,7 @@ export function Repair({ view, mayRecord }: { view: MachineView; mayRecord: bool
                 ))}
             </div>
           </fieldset>
-          <button type="submit" className="press press-main">
-            {repair ? "Save" : "It is out of order"}
-          </button>
+          <Submit main>{repair ? "Save" : "It is out of order"}</Submit>
         </form>
       )}
     </section>

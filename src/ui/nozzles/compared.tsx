@@ -4,7 +4,7 @@ import { changeOf, changeWords } from "../../core/nozzles/compare.ts";
 import { ALL_GOOD, verdictOf } from "../../core/nozzles/verdicts.ts";
 import type { CheckView, NozzleHistory } from "../../work/nozzles/nozzle-history.ts";
 import { isLight } from "../comb.tsx";
-import { TableHead } from "../table-head.tsx";
+import { RowHead, TableHead } from "../table.tsx";
 
 /** Two checks over each other, channel by channel, with what changed in words. */
 export function Compared({ history, earlier, later }: { history: NozzleHistory; earlier: CheckView; later: CheckView }) {
@@ -25,9 +25,9 @@ export function Compared({ history, earlier, later }: { history: NozzleHistory; 
           );
           return (
             <tr key={channel.id} className="border-hair border-b align-middle">
-              <th scope="row" className="py-1 pr-3 text-left font-normal">
+              <RowHead className="font-normal">
                 <span className="figure font-semibold">{channel.id}</span> {channel.ink.replaceAll("-", " ")}
-              </th>
+              </RowHead>
               <td className="w-2/5 pr-3">
                 {before && <Over before={before} after={after} colour={channel.colour} nozzles={channel.nozzles} />}
               </td>

@@ -10,7 +10,7 @@ import { enter } from "../enter.ts";
 import { Field } from "../field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
-import { TableHead } from "../table-head.tsx";
+import { TableHead } from "../table.tsx";
 import { Compared } from "./compared.tsx";
 import { DeskWhatNow } from "./desk-what-now.tsx";
 import { Strip } from "./strip.tsx";

@@ -5,7 +5,7 @@ import type { NozzlesView } from "../../work/machine/nozzles-view.ts";
 import type { MonthOfRecoveries } from "../../work/nozzles/recoveries.ts";
 import { Comb } from "../comb.tsx";
 import { StateMark } from "../state-mark.tsx";
-import { TableHead } from "../table-head.tsx";
+import { RowHead, TableHead } from "../table.tsx";
 
 /** All machines' nozzles at a glance, and what bringing them back cost this month. */
 export function NozzlesPage({ view, month }: { view: NozzlesView; month: MonthOfRecoveries }) {
@@ -22,9 +22,9 @@ export function NozzlesPage({ view, month }: { view: NozzlesView; month: MonthOf
             const next = desk ? whatNow(desk, desk.madeAt) : undefined;
             return (
               <tr key={row.id} className="border-hair border-b">
-                <th scope="row" className="py-1.5 pr-4 text-left font-semibold">
+                <RowHead className="py-1.5 pr-4 font-semibold">
                   <Link href={`/nozzles/${row.id}`}>{row.name}</Link>
-                </th>
+                </RowHead>
                 <td className="pr-4">
                   <StateMark word={row.word} />
                 </td>
@@ -95,9 +95,9 @@ function Month({ month }: { month: MonthOfRecoveries }) {
             <tbody>
               {month.machines.map((machine) => (
                 <tr key={machine.id} className="border-hair border-b align-baseline">
-                  <th scope="row" className="py-1 pr-5 text-left font-semibold">
+                  <RowHead className="pr-5 font-semibold">
                     <Link href={`/nozzles/${machine.id}`}>{machine.name}</Link>
-                  </th>
+                  </RowHead>
                   <td className="figure pr-5 text-right">{machine.recoveries}</td>
                   <td className="figure pr-5 text-right">{machine.well}</td>
                   <td className="figure pr-5 text-right">{machine.cleans}</td>

@@ -7,7 +7,7 @@ import type { NozzlePattern, PatternChannel } from "../../core/nozzles/pattern.t
 import { Field } from "../field.tsx";
 import { say, sayFault } from "../say.ts";
 import { ask } from "../send.ts";
-import { TableHead } from "../table-head.tsx";
+import { RowHead, TableHead } from "../table.tsx";
 
 /** Numbers of a channel as fields: a path, its name, and its unit. */
 const FIELDS: { path: string; name: string; step?: number }[] = [
@@ -132,9 +132,9 @@ export function PatternEditor({
             <tbody>
               {pattern.channels.map((each, index) => (
                 <tr key={each.id}>
-                  <th scope="row" className="pr-2 text-left font-normal">
+                  <RowHead className="pr-2 font-normal">
                     <span className="figure font-semibold">{each.id}</span>
-                  </th>
+                  </RowHead>
                   {FIELDS.map(({ path, name: field, step = 0.05 }) => (
                     <td key={path} className="pr-1">
                       <input

@@ -4,10 +4,10 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { uuidv7 } from "uuidv7";
 import type { PaperView } from "../../work/paper/paper.ts";
-import { Field, Options } from "../field.tsx";
+import { Field, Options, Submit } from "../field.tsx";
 import { sayFault } from "../say.ts";
 import { ask } from "../send.ts";
-import { figures, TableHead, unseen } from "../table-head.tsx";
+import { figures, TableHead, unseen } from "../table.tsx";
 
 /** What goes onto paper, and the sheets that are out. */
 export function PaperPage({ view }: { view: PaperView }) {
@@ -46,9 +46,9 @@ export function PaperPage({ view }: { view: PaperView }) {
           <div className="flex flex-wrap items-end gap-2">
             <Choice label="Person" options={view.people} value={person} change={setPerson} />
             <Choice label="Day" options={view.days.map(({ day: id, words }) => ({ id, name: words }))} value={day} change={setDay} />
-            <button type="submit" disabled={busy} className="press press-main hand">
+            <Submit main hand disabled={busy}>
               Put the shift on paper
-            </button>
+            </Submit>
           </div>
         </form>
         <form
@@ -67,9 +67,9 @@ export function PaperPage({ view }: { view: PaperView }) {
               value={chosen}
               change={setRoutine}
             />
-            <button type="submit" disabled={busy || !chosen} className="press press-main hand">
+            <Submit main hand disabled={busy || !chosen}>
               Put the routine on paper
-            </button>
+            </Submit>
           </div>
         </form>
       </div>

@@ -2,6 +2,7 @@ import type { Box, SheetLine } from "../../core/paper/sheet.ts";
 import { useWords } from "../../core/runs/outlook.ts";
 import { statementWords } from "../../core/safety/statements.ts";
 import type { SheetView, SheetWork } from "../../work/paper/paper.ts";
+import { RowHead } from "../table.tsx";
 import { PrintNow } from "./print-now.tsx";
 
 /** A sheet as it lies on the clipboard: A4, black on white, boxes and lines to write on, whatever light the screen has. */
@@ -213,9 +214,9 @@ function Channels({ channels }: { channels: SheetWork["channels"] }) {
       <tbody>
         {channels.map(({ id, ink }) => (
           <tr key={id} className="h-[7mm] border-neutral-400 border-b">
-            <th scope="row" className="text-left font-normal">
+            <RowHead className="font-normal">
               <span className="figure">{id}</span> {ink.replaceAll("-", " ")}
-            </th>
+            </RowHead>
             {[1, 2, 3].map((each) => (
               <td key={each} className="border-neutral-400 border-l" />
             ))}

@@ -2,7 +2,7 @@ import type { SheetLine } from "../../core/paper/sheet.ts";
 import type { SheetView, SheetWork } from "../../work/paper/paper.ts";
 import type { Counts } from "../check/channel-counts.tsx";
 import { Options } from "../field.tsx";
-import { TableHead } from "../table-head.tsx";
+import { RowHead, TableHead } from "../table.tsx";
 import type { LineDraft } from "./typed-draft.ts";
 
 /** A line of the sheet: its box, its answer, its time, as they stand on paper. */
@@ -158,9 +158,9 @@ function ChannelTable({
       <tbody>
         {channels.map(({ id, ink }) => (
           <tr key={id}>
-            <th scope="row" className="pr-3 text-left font-normal">
+            <RowHead className="font-normal">
               <span className="figure">{id}</span> {ink.replaceAll("-", " ")}
-            </th>
+            </RowHead>
             {KINDS.map((kind) => (
               <td key={kind} className="pr-3">
                 <input

@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import type { RoundView } from "../../work/rounds/rounds.ts";
-import { figures, TableHead } from "../table-head.tsx";
+import { figures, TableHead } from "../table.tsx";
 import { Feeds } from "./feeds.tsx";
 import { SettingsForm } from "./settings-form.tsx";
 

@@ -2,7 +2,7 @@
 import { type FormEvent, useCallback, useEffect, useState } from "react";
 import { toast } from "sonner";
 import type { RoundView } from "../../work/rounds/rounds.ts";
-import { Field } from "../field.tsx";
+import { Field, Submit } from "../field.tsx";
 import { sayFault, trying } from "../say.ts";
 import { ask } from "../send.ts";
 
@@ -59,9 +59,7 @@ export function Feeds({ view }: { view: RoundView }) {
             ))}
           </select>
         </Field>
-        <button type="submit" className="press">
-          Make an address
-        </button>
+        <Submit>Make an address</Submit>
       </form>
       {made && (
         <p className="mt-2 border-accent border-l-4 pl-3">

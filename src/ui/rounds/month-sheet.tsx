@@ -1,5 +1,6 @@
 import type { MonthView } from "../../work/rounds/week.ts";
 import { PrintNow } from "../paper/print-now.tsx";
+import { RowHead } from "../table.tsx";
 
 type Row = { id: string; name: string; days: { minutes: number; names: string[]; there?: boolean }[] };
 
@@ -25,9 +26,7 @@ export function MonthSheet({ view }: { view: MonthView }) {
           <tbody>
             {rows.map((row) => (
               <tr key={row.id}>
-                <th scope="row" className="whitespace-nowrap pr-2 text-left font-semibold">
-                  {row.name}
-                </th>
+                <RowHead className="whitespace-nowrap pr-2 font-semibold">{row.name}</RowHead>
                 {row.days.map(({ minutes, names, there }, index) => (
                   <td
                     key={view.days[index]?.day}

@@ -3,7 +3,7 @@ import { type FormEvent, type ReactNode, useState } from "react";
 import { SKILLS } from "../../core/fleet/vocabulary.ts";
 import type { RoundView } from "../../work/rounds/rounds.ts";
 import { enter } from "../enter.ts";
-import { Field } from "../field.tsx";
+import { Field, Submit } from "../field.tsx";
 
 const text = (form: FormData, name: string) => String(form.get(name) ?? "").trim();
 
@@ -130,9 +130,7 @@ function Form({
     <form onSubmit={submit} className="grid h-fit gap-2">
       <h2>{title}</h2>
       {children}
-      <button type="submit" className="press justify-self-start">
-        {press}
-      </button>
+      <Submit className="justify-self-start">{press}</Submit>
     </form>
   );
 }

@@ -2,6 +2,7 @@
 import type { FormEvent } from "react";
 import { toast } from "sonner";
 import type { RoundView } from "../../work/rounds/rounds.ts";
+import { Submit } from "../field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 
@@ -83,9 +84,7 @@ export function SettingsForm({ view, done }: { view: RoundView; done: () => void
           );
         })}
       </fieldset>
-      <button type="submit" className="press justify-self-start">
-        Save
-      </button>
+      <Submit className="justify-self-start">Save</Submit>
     </form>
   );
 }

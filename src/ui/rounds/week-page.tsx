@@ -7,7 +7,7 @@ import type { WeekView } from "../../work/rounds/week.ts";
 import { oneAtATime } from "../one-at-a-time.ts";
 import { sayFault, trying } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
-import { figures, TableHead, unseen } from "../table-head.tsx";
+import { figures, TableHead, unseen } from "../table.tsx";
 import { useLive } from "../use-live.ts";
 import { LoadChart } from "./load-chart.tsx";
 

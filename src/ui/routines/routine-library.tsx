@@ -7,7 +7,7 @@ import type { NeededRow, PackPreview, RoutineRow } from "../../work/routines/rou
 import { Field } from "../field.tsx";
 import { sayFault } from "../say.ts";
 import { Said } from "../send.ts";
-import { figures, TableHead, unseen } from "../table-head.tsx";
+import { figures, RowHead, TableHead, unseen } from "../table.tsx";
 
 /** All routines of the house: what they are, when they fall due, where; packs out and in. */
 export function RoutineLibrary({ rows, needed }: { rows: RoutineRow[]; needed: NeededRow[] }) {
@@ -64,14 +64,14 @@ export function RoutineLibrary({ rows, needed }: { rows: RoutineRow[]; needed: N
                   onChange={() => setTicked(ticked.includes(id) ? ticked.filter((each) => each !== id) : [...ticked, id])}
                 />
               </td>
-              <th scope="row" className="py-1 pr-3 text-left font-normal">
+              <RowHead className="font-normal">
                 <Link href={`/shop/routines/${id}`} prefetch={false}>
                   {name}
                 </Link>{" "}
                 <span className="figure text-soft">{id}</span>
                 {from !== "built in" && <span className="text-accent"> {from === "own" ? "the house's own" : "changed here"}</span>}
                 {steps === 0 && <span className="text-soft"> no steps</span>}
-              </th>
+              </RowHead>
               <td className="pr-3">{when}</td>
               <td className="figure text-right">{handsMinutes}</td>
               <td className="figure pr-4 text-right">{waitMinutes}</td>

@@ -5,6 +5,7 @@ import { toast } from "sonner";
 import { DAY_STARTS_AT_HOUR } from "../../core/calendar/site-time.ts";
 import type { Area, Calendar } from "../../core/fleet/schema.ts";
 import { BEATS } from "../../core/fleet/vocabulary.ts";
+import { Submit } from "../field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { WeekdayPicker } from "../weekday-picker.tsx";
@@ -220,9 +221,9 @@ export function CalendarForm({ calendar }: { calendar: CalendarView }) {
           </button>
         </fieldset>
       </div>
-      <button type="submit" className="press press-main w-fit">
+      <Submit main className="w-fit">
         Save
-      </button>
+      </Submit>
     </form>
   );
 }

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { toast } from "sonner";
 import { HAZARDS, type Hazard } from "../../core/safety/hazards.ts";
 import type { DataSheet } from "../../work/shop/safety.ts";
-import { Field } from "../field.tsx";
+import { Field, Submit } from "../field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 
@@ -77,9 +77,7 @@ export function DataSheetsForm({ sheets }: { sheets: DataSheet[] }) {
         <button type="button" className="press" onClick={() => setRows([...rows, { name: "", url: "", hazards: [] }])}>
           Another data sheet
         </button>
-        <button type="submit" className="press press-main">
-          Save
-        </button>
+        <Submit main>Save</Submit>
       </div>
     </form>
   );

@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import type { ReadinessRow } from "../../work/shop/readiness.ts";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
-import { TableHead } from "../table-head.tsx";
+import { RowHead, TableHead } from "../table.tsx";
 
 const FIELDS = [
   ["toleranceAChannel", "a channel", 0.5],
@@ -47,10 +47,10 @@ function OneRow({ row }: { row: ReadinessRow }) {
   };
   return (
     <tr className="border-hair border-b">
-      <th scope="row" className="py-1 pr-4 text-left">
+      <RowHead className="pr-4">
         {row.name}
         {row.own && <span className="font-normal text-soft"> (own)</span>}
-      </th>
+      </RowHead>
       {FIELDS.map(([key, name, step]) => (
         <td key={key} className="pr-4">
           <input

@@ -5,7 +5,8 @@ import type { LadderSettings, Rung } from "../../core/nozzles/ladder/settings.ts
 import type { LadderRow } from "../../work/shop/ladder-settings.ts";
 import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
-import { TableHead, unseen } from "../table-head.tsx";
+import { TableHead, unseen } from "../table.tsx";
+import { WhichOne } from "../which-one.tsx";
 
 type Numbers = Exclude<keyof LadderSettings, "rungs">;
 const NUMBERS: [Numbers, string, number][] = [
@@ -34,17 +35,7 @@ export function LadderForm({ rows }: { rows: LadderRow[] }) {
         The strengths of a head clean with what each draws, the weakest first, and when to go on, climb, rest or call. A machine's own stand
         before its class's. The school (ladder, fixed number, load and clean) is chosen under Schools.
       </p>
-      <label className="grid max-w-xs text-sm">
-        For
-        <select value={id} onChange={(event) => setId(event.target.value)} className="field hand">
-          {rows.map((each) => (
-            <option key={each.id} value={each.id}>
-              {each.name}
-              {each.own ? ", its own" : ""}
-            </option>
-          ))}
-        </select>
-      </label>
+      <WhichOne rows={rows} id={id} choose={setId} />
       {row && <OneLadder key={`${row.id}${JSON.stringify(row.settings)}`} row={row} />}
     </section>
   );

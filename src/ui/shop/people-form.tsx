@@ -5,9 +5,10 @@ import { toast } from "sonner";
 import type { Person } from "../../core/fleet/schema.ts";
 import { ROLES, SKILLS } from "../../core/fleet/vocabulary.ts";
 import type { PeopleView } from "../../work/access/people.ts";
+import { Submit } from "../field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
-import { TableHead } from "../table-head.tsx";
+import { RowHead, TableHead } from "../table.tsx";
 
 const NEW: Person = { id: "", name: "", role: "operator", skills: [], shifts: [] };
 const idFrom = (name: string) =>
@@ -28,9 +29,7 @@ export function PeopleForm({ view }: { view: PeopleView }) {
         <tbody>
           {view.people.map((person) => (
             <tr key={person.id} className="border-hair border-b">
-              <th scope="row" className="py-1 pr-3 text-left">
-                {person.name}
-              </th>
+              <RowHead>{person.name}</RowHead>
               <td className="pr-3">{person.role}</td>
               <td className="pr-3">{person.skills?.join(", ")}</td>
               <td className="pr-3">{person.shifts?.join(", ")}</td>
@@ -149,9 +148,7 @@ function OnePerson({
         />
       </label>
       <div className="flex gap-3 sm:col-span-2">
-        <button type="submit" className="press press-main">
-          Save
-        </button>
+        <Submit main>Save</Submit>
         <button type="button" className="press" onClick={close}>
           Leave it
         </button>

@@ -18,6 +18,17 @@ import { SignCounts } from "./sign-counts.tsx";
 import { SignIns } from "./sign-ins.tsx";
 import { TabletsForm } from "./tablets-form.tsx";
 
+const TABS = [
+  ["people", "People"],
+  ["calendar", "Days and beats"],
+  ["machines", "Machines"],
+  ["routines", "Routines"],
+  ["schools", "Schools"],
+  ["judgement", "Judgement"],
+  ["bring-in", "Bring in, take out"],
+  ["tablets", "Tablets, tags, Wall"],
+  ["sign-ins", "Sign-ins"],
+] as const;
 const TAB = "border-b-2 border-transparent px-3 py-2 data-[state=active]:border-accent data-[state=active]:font-semibold";
 type Props = {
   tab: string;
@@ -46,33 +57,11 @@ export function ShopPage({ tab, people, readiness, ladder, calendar, timeZone, m
       </h1>
       <Tabs.Root value={tab} onValueChange={(next) => router.push(`/shop?tab=${next}`)}>
         <Tabs.List aria-label="Settings" className="flex flex-wrap border-hair border-b">
-          <Tabs.Trigger value="people" className={TAB}>
-            People
-          </Tabs.Trigger>
-          <Tabs.Trigger value="calendar" className={TAB}>
-            Days and beats
-          </Tabs.Trigger>
-          <Tabs.Trigger value="machines" className={TAB}>
-            Machines
-          </Tabs.Trigger>
-          <Tabs.Trigger value="routines" className={TAB}>
-            Routines
-          </Tabs.Trigger>
-          <Tabs.Trigger value="schools" className={TAB}>
-            Schools
-          </Tabs.Trigger>
-          <Tabs.Trigger value="judgement" className={TAB}>
-            Judgement
-          </Tabs.Trigger>
-          <Tabs.Trigger value="bring-in" className={TAB}>
-            Bring in, take out
-          </Tabs.Trigger>
-          <Tabs.Trigger value="tablets" className={TAB}>
-            Tablets, tags, Wall
-          </Tabs.Trigger>
-          <Tabs.Trigger value="sign-ins" className={TAB}>
-            Sign-ins
-          </Tabs.Trigger>
+          {TABS.map(([value, name]) => (
+            <Tabs.Trigger key={value} value={value} className={TAB}>
+              {name}
+            </Tabs.Trigger>
+          ))}
         </Tabs.List>
         <Tabs.Content value="people" className="py-4">
           <PeopleForm view={people} />

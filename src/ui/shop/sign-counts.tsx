@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import type { SignCount } from "../../work/routines/signs.ts";
 import { trying } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
-import { TableHead } from "../table-head.tsx";
+import { RowHead, TableHead } from "../table.tsx";
 
 /** What signs were found to come from here, the order that follows, and setting a count back. */
 export function SignCounts({ counts }: { counts: SignCount[] }) {
@@ -21,9 +21,7 @@ export function SignCounts({ counts }: { counts: SignCount[] }) {
         <tbody>
           {counts.map((count) => (
             <tr key={count.sign} className="border-hair border-b align-baseline">
-              <th scope="row" className="py-1 pr-3 text-left font-normal">
-                {count.words}
-              </th>
+              <RowHead className="font-normal">{count.words}</RowHead>
               <td className="pr-3">
                 {count.causes.map(({ id, words, prior, found }) => (
                   <span key={id} className="mr-4 inline-block">

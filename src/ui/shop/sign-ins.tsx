@@ -4,7 +4,7 @@ import { toast } from "sonner";
 import type { PeopleView } from "../../work/access/people.ts";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
-import { TableHead } from "../table-head.tsx";
+import { RowHead, TableHead } from "../table.tsx";
 
 /** Who is signed in where; a sign-in ended here is dead at once. */
 export function SignIns({ sessions }: { sessions: PeopleView["sessions"] }) {
@@ -22,9 +22,7 @@ export function SignIns({ sessions }: { sessions: PeopleView["sessions"] }) {
       <tbody>
         {sessions.map((session) => (
           <tr key={session.id} className="border-hair border-b align-baseline">
-            <th scope="row" className="py-1 pr-3 text-left">
-              {session.name}
-            </th>
+            <RowHead>{session.name}</RowHead>
             <td className="figure whitespace-nowrap pr-3">{session.since.slice(0, 16).replace("T", " ")}</td>
             <td className="figure whitespace-nowrap pr-3">{session.seen.slice(0, 16).replace("T", " ")}</td>
             <td className="figure pr-3">{session.address}</td>

@@ -5,7 +5,7 @@ import { toast } from "sonner";
 import type { TableView } from "../../work/shop/tables.ts";
 import { Field } from "../field.tsx";
 import { Said } from "../send.ts";
-import { TableHead } from "../table-head.tsx";
+import { TableHead } from "../table.tsx";
 import { Fault } from "./fault.tsx";
 
 const KINDS = [

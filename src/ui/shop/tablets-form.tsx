@@ -5,7 +5,7 @@ import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
 import type { DeviceView } from "../../work/access/devices.ts";
 import type { WallView } from "../../work/board/wall.ts";
-import { Field } from "../field.tsx";
+import { Field, Submit } from "../field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 
@@ -73,9 +73,7 @@ export function TabletsForm({ devices, walls, people }: Props) {
           <Field label="Name of a new one" className="grow text-sm">
             <input name="name" required maxLength={60} className="field" />
           </Field>
-          <button type="submit" className="press">
-            Enrol
-          </button>
+          <Submit>Enrol</Submit>
         </form>
         {code && (
           <div className="mt-3 flex items-center gap-4 border-accent border-l-4 pl-3">
@@ -114,9 +112,7 @@ export function TabletsForm({ devices, walls, people }: Props) {
               className="field figure w-28"
             />
           </Field>
-          <button type="submit" className="press">
-            Set
-          </button>
+          <Submit>Set</Submit>
         </form>
       </section>
       <section aria-label="Tags and Wall">
@@ -151,9 +147,7 @@ export function TabletsForm({ devices, walls, people }: Props) {
           <Field label="Where it hangs" className="grow text-sm">
             <input name="name" required maxLength={60} className="field" />
           </Field>
-          <button type="submit" className="press">
-            Make an address
-          </button>
+          <Submit>Make an address</Submit>
         </form>
         {wall && (
           <p className="mt-2 border-accent border-l-4 pl-3">

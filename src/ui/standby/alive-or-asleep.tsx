@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { type AliveOrAsleep, breakEvenDays, type CostPart, centsOf } from "../../core/standby/cost.ts";
 import type { Risk } from "../../core/standby/risk.ts";
-import { TableHead } from "../table-head.tsx";
+import { RowHead, TableHead } from "../table.tsx";
 import { CostChart } from "./cost-chart.tsx";
 import { money } from "./standby-frame.tsx";
 
@@ -71,9 +71,7 @@ export function AliveOrAsleepView({
               <tbody>
                 {tried[side].map((part) => (
                   <tr key={part.id} className="border-hair border-b">
-                    <th scope="row" className="py-0.5 text-left font-normal">
-                      {part.words}
-                    </th>
+                    <RowHead className="py-0.5 font-normal">{part.words}</RowHead>
                     <td className="whitespace-nowrap pr-4 text-right">
                       <input
                         type="number"
@@ -101,9 +99,7 @@ export function AliveOrAsleepView({
                   </tr>
                 ))}
                 <tr>
-                  <th scope="row" className="text-left">
-                    Together
-                  </th>
+                  <RowHead>Together</RowHead>
                   <td />
                   <td />
                   <td className="figure text-right font-semibold">{money(sum)}</td>

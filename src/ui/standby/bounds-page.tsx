@@ -5,7 +5,8 @@ import type { StandbySettingsRow, StandbySettingsView } from "../../work/standby
 import { Field } from "../field.tsx";
 import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
-import { TableHead } from "../table-head.tsx";
+import { RowHead, TableHead } from "../table.tsx";
+import { WhichOne } from "../which-one.tsx";
 import { StandbyFrame } from "./standby-frame.tsx";
 
 type Numbers =
@@ -66,17 +67,7 @@ export function BoundsPage({ view }: { view: StandbySettingsView }) {
         Starting values of a house, not facts: no account agrees on them. A machine's own stand before its class's; each step of an advice
         names the bound it used.
       </p>
-      <label className="grid max-w-xs text-sm">
-        For
-        <select value={id} onChange={(event) => setId(event.target.value)} className="field hand">
-          {view.rows.map((each) => (
-            <option key={each.id} value={each.id}>
-              {each.name}
-              {each.own ? ", its own" : ""}
-            </option>
-          ))}
-        </select>
-      </label>
+      <WhichOne rows={view.rows} id={id} choose={setId} />
       {row && <Bounds key={`${row.id}${JSON.stringify(row.settings)}`} row={row} regimes={view.regimes} />}
     </StandbyFrame>
   );
@@ -104,9 +95,7 @@ function Bounds({ row, regimes }: { row: StandbySettingsRow; regimes: StandbySet
           <tbody>
             {regimes.map(({ id, name }) => (
               <tr key={id} className="border-hair border-b">
-                <th scope="row" className="py-1 pr-4 text-left font-normal">
-                  {name}
-                </th>
+                <RowHead className="pr-4 font-normal">{name}</RowHead>
                 <td className="pr-4 text-right">
                   <Figure
                     name={`${name}, from, h`}

@@ -5,7 +5,7 @@ import type { DoorMachine, DoorView } from "../../work/standby/door.ts";
 import { enter } from "../enter.ts";
 import { say, trying } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
-import { figures, TableHead } from "../table-head.tsx";
+import { figures, RowHead, TableHead } from "../table.tsx";
 import { useLive } from "../use-live.ts";
 
 /** The last look of whoever leaves: it goes quiet when every machine is left right. */
@@ -193,9 +193,7 @@ function Promised({ next }: { next: NonNullable<DoorView["next"]> }) {
           <tbody>
             {next.machines.map((each) => (
               <tr key={each.id} className="border-hair border-b" title={each.words}>
-                <th scope="row" className="py-1 text-left font-normal">
-                  {each.name}
-                </th>
+                <RowHead className="font-normal">{each.name}</RowHead>
                 <td className="figure text-right">{each.by}</td>
                 <td className="figure text-right">{each.chance} %</td>
                 <td className="figure text-right">{each.lateBy}</td>

@@ -1,5 +1,5 @@
 import type { StandbyView } from "../../work/standby/machine.ts";
-import { TableHead } from "../table-head.tsx";
+import { RowHead, TableHead } from "../table.tsx";
 
 /** Millilitres and seconds line by line, and where the waste must be emptied. */
 export function FlushTable({ flush }: { flush: NonNullable<StandbyView["flush"]> }) {
@@ -20,9 +20,9 @@ export function FlushTable({ flush }: { flush: NonNullable<StandbyView["flush"]>
           <tbody>
             {flush.lines.map((line, index) => (
               <FlushRow key={line.id} empties={before(index)} limitMl={flush.limitMl}>
-                <th scope="row" className="py-1 pr-4 text-left font-normal">
+                <RowHead className="pr-4 font-normal">
                   {line.id} <span className="text-soft">{line.ink}</span>
-                </th>
+                </RowHead>
                 <td className="figure pr-4 text-right">{ml(line.volumeMl)}</td>
                 <td className="figure pr-4 text-right">{line.volumes.toFixed(2)}</td>
                 <td className="figure pr-4 text-right">{ml(line.ml)}</td>

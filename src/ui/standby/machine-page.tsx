@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
 import type { StandbyView } from "../../work/standby/machine.ts";
 import { enter } from "../enter.ts";
-import { Field } from "../field.tsx";
+import { Field, Submit } from "../field.tsx";
 import { AliveOrAsleepView } from "./alive-or-asleep.tsx";
 import { FlushTable } from "./flush-table.tsx";
 import { PlumbingForm } from "./plumbing-form.tsx";
@@ -132,9 +132,7 @@ function GapForm({ view }: { view: StandbyView }) {
       <label className="flex min-h-9 items-center gap-2">
         <input type="checkbox" checked={unknown} onChange={(event) => setUnknown(event.target.checked)} /> nobody knows
       </label>
-      <button type="submit" className="press">
-        Plan this gap
-      </button>
+      <Submit>Plan this gap</Submit>
       <span className="pb-1.5 text-soft">
         {view.gap.fromWords} to {view.gap.toWords ?? "an unknown day"}: {view.gap.words}
       </span>

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { OverviewView } from "../../work/standby/overview.ts";
 import { Because } from "../stores/stores-frame.tsx";
-import { TableHead, unseen } from "../table-head.tsx";
+import { RowHead, TableHead, unseen } from "../table.tsx";
 import { useLive } from "../use-live.ts";
 import { StandbyFrame } from "./standby-frame.tsx";
 
@@ -51,12 +51,12 @@ export function OverviewPage({ view }: { view: OverviewView }) {
             <tbody>
               {view.rows.map((row) => (
                 <tr key={row.id} className="border-hair border-b align-baseline">
-                  <th scope="row" className="py-1.5 pr-4 text-left font-normal">
+                  <RowHead className="py-1.5 pr-4 font-normal">
                     <Link href={`/standby/${row.id}`} className="font-semibold">
                       {row.name}
                     </Link>{" "}
                     <span className="text-soft text-sm">{row.area}</span>
-                  </th>
+                  </RowHead>
                   {row.asleep ? (
                     <td colSpan={3} className="pr-4">
                       <strong>Asleep</strong>: {row.asleep.replace(/^asleep /, "")}

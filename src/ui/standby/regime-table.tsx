@@ -1,6 +1,6 @@
 import Link from "next/link";
 import type { StandbyView } from "../../work/standby/machine.ts";
-import { TableHead } from "../table-head.tsx";
+import { RowHead, TableHead } from "../table.tsx";
 import { money } from "./standby-frame.tsx";
 
 /** Every regime in the handbook's order, with what speaks for and against it here. */
@@ -16,7 +16,7 @@ export function RegimeTable({ view }: { view: StandbyView }) {
           <tbody>
             {view.options.map((option) => (
               <tr key={option.regime} className={`border-hair border-b align-baseline ${option.regime === view.chosen ? "bg-tint" : ""}`}>
-                <th scope="row" className="py-1.5 pr-4 pl-1 text-left font-normal">
+                <RowHead className="py-1.5 pr-4 pl-1 font-normal">
                   {option.open ? (
                     <Link
                       href={href(option.regime)}
@@ -30,7 +30,7 @@ export function RegimeTable({ view }: { view: StandbyView }) {
                     <span className="text-soft">{option.name}</span>
                   )}
                   <span className="block text-sm text-soft">{option.advised ? "advised" : option.open ? "open" : "not open"}</span>
-                </th>
+                </RowHead>
                 <td className="pr-4 text-sm">{option.open ? option.for.join("; ") : ""}</td>
                 <td className="pr-4 text-sm">{option.against.join("; ")}</td>
                 <td className="figure whitespace-nowrap pr-4 text-right">

@@ -9,7 +9,7 @@ import { Options } from "../field.tsx";
 import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { Because } from "../stores/stores-frame.tsx";
-import { figures, TableHead } from "../table-head.tsx";
+import { figures, RowHead, TableHead } from "../table.tsx";
 import { money, StandbyFrame } from "./standby-frame.tsx";
 
 /** The closed season: every machine's regime, days and people in one plan, changed by hand with what follows. */
@@ -178,9 +178,7 @@ export function SeasonPage({
             <tbody>
               {view.load.map(({ person, before, after }) => (
                 <tr key={person} className="border-hair border-b">
-                  <th scope="row" className="py-1 pr-4 text-left font-normal">
-                    {person}
-                  </th>
+                  <RowHead className="pr-4 font-normal">{person}</RowHead>
                   <td className="figure pr-4 text-right">{before}</td>
                   <td className="figure pr-4 text-right">{after}</td>
                 </tr>
@@ -223,7 +221,7 @@ function SeasonRow({
   ];
   return (
     <tr className="border-hair border-b align-top">
-      <th scope="row" className="py-2 pr-3 text-left font-normal">
+      <RowHead className="py-2 font-normal">
         <Link
           href={`/standby/${row.machine}?from=${view.rows.find(({ machine }) => machine === row.machine)?.stopsOn}T21:30`}
           prefetch={false}
@@ -233,7 +231,7 @@ function SeasonRow({
         </Link>
         <span className="block text-sm text-soft">{row.area}</span>
         {row.leftOut.length > 0 && <span className="block text-sm text-stop">does not fit</span>}
-      </th>
+      </RowHead>
       <td className="py-2 pr-3">
         {select(
           "regime",
@@ -310,10 +308,10 @@ function Needs({ view }: { view: SeasonView }) {
         <tbody>
           {view.needs.map((need) => (
             <tr key={need.name} className="border-hair border-b align-baseline">
-              <th scope="row" className="py-1 pr-4 text-left font-normal">
+              <RowHead className="pr-4 font-normal">
                 {need.item ? <Link href={`/stores/items/${need.item}`}>{need.name}</Link> : need.name}
                 <span className="block text-sm text-soft">{need.machines.join(", ")}</span>
-              </th>
+              </RowHead>
               <td className="figure pr-4">{need.words}</td>
               <td className="pr-4">{need.heldWords}</td>
               <td className={need.short ? (need.late ? "text-stop" : "font-semibold") : "text-soft"}>
@@ -341,9 +339,7 @@ function Returns({ returns }: { returns: SeasonReturn[] }) {
         <tbody>
           {returns.map((each) => (
             <tr key={each.machine} className="border-hair border-b">
-              <th scope="row" className="py-1 pr-4 text-left font-normal">
-                {each.machine}
-              </th>
+              <RowHead className="pr-4 font-normal">{each.machine}</RowHead>
               <td className="pr-4">{each.regime}</td>
               <td className="pr-4">{each.slept}</td>
               <td className={`pr-4 ${each.held ? "text-stop" : ""}`}>{each.cameBack}</td>

@@ -5,10 +5,10 @@ import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
 import type { AirView } from "../../work/stores/air.ts";
 import { enter } from "../enter.ts";
-import { Field } from "../field.tsx";
+import { Field, Submit } from "../field.tsx";
 import { sayFault, trying } from "../say.ts";
 import { ask, Said } from "../send.ts";
-import { figures, TableHead } from "../table-head.tsx";
+import { figures, TableHead } from "../table.tsx";
 import { useLive } from "../use-live.ts";
 import { AirChart } from "./air-chart.tsx";
 import { StoresFrame } from "./stores-frame.tsx";
@@ -174,9 +174,7 @@ function ByHand({ view, done }: { view: AirView; done: () => void }) {
       <Field label="Humidity, %">
         <input name="humidity" type="number" step="0.1" min={0} max={100} required className="field hand figure w-24" />
       </Field>
-      <button type="submit" className="press hand">
-        Enter
-      </button>
+      <Submit hand>Enter</Submit>
     </form>
   );
 }
@@ -282,9 +280,7 @@ function SetUp({ view, done }: { view: AirView; done: () => void }) {
             <input name={name} type="number" step="any" required defaultValue={view.settings[name]} className="field figure w-36" />
           </label>
         ))}
-        <button type="submit" className="press">
-          Save
-        </button>
+        <Submit>Save</Submit>
       </form>
       <form onSubmit={saveNetwork} aria-label="The broker" className="mt-3 flex flex-wrap items-end gap-2">
         <Field label="Broker (MQTT), like mqtt://192.168.1.20:1883; empty: none">
@@ -293,9 +289,7 @@ function SetUp({ view, done }: { view: AirView; done: () => void }) {
         <Field label="Topic, with + where the area stands">
           <input name="topic" required defaultValue={view.network.topic} maxLength={200} className="field w-64" />
         </Field>
-        <button type="submit" className="press">
-          Save
-        </button>
+        <Submit>Save</Submit>
       </form>
       <p className="mt-1 text-soft text-sm">
         A sensor sends JSON like <code>{'{"celsius": 20.8, "humidity": 46.2, "sensor": "wall"}'}</code>; “stand-in” is the demo's own

@@ -18,7 +18,7 @@ import type { BenchView } from "../../work/stores/bench.ts";
 import { Field, Options } from "../field.tsx";
 import { sayFault } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
-import { figures, TableHead } from "../table-head.tsx";
+import { figures, TableHead } from "../table.tsx";
 import { StoresFrame } from "./stores-frame.tsx";
 
 type Way = "recipe" | "ratio" | "part-in" | "percent" | "strength";

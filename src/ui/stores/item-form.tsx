@@ -4,6 +4,7 @@ import type { FormEvent } from "react";
 import { toast } from "sonner";
 import { FLUID_FAMILIES, plainFamily } from "../../core/stores/fluids.ts";
 import { ITEM_GROUPS, type Item, KEEPINGS, type Supplier, UNITS } from "../../core/stores/item.ts";
+import { Submit } from "../field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 
@@ -133,9 +134,9 @@ export function ItemForm({ item, suppliers }: { item?: Item; suppliers: Supplier
         {field("statements", "Hazard statements, like H225 H319", item?.fluid?.statements?.join(" "))}
         {field("source", "Where these values stand", item?.fluid?.source, { maxLength: 300 })}
       </fieldset>
-      <button type="submit" className="press press-main col-span-full justify-self-start">
+      <Submit main className="col-span-full justify-self-start">
         Save
-      </button>
+      </Submit>
     </form>
   );
 }

@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { STATEMENTS } from "../../core/stores/fluids.ts";
 import { amountWords, type Supplier } from "../../core/stores/item.ts";
 import type { ItemView } from "../../work/stores/shelf.ts";
-import { figures, TableHead } from "../table-head.tsx";
+import { figures, TableHead } from "../table.tsx";
 import { useLive } from "../use-live.ts";
 import { ItemForm } from "./item-form.tsx";
 import { MovementForm } from "./movement-form.tsx";

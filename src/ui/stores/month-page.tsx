@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { CostRow, MonthView } from "../../work/stores/month.ts";
 import { PrintNow } from "../paper/print-now.tsx";
-import { figures, TableHead } from "../table-head.tsx";
+import { figures, TableHead } from "../table.tsx";
 import { StoresFrame } from "./stores-frame.tsx";
 
 const COLUMNS: [keyof CostRow, string, (value: number) => string][] = [

@@ -3,7 +3,7 @@ import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
 import type { Item } from "../../core/stores/item.ts";
 import type { LotView } from "../../work/stores/shelf.ts";
-import { Field, Options } from "../field.tsx";
+import { Field, Options, Submit } from "../field.tsx";
 import { trying } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
 
@@ -151,9 +151,9 @@ export function MovementForm({
           <input name="reason" required={event === "discarded"} maxLength={500} className="field" />
         </Field>
       )}
-      <button type="submit" className="press press-main self-end">
+      <Submit main className="self-end">
         Enter
-      </button>
+      </Submit>
     </form>
   );
 }

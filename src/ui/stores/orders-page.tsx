@@ -4,10 +4,10 @@ import { useState } from "react";
 import { toast } from "sonner";
 import type { OpenOrder, OrdersView } from "../../work/stores/orders.ts";
 import { enter } from "../enter.ts";
-import { Field } from "../field.tsx";
+import { Field, Submit } from "../field.tsx";
 import { sayFault } from "../say.ts";
 import { entryOf, Said, sendEntries } from "../send.ts";
-import { figures, TableHead } from "../table-head.tsx";
+import { figures, TableHead } from "../table.tsx";
 import { useLive } from "../use-live.ts";
 import { Because, StoresFrame } from "./stores-frame.tsx";
 
@@ -307,9 +307,7 @@ function Open({ order, mayReceive, mayClose, done }: { order: OpenOrder; mayRece
           <Field label="No more will come, because" className="grow text-sm">
             <input value={why} required maxLength={500} onChange={({ target }) => setWhy(target.value)} className="field" />
           </Field>
-          <button type="submit" className="press">
-            Close it
-          </button>
+          <Submit>Close it</Submit>
         </form>
       )}
     </details>

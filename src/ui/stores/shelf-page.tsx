@@ -2,7 +2,8 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import type { ShelfRow, ShelfView } from "../../work/stores/shelf.ts";
-import { figures, TableHead } from "../table-head.tsx";
+import { Submit } from "../field.tsx";
+import { figures, TableHead } from "../table.tsx";
 import { useLive } from "../use-live.ts";
 import { Because, StoresFrame } from "./stores-frame.tsx";
 
@@ -52,9 +53,7 @@ export function ShelfPage({ view, maySetUp }: { view: ShelfView; maySetUp: boole
             ))}
           </select>
         </label>
-        <button type="submit" className="press press-main">
-          Show
-        </button>
+        <Submit main>Show</Submit>
         {maySetUp && (
           <Link href="/stores/items/new" className="press ml-auto">
             New item

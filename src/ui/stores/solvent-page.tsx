@@ -6,7 +6,7 @@ import { AIR_DEFERENCE, airEstimate } from "../../core/stores/volatile.ts";
 import type { SolventView } from "../../work/stores/solvent.ts";
 import { Field } from "../field.tsx";
 import { PrintNow } from "../paper/print-now.tsx";
-import { figures, TableHead } from "../table-head.tsx";
+import { figures, TableHead } from "../table.tsx";
 import { useLive } from "../use-live.ts";
 import { StoresFrame } from "./stores-frame.tsx";
 

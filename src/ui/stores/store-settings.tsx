@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import type { FormEvent } from "react";
 import { toast } from "sonner";
 import type { StoreSetUp } from "../../work/stores/settings.ts";
-import { Field } from "../field.tsx";
+import { Field, Submit } from "../field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { StoresFrame } from "./stores-frame.tsx";
@@ -90,9 +90,7 @@ export function StoreSettings({ view }: { view: StoreSetUp }) {
             {field("name", each ? "Name" : "New supplier", each?.name, { required: true })}
             {field("leadDays", "Takes, days", each?.leadDays, { ...number, required: true })}
             {field("mail", "Mail", each?.mail, { type: "email" })}
-            <button type="submit" className="press">
-              {each ? "Save" : "Add"}
-            </button>
+            <Submit>{each ? "Save" : "Add"}</Submit>
           </form>
         ))}
       </section>
@@ -108,9 +106,7 @@ export function StoreSettings({ view }: { view: StoreSetUp }) {
             {field("name", each ? "Name" : "New container", each?.name, { required: true })}
             {field("kind", "For which waste", each?.kind, { required: true })}
             {field("litres", "Holds, L", each ? each.volumeMl / 1000 : undefined, { ...number, required: true })}
-            <button type="submit" className="press">
-              {each ? "Save" : "Add"}
-            </button>
+            <Submit>{each ? "Save" : "Add"}</Submit>
           </form>
         ))}
       </section>
@@ -120,9 +116,9 @@ export function StoreSettings({ view }: { view: StoreSetUp }) {
           {NUMBERS.map(([name, label]) => (
             <span key={name}>{field(name, label, view.stores[name], number)}</span>
           ))}
-          <button type="submit" className="press press-main justify-self-start">
+          <Submit main className="justify-self-start">
             Save
-          </button>
+          </Submit>
         </form>
       </section>
     </StoresFrame>

@@ -1,7 +1,7 @@
 import Link from "next/link";
 import type { TraceView } from "../../work/stores/trace.ts";
-import { Field, Options } from "../field.tsx";
-import { figures, TableHead } from "../table-head.tsx";
+import { Field, Options, Submit } from "../field.tsx";
+import { figures, TableHead } from "../table.tsx";
 import { StoresFrame } from "./stores-frame.tsx";
 
 /** A bad lot to its machines and prints, or a machine's days to the lots in it. */
@@ -13,9 +13,7 @@ export function TracePage({ view }: { view: TraceView }) {
       <div className="flex flex-wrap gap-8">
         <form action="/stores/trace" aria-label="From a lot" className="flex flex-wrap items-end gap-2">
           <LotField view={view} />
-          <button type="submit" className="press press-main">
-            Where was it?
-          </button>
+          <Submit main>Where was it?</Submit>
         </form>
         <form action="/stores/trace" aria-label="From a machine" className="flex flex-wrap items-end gap-2">
           <Field label="Machine">
@@ -29,9 +27,7 @@ export function TracePage({ view }: { view: TraceView }) {
           <Field label="To">
             <input type="date" name="to" defaultValue={asked.to} className="field" />
           </Field>
-          <button type="submit" className="press">
-            What was in it?
-          </button>
+          <Submit>What was in it?</Submit>
         </form>
       </div>
       {(asked.lot || asked.machine) && (

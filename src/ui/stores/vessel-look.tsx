@@ -1,7 +1,7 @@
 "use client";
 import { useState } from "react";
 import type { VesselView } from "../../core/stores/waste/vessel-view.ts";
-import { Field } from "../field.tsx";
+import { Field, Submit } from "../field.tsx";
 import { Vessel } from "../vessel.tsx";
 
 /** A look at a waste vessel: one tap at its level, or the figure typed; and its emptying. */
@@ -53,9 +53,7 @@ export function VesselLook({
               className="field hand figure w-32"
             />
           </Field>
-          <button type="submit" className="press hand">
-            Seen
-          </button>
+          <Submit hand>Seen</Submit>
         </form>
         {containers && !cartridge && (
           <form
@@ -83,9 +81,7 @@ export function VesselLook({
                 <option value="">another place</option>
               </select>
             </Field>
-            <button type="submit" className="press hand">
-              Emptied
-            </button>
+            <Submit hand>Emptied</Submit>
           </form>
         )}
         {cartridge && (

@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import type { FormEvent } from "react";
 import type { ContainerView, VesselRow, WasteView } from "../../work/stores/waste.ts";
 import { enter } from "../enter.ts";
-import { Field } from "../field.tsx";
+import { Field, Submit } from "../field.tsx";
 import { useLive } from "../use-live.ts";
 import { Vessel } from "../vessel.tsx";
 import { Because, StoresFrame } from "./stores-frame.tsx";
@@ -142,9 +142,7 @@ function OneContainer({ view, mayRecord, done }: { view: ContainerView; mayRecor
               <Field label="Number of the papers">
                 <input name="papers" required maxLength={200} className="field" />
               </Field>
-              <button type="submit" className="press self-end">
-                Enter
-              </button>
+              <Submit className="self-end">Enter</Submit>
             </form>
           </details>
         )}

@@ -1,5 +1,5 @@
 import Link from "next/link";
-import { TableHead } from "../../../../ui/table-head.tsx";
+import { RowHead, TableHead } from "../../../../ui/table.tsx";
 import { things } from "../../../../work/board/condition.ts";
 import { database } from "../../../../work/database.ts";
 import { pageActor } from "../../../page-actor.ts";
@@ -24,9 +24,7 @@ export default async function Page() {
           <tbody>
             {list.map((thing) => (
               <tr key={thing.serial} className="border-hair border-b align-baseline">
-                <th scope="row" className="figure py-1 pr-6 text-left font-semibold">
-                  {thing.serial}
-                </th>
+                <RowHead className="figure pr-6 font-semibold">{thing.serial}</RowHead>
                 <td className="pr-6">{thing.kind.replaceAll("-", " ")}</td>
                 <td className="pr-6">{thing.at}</td>
                 <td className="figure pr-6 text-right">{thing.days}</td>

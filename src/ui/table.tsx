@@ -1,3 +1,5 @@
+import type { ReactNode } from "react";
+
 /** A column's name; `right` where it holds figures, `hidden` where only a screen reader needs it. An empty name: no heading. */
 export type Column = string | { name: string; right?: boolean; hidden?: boolean };
 
@@ -23,5 +25,14 @@ export function TableHead({ columns }: { columns: readonly Column[] }) {
         })}
       </tr>
     </thead>
+  );
+}
+
+/** The head of a row: what the row is about. */
+export function RowHead({ className = "", children }: { className?: string; children: ReactNode }) {
+  return (
+    <th scope="row" className={`py-1 pr-3 text-left ${className}`}>
+      {children}
+    </th>
   );
 }
