@@ -3,7 +3,13 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
   oxc: { jsx: { runtime: "automatic" } },
   test: {
-    include: ["src/**/*.test.ts", "src/**/*.test.tsx", "tests/reference/**/*.test.ts", "tests/ledger/**/*.test.ts"],
+    include: [
+      "src/**/*.test.ts",
+      "src/**/*.test.tsx",
+      "tests/reference/**/*.test.ts",
+      "tests/ledger/**/*.test.ts",
+      "tests/pages/**/*.test.tsx",
+    ],
     testTimeout: 240_000,
     hookTimeout: 120_000,
     fileParallelism: true,

@@ -7,6 +7,7 @@ import { ledgerBench, rebuildBench } from "./bench/ledger-bench.ts";
 import type { Row } from "./bench/measure.ts";
 import { liveBench, loadBench, startBench } from "./bench/page-bench.ts";
 import { storesBench } from "./bench/stores-bench.ts";
+import { yearsBench } from "./bench/years-bench.ts";
 import { Fault, run, say } from "./say.ts";
 import { STATE } from "./state.ts";
 
@@ -16,6 +17,7 @@ const BENCHES: Record<string, () => Promise<Row[]>> = {
   read: readBench,
   rounds: roundsBench,
   ledger: ledgerBench,
+  years: yearsBench,
   rebuild: rebuildBench,
   stores: storesBench,
   load: loadBench,

@@ -1,6 +1,7 @@
 import { drizzle } from "drizzle-orm/node-postgres";
 import pg from "pg";
 import type { Database } from "../../src/ledger/database.ts";
+import { measure, type Row } from "./measure.ts";
 
 type Asked = { query: string; params: unknown[] };
 
@@ -9,7 +10,7 @@ type Asked = { query: string; params: unknown[] };
  * What the work writes is taken back.
  * @returns names of indexes; `entry` where the whole table is read
  */
-export async function indexesWalked(url: string, work: (db: Database) => Promise<unknown>): Promise<Set<string>> {
+async function indexesWalked(url: string, work: (db: Database) => Promise<unknown>): Promise<Set<string>> {
   const pool = new pg.Pool({ connectionString: url, max: 4 });
   const asked: Asked[] = [];
   const db = drizzle(pool, { casing: "snake_case", logger: { logQuery: (query, params) => void asked.push({ query, params }) } });
@@ -30,4 +31,32 @@ export async function indexesWalked(url: string, work: (db: Database) => Promise
     await pool.end();
   }
   return walked;
+}
+
+/** A page's data, or other work of the application. `rounds` of it ask for all that it can ask. */
+export type Page = {
+  what: string;
+  budget: string;
+  times: number;
+  rounds?: number;
+  each: (db: Database, index: number) => Promise<unknown>;
+};
+
+/** How long each page takes, the ledger's indexes that it walks, and those that none of them does. */
+export async function measurePages(url: string, db: Database, pages: readonly Page[]): Promise<Row[]> {
+  const rows: Row[] = [];
+  const walked = new Set<string>();
+  for (const { what, budget, times, rounds = 1, each } of pages) {
+    const indexes = await indexesWalked(url, async (own) => {
+      for (let index = 0; index < rounds; index++) await each(own, index);
+    });
+    for (const index of indexes) walked.add(index);
+    const names = [...indexes].map((name) => name.replace(/^entry_|_index$/g, "")).sort();
+    const took = await measure(times, (index) => each(db, index));
+    rows.push({ what, budget, measured: `${took}; EXPLAIN: ${names.join(", ") || "not the ledger"}` });
+  }
+  const all = await db.execute<{ name: string }>("SELECT indexname AS name FROM pg_indexes WHERE tablename = 'entry' ORDER BY 1");
+  const idle = all.rows.map(({ name }) => name).filter((name) => !walked.has(name));
+  rows.push({ what: "indexes of the ledger that none of these walks", budget: "none in any bench", measured: idle.join(", ") || "none" });
+  return rows;
 }

@@ -38,9 +38,9 @@ const FOUND: Record<string, readonly FoundAs[]> = {
   "dory/R16": ["some", "clean", "some"],
 };
 
-/** Ninety days of entries in a demo shop, up to `now`; today partly done. */
-export function demoHistory(shop: Shop, today: Day, now: Date): NewEntry[] {
-  return new House(shop, today, now).entries;
+/** Days of entries in a demo shop, up to `now`; today partly done. */
+export function demoHistory(shop: Shop, today: Day, now: Date, days = DEMO_DAYS): NewEntry[] {
+  return new House(shop, today, now, days).entries;
 }
 
 type Doing = { routine: string; day: Day; outcome: "done" | "skipped" };
@@ -60,8 +60,9 @@ class House {
     private readonly shop: Shop,
     private readonly today: Day,
     private readonly now: Date,
+    days: number,
   ) {
-    for (let day = today - DEMO_DAYS; day <= today; day++) {
+    for (let day = today - days; day <= today; day++) {
       this.stories(day);
       if (shop.rules.works(day)) this.workDay(day);
       this.count(day);
@@ -76,7 +77,7 @@ class House {
     }
     this.shiftsLeave();
     this.giveTheMorning();
-    this.entries.push(...storeHistory(shop, today, now, this.done, today - DEMO_DAYS));
+    this.entries.push(...storeHistory(shop, today, now, this.done, today - days));
     this.entries.sort((a, b) => a.happenedAt.getTime() - b.happenedAt.getTime());
   }
 

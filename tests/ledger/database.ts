@@ -1,6 +1,8 @@
 import { uuidv7 } from "uuidv7";
 import { afterAll } from "vitest";
 import { toDay } from "../../src/core/calendar/day.ts";
+import type { Shop } from "../../src/core/shop/shop.ts";
+import { demoHistory } from "../../src/demo/history.ts";
 import { demoHouse } from "../../src/demo/house.ts";
 import { storeSettings } from "../../src/demo/store-items.ts";
 import type { NewEntry } from "../../src/ledger/append.ts";
@@ -14,10 +16,12 @@ export const { db, pool } = openDatabase(url, 8);
 afterAll(() => pool.end());
 
 let sites = 0;
-/** A new site with the demo's machines and no history; with the demo's store set up where that is asked for. */
-export async function newSite({ stores = false } = {}): Promise<string> {
+const TODAY = toDay("2026-11-25");
+/** A new site with the demo's machines; with the demo's store and its ninety days up to now where they are asked for. */
+export async function newSite({ stores = false, history = false } = {}): Promise<string> {
   const site = `test-${process.pid}-${Date.now().toString(36)}-${sites++}`;
-  await foundSite(db, site, demoHouse(toDay("2026-11-25")), undefined, stores ? storeSettings() : []);
+  const days = history ? (shop: Shop) => demoHistory(shop, TODAY, new Date(process.env.ZESTY_NOW ?? "")) : undefined;
+  await foundSite(db, site, demoHouse(TODAY), days, stores || history ? storeSettings() : []);
   return site;
 }
 

@@ -1,0 +1,134 @@
+import "./dom.ts";
+import { readdirSync } from "node:fs";
+import { join, resolve } from "node:path";
+import { cleanup, render, screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { AppRouterContext, type AppRouterInstance } from "next/dist/shared/lib/app-router-context.shared-runtime";
+import type { ReactElement } from "react";
+import { afterEach, vi } from "vitest";
+import { setPassword, signIn } from "../../src/work/access/auth.ts";
+import { site } from "../ledger/house.ts";
+import { ADDRESS } from "./dom.ts";
+
+// From here, so that the window is there before them.
+export { screen, waitFor, within };
+
+/** Pages and routes of the application in one process, called as the framework calls them: real people, real database, no browser. */
+
+let cookie = "";
+const headersNow = () => new Headers({ cookie, host: new URL(ADDRESS).host });
+vi.doMock("next/headers", () => ({
+  headers: async () => headersNow(),
+  cookies: async () => ({ get: () => undefined }),
+}));
+
+/** Toasts, the newest last. */
+export const said: string[] = [];
+vi.doMock("sonner", () => {
+  const toast = Object.assign((text: string) => void said.push(text), {
+    error: (text: string, more?: { description?: string }) => void said.push([text, more?.description].filter(Boolean).join("\n")),
+    success: (text: string) => void said.push(text),
+  });
+  return { toast, Toaster: () => null };
+});
+
+const PASSWORD = "a-long-password";
+/** Signs somebody of the house in, by their id. */
+export async function signedInAs(person: string): Promise<void> {
+  process.env.ZESTY_SECRET ??= "a secret of the tests' own, long enough to sign with";
+  const name = `${person} of ${site}`;
+  await setPassword(site, { id: person, name }, PASSWORD);
+  const { response } = await signIn(name, PASSWORD, "a test", headersNow());
+  cookie = response.headers
+    .getSetCookie()
+    .map((each) => each.split(";")[0])
+    .join("; ");
+}
+
+type Params = Record<string, string>;
+const APP = resolve("src/app");
+/** The files of a kind with the pattern of their address. */
+const addresses = (file: string) =>
+  readdirSync(APP, { recursive: true, encoding: "utf8" })
+    .filter((path) => path === file || path.endsWith(`/${file}`))
+    .map((path) => {
+      const names: string[] = [];
+      const address = path
+        .split("/")
+        .slice(0, -1)
+        .filter((part) => !part.startsWith("("))
+        .map((part) => {
+          const name = /^\[(\w+)\]$/.exec(part)?.[1];
+          if (name) names.push(name);
+          return name ? "([^/]+)" : part.replaceAll(".", "\\.");
+        });
+      return { path: join(APP, path), names, pattern: new RegExp(`^/${address.join("/")}$`) };
+    })
+    // What is named comes before what may be anything.
+    .sort((a, b) => a.names.length - b.names.length);
+const PAGES = addresses("page.tsx");
+const ROUTES = addresses("route.ts");
+
+function found(list: typeof PAGES, pathname: string): { path: string; params: Params } {
+  for (const { path, names, pattern } of list) {
+    const match = pattern.exec(pathname);
+    if (match) return { path, params: Object.fromEntries(names.map((name, index) => [name, decodeURIComponent(match[index + 1] ?? "")])) };
+  }
+  throw new Error(`Nothing is at ${pathname}`);
+}
+
+type Handler = (request: Request, context: { params: Promise<Params> }) => Promise<Response>;
+/** What a screen asks for, from the route itself. */
+globalThis.fetch = async (input, init) => {
+  const url = new URL(String(input), ADDRESS);
+  const { path, params } = found(ROUTES, url.pathname);
+  const module: Record<string, Handler> = await import(path);
+  const handler = module[init?.method ?? "GET"];
+  if (!handler) return new Response(null, { status: 405 });
+  const headers = new Headers(init?.headers);
+  headers.set("cookie", cookie);
+  headers.set("host", url.host);
+  return handler(new Request(url, { ...init, headers }), { params: Promise.resolve(params) });
+};
+
+/** Where a page sent its reader. */
+export const sentTo: string[] = [];
+let show: () => Promise<void> = async () => {};
+const router: AppRouterInstance = {
+  push: (to) => void sentTo.push(to),
+  replace: (to) => void sentTo.push(to),
+  refresh: () => void show(),
+  back: () => {},
+  forward: () => {},
+  prefetch: () => {},
+  bfcacheId: "test",
+};
+
+type Page = (props: { params: Promise<Params>; searchParams: Promise<Params> }) => Promise<ReactElement>;
+/** Opens a page as a browser would; `router.refresh()` asks the server for it again. */
+export async function visit(address: string): Promise<ReturnType<typeof userEvent.setup>> {
+  cleanup();
+  const url = new URL(address, ADDRESS);
+  const { path, params } = found(PAGES, url.pathname);
+  const { default: page }: { default: Page } = await import(path);
+  const element = async () => {
+    const made = await page({ params: Promise.resolve(params), searchParams: Promise.resolve(Object.fromEntries(url.searchParams)) });
+    return <AppRouterContext.Provider value={router}>{made}</AppRouterContext.Provider>;
+  };
+  const { rerender } = render(await element());
+  show = async () => rerender(await element());
+  return userEvent.setup({ document });
+}
+
+/** The addresses of all pages, as patterns: `/machines/([^/]+)`. */
+export const pageAddresses = (): string[] => PAGES.map(({ pattern }) => pattern.source.slice(1, -1).replaceAll("\\/", "/"));
+
+/** Asks a route with the rights of whoever is signed in. */
+export const asked = (path: string, init?: RequestInit): Promise<Response> => fetch(path, init);
+
+afterEach(() => {
+  cleanup();
+  localStorage.clear();
+  said.length = 0;
+  sentTo.length = 0;
+});
