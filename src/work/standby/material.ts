@@ -1,3 +1,4 @@
+import { group } from "d3-array";
 import { isoDay } from "../../core/calendar/day.ts";
 import { CLASS_FLOOR } from "../../core/condition/room/room.ts";
 import { printsChecks } from "../../core/fleet/channels.ts";
@@ -98,6 +99,8 @@ export async function standbyMaterial(db: Connection, shop: Shop, machines: read
       return machine ? usualRegime(machine, hours, standbyOf(shop, machine)) : "night";
     },
   );
+  const lastChecks = new Map(judged.map((check) => [check.machine, check] as const));
+  const spellsOfClass = group(spells, ({ machine }) => byId.get(machine)?.class);
   const skills = new Set(shop.people.flatMap((person) => person.skills ?? []));
   return {
     skills,
@@ -105,7 +108,7 @@ export async function standbyMaterial(db: Connection, shop: Shop, machines: read
       const settings = standbyOf(shop, machine);
       const { plumbing, rough } = plumbingOf(machine, shop.plumbing.get(machine.id));
       const ladder = ladderOf(shop, machine);
-      const last = judged.filter((check) => check.machine === machine.id).at(-1);
+      const last = lastChecks.get(machine.id);
       const here = air.get(machine.area ?? "");
       return {
         settings,
@@ -120,7 +123,7 @@ export async function standbyMaterial(db: Connection, shop: Shop, machines: read
         lastCheck: last ? (last.hold ? "Hold" : last.missing ? "With care" : "Ready") : null,
         lastCheckEntry: last?.entry ?? null,
         lastCheckAt: last?.at ?? null,
-        spells: spells.filter(({ machine: id }) => shop.machines.find((each) => each.id === id)?.class === machine.class),
+        spells: spellsOfClass.get(machine.class) ?? [],
       };
     },
   };
