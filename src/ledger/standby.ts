@@ -190,3 +190,13 @@ export async function lastActive(db: Connection, site: string, machines: readonl
     .groupBy(machine);
   return new Map(rows.flatMap((row) => (row.at ? [[row.machine, new Date(row.at)] as const] : [])));
 }
+
+/** Changes with whatever may change how idle times ended: a check, work done since a day, a sleep, an amendment, a sheet typed in. */
+export async function idleMark(db: Connection, site: string, since: string): Promise<string> {
+  const { rows } = await db.execute<{ mark: string }>(sql`
+    SELECT concat_ws('/', (SELECT max(seq) FROM entry WHERE site = ${site} AND kind = 'check'),
+      (SELECT max(seq) FROM entry WHERE site = ${site} AND kind = 'routine'), (SELECT max(seq) FROM entry WHERE site = ${site} AND kind = 'sleep'),
+      (SELECT max(seq) FROM entry WHERE site = ${site} AND kind = 'amendment'), (SELECT max(seq) FROM entry WHERE site = ${site} AND kind = 'sheet-in'),
+      (SELECT count(*) || '/' || max(happened_at) FROM settled_day WHERE site = ${site} AND day >= ${since})) AS mark`);
+  return rows[0]?.mark ?? "";
+}

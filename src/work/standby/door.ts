@@ -70,7 +70,7 @@ export async function doorView(db: Database, actor: Actor): Promise<DoorView> {
   const ids = shop.machines.map(({ id }) => id);
   const stands = factsNow(db, shop, shop.machines);
   const [material, changes, seq, useOf, said, seen, rows, runs, roster] = await Promise.all([
-    standbyMaterial(db, shop, shop.machines),
+    standbyMaterial(db, shop),
     printDayChanges(db, shop, ids),
     lastSeq(db, shop.id),
     lastUses(db, shop),

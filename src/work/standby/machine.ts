@@ -103,7 +103,7 @@ export async function standbyView(
   const changes = await printDayChanges(db, shop, [machine.id]);
   const gap = askedGap(shop, machine, ask, changes.get(machine.id) ?? []);
   const [material, held, seq, filled, roster] = await Promise.all([
-    standbyMaterial(db, shop, [machine]),
+    standbyMaterial(db, shop),
     stockRows(db, shop.id),
     lastSeq(db, shop.id),
     filledAt(db, shop.id, machine.id, isoDay(today - 400)),

@@ -1,14 +1,9 @@
-import { group } from "d3-array";
-import { isoDay } from "../../core/calendar/day.ts";
 import { CLASS_FLOOR } from "../../core/condition/room/room.ts";
-import { printsChecks } from "../../core/fleet/channels.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
-import type { ChannelReading } from "../../core/nozzles/channel-reading.ts";
 import type { LadderSettings } from "../../core/nozzles/ladder/settings.ts";
-import { outsideTolerance } from "../../core/nozzles/tolerance.ts";
 import { piecesOf } from "../../core/rounds/stretches-of.ts";
 import { skillFor } from "../../core/routines/routine.ts";
-import { idsFor, routineFor } from "../../core/routines/routine-for.ts";
+import { routineFor } from "../../core/routines/routine-for.ts";
 import type { Shop } from "../../core/shop/shop.ts";
 import { flushPlan, learnedWhiteFactor } from "../../core/standby/flush.ts";
 import { type JobMinutes, linesOf } from "../../core/standby/needs.ts";
@@ -17,16 +12,13 @@ import type { GapFacts } from "../../core/standby/regimes.ts";
 import type { IdleSpell } from "../../core/standby/risk.ts";
 import { type Plumbing, plumbingOf, type StandbySettings } from "../../core/standby/settings.ts";
 import type { Sleep } from "../../core/standby/sleep.ts";
-import { idleSpells } from "../../core/standby/spells.ts";
 import { rungMl } from "../../core/stores/waste/draws.ts";
 import type { Connection } from "../../ledger/database.ts";
-import { checksSince, lastDoings, loggedSeconds, sleepRows } from "../../ledger/standby.ts";
+import type { loggedSeconds } from "../../ledger/standby.ts";
 import { airNow } from "../facts/air-now.ts";
 import { ladderOf } from "../facts/vessels.ts";
-import { standbyOf, usualRegime } from "../idle/of.ts";
-import { sleepOf } from "../idle/sleeps.ts";
-import { judgingOf } from "../nozzles/nozzles.ts";
-import { dayAt } from "../shop/shop.ts";
+import { standbyOf } from "../idle/of.ts";
+import { idleRecord } from "./idle-record.ts";
 
 /** What the standby pages reckon with, read once for some machines. */
 export type StandbyMaterial = {
@@ -51,56 +43,10 @@ export type MachineMaterial = {
   spells: IdleSpell[];
 };
 
-const BACK_DAYS = 400;
+const _BACK_DAYS = 400;
 
-export async function standbyMaterial(db: Connection, shop: Shop, machines: readonly Machine[]): Promise<StandbyMaterial> {
-  const today = dayAt(shop);
-  const since = isoDay(today - BACK_DAYS);
-  const classes = new Set(machines.map((each) => each.class));
-  const alike = shop.machines.filter((each) => classes.has(each.class) && printsChecks(each)).map(({ id }) => id);
-  const book = [...shop.rules.book.values()];
-  const [air, slept, checks, doings, logged] = await Promise.all([
-    airNow(db, shop),
-    sleepRows(db, shop.id, since, isoDay(today)),
-    checksSince(db, shop.id, alike, since),
-    lastDoings(db, shop.id, alike, since, idsFor("idle-exercise", book)),
-    loggedSeconds(
-      db,
-      shop.id,
-      book.flatMap(({ id, effects }) => (effects?.lineStep ? { routine: id, step: effects.lineStep } : [])),
-      alike,
-    ),
-  ]);
-  const sleeps = slept.map((row) => ({ machine: row.machine, upAt: row.upAt, sleep: sleepOf(shop, row) }));
-  const judging = new Map(shop.machines.map((machine) => [machine.id, judgingOf(shop, machine)] as const));
-  const judged = checks.flatMap((check) => {
-    const mine = judging.get(check.machine);
-    if (!mine) return [];
-    const { readiness, nozzles } = mine;
-    // A check's body passed its schema when it was written.
-    const channels = (check.body.channels ?? []) as ChannelReading[];
-    return [
-      {
-        ...check,
-        hold: outsideTolerance(channels, readiness, nozzles).length > 0,
-        missing: channels.some(({ missing, weak, deflected }) => missing + weak + deflected > 0),
-      },
-    ];
-  });
-  const byId = new Map(shop.machines.map((machine) => [machine.id, machine] as const));
-  const spells = idleSpells(
-    judged.map(({ at, ...check }) => ({ ...check, at: at.getTime() })),
-    doings.map(({ at, ...day }) => ({ ...day, at: at.getTime() })),
-    sleeps.flatMap(({ machine, upAt, sleep }) =>
-      upAt ? [{ machine, regime: sleep.regime, since: sleep.since, upAt: upAt.getTime() }] : [],
-    ),
-    (id, hours) => {
-      const machine = byId.get(id);
-      return machine ? usualRegime(machine, hours, standbyOf(shop, machine)) : "night";
-    },
-  );
-  const lastChecks = new Map(judged.map((check) => [check.machine, check] as const));
-  const spellsOfClass = group(spells, ({ machine }) => byId.get(machine)?.class);
+export async function standbyMaterial(db: Connection, shop: Shop): Promise<StandbyMaterial> {
+  const [air, { sleeps, lastChecks, spells, logged }] = await Promise.all([airNow(db, shop), idleRecord(db, shop)]);
   const skills = new Set(shop.people.flatMap((person) => person.skills ?? []));
   return {
     skills,
@@ -123,7 +69,7 @@ export async function standbyMaterial(db: Connection, shop: Shop, machines: read
         lastCheck: last ? (last.hold ? "Hold" : last.missing ? "With care" : "Ready") : null,
         lastCheckEntry: last?.entry ?? null,
         lastCheckAt: last?.at ?? null,
-        spells: spellsOfClass.get(machine.class) ?? [],
+        spells: spells.get(machine.class) ?? [],
       };
     },
   };

@@ -51,7 +51,7 @@ export async function standbyOverview(db: Connection, actor: Actor): Promise<Ove
   const shop = await loadShop(db, actor.site);
   const today = dayAt(shop);
   const [material, changes, seq, plans, tooLong] = await Promise.all([
-    standbyMaterial(db, shop, shop.machines),
+    standbyMaterial(db, shop),
     printDayChanges(
       db,
       shop,

@@ -115,7 +115,7 @@ function notYetAsleep(shop: Shop, { rows, from }: SeasonView, asleep: Awaited<Re
 async function returnsOf(db: Connection, shop: Shop, told: SeasonBody): Promise<SeasonReturn[]> {
   const today = dayAt(shop);
   if (today <= toDay(told.to)) return [];
-  const material = await standbyMaterial(db, shop, shop.machines);
+  const material = await standbyMaterial(db, shop);
   const slept = await sleepRows(db, shop.id, isoDay(toDay(told.from) - 14), isoDay(today));
   return told.machines.flatMap((planned): SeasonReturn[] => {
     const machine = shop.machines.find(({ id }) => id === planned.machine);

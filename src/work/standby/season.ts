@@ -113,7 +113,7 @@ export async function seasonPlan(db: Connection, shop: Shop, from: string, asked
   const closure = closureOf(shop, from);
   const today = dayAt(shop);
   const [material, held, rows, roster, containers, seq, orders] = await Promise.all([
-    standbyMaterial(db, shop, shop.machines),
+    standbyMaterial(db, shop),
     stockRows(db, shop.id),
     seasonRows(db, shop.id, isoDay(today - 60)),
     rosterChanges(db, shop, today),
