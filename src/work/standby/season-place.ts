@@ -11,8 +11,8 @@ import { dayAt } from "../shop/shop.ts";
 
 /** A closure's work given to people by the rounds kernel. */
 
-/** Of what a round takes: six times as much found no better plan of a closure (measured on the demo). */
-const EFFORT = 0.05;
+/** Of what a round takes: ten times as much found no better plan of a closure (measured on the demo). */
+const EFFORT = 0.02;
 const MINUTE_MS = 60_000;
 
 export type SeasonTaskView = {
