@@ -4,6 +4,7 @@ import { clockTime } from "../../core/calendar/site-time.ts";
 import { policiesOf } from "../../core/fleet/rule.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { wholePlan } from "../../core/rounds/plan-round.ts";
+import type { RoundPlan, RoundProblem } from "../../core/rounds/problem.ts";
 import { skillFor } from "../../core/routines/routine.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
 import { type DoorIssue, type DoorPromise, doorIssues, doorPromise } from "../../core/standby/door.ts";
@@ -167,6 +168,18 @@ export function expectedPower(machine: Machine): { expected: "on" | "off"; why: 
     : { expected: "off", why: "its shutdown cycle cleans it" };
 }
 
+/** The last plan of each shop: the screen looks each half minute, and the next opening seldom changes. */
+const plans = new Map<string, { asked: string; plan: RoundPlan }>();
+
+function openingPlan(site: string, problem: RoundProblem): RoundPlan {
+  const asked = JSON.stringify(problem);
+  const known = plans.get(site);
+  if (known?.asked === asked) return known.plan;
+  const plan = wholePlan(problem, { effort: EFFORT });
+  plans.set(site, { asked, plan });
+  return plan;
+}
+
 type Gaps = ReadonlyMap<string, ReturnType<typeof tonight>>;
 
 /** Which machine prints by when on the next print day, with what chance, and who should come earlier. */
@@ -178,7 +191,7 @@ async function promises(db: Connection, shop: Shop, gaps: Gaps, { of, skills }: 
   const day = Math.min(...days);
   const material = await roundMaterial(db, shop, day);
   const { problem, zero } = roundProblem(shop, material, { day, what: "opening", safe: false });
-  const plan = wholePlan(problem, { effort: EFFORT });
+  const plan = openingPlan(shop.id, problem);
   const earlier = new Map<string, { minutes: number; why: string }>();
   const machines: DoorPromiseView[] = [];
   const later: string[] = [];
