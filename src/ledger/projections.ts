@@ -55,7 +55,11 @@ function narrowed({ narrow }: Projection, { site, id, machine, run, days, body }
     case "machine and day":
       return {
         table: sql`site = ${site} AND machine = ${machine} AND day = ${list}`,
-        entries: sql`site = ${site} AND machine = ${machine} AND local_day = ${list}`,
+        // An entry's day may be its amendment's; both are found by the ledger's index of days.
+        entries: sql`site = ${site} AND machine = ${machine} AND local_day = ${list} AND seq IN (
+          SELECT seq FROM entry WHERE site = ${site} AND local_day = ${list} AND amends IS NULL
+          UNION ALL SELECT o.seq FROM entry a JOIN entry o ON o.site = a.site AND o.id = a.amends
+          WHERE a.site = ${site} AND a.local_day = ${list} AND a.amends IS NOT NULL)`,
       };
     case "run":
       return both(sql`run = ${run}`);
