@@ -24,8 +24,7 @@ export const nozzleRows = (
       and(
         eq(entry.site, site),
         inArray(entry.machine, machines),
-        // As the words of the index have it.
-        sql`${entry.kind} in ('check', 'care', 'release', 'busy', 'pin')`,
+        inArray(entry.kind, ["check", "care", "release", "busy", "pin"]),
         gte(entry.happenedAt, early),
       ),
     );

@@ -68,6 +68,7 @@ export const entry = pgTable(
     words: text().notNull().default(""),
     search: tsvector().generatedAlwaysAs(sql`to_tsvector('simple', words)`),
   },
+  // Each is walked by a query of `./zesty bench ledger years`, whose EXPLAIN names it.
   (t) => [
     primaryKey({ columns: [t.site, t.seq] }),
     uniqueIndex().on(t.site, t.id),
@@ -82,9 +83,6 @@ export const entry = pgTable(
     index("entry_site_of_index").on(t.site, sql`(body ->> 'of')`).where(sql`body ? 'of'`),
     index("entry_site_task_index").on(t.site, sql`(body ->> 'key')`).where(sql`kind = 'task'`),
     index().using("gin", t.search),
-    /** What the nozzle desk reads of a machine, in order. */
-    index("entry_nozzles_index").on(t.site, t.machine, t.happenedAt).where(sql`kind in ('check', 'care', 'release', 'busy', 'pin')`),
-    index("entry_standby_index").on(t.site, t.kind, t.machine).where(sql`kind in ('sleep', 'door', 'season')`),
     /** Notes are searched as one types, among whatever else there is. */
     index("entry_notes_index").using("gin", t.search).where(sql`kind in ('note', 'handover', 'one-off', 'repair') or body ? 'note'`),
   ],
