@@ -1,3 +1,4 @@
+import "fake-indexeddb/auto";
 import { Window } from "happy-dom";
 
 /** A browser's window in the process of the server, so that pages and the routes they ask run as one. Imported before React. */

@@ -1,7 +1,7 @@
 import "./dom.ts";
 import { readdirSync } from "node:fs";
 import { join, resolve } from "node:path";
-import { cleanup, render, screen, waitFor, within } from "@testing-library/react";
+import * as library from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { AppRouterContext, type AppRouterInstance } from "next/dist/shared/lib/app-router-context.shared-runtime";
 import type { ReactElement } from "react";
@@ -11,7 +11,8 @@ import { site } from "../ledger/house.ts";
 import { ADDRESS } from "./dom.ts";
 
 // From here, so that the window is there before them.
-export { screen, waitFor, within };
+const { cleanup, render } = library;
+export const { screen, waitFor, within } = library;
 
 /** Pages and routes of the application in one process, called as the framework calls them: real people, real database, no browser. */
 

@@ -1,7 +1,6 @@
-import { screen, within } from "@testing-library/react";
 import { beforeEach, expect, test } from "vitest";
 import { freshHouse } from "../ledger/house.ts";
-import { signedInAs, visit } from "./shop.tsx";
+import { screen, signedInAs, visit, within } from "./shop.tsx";
 
 beforeEach(async () => {
   await freshHouse({ stores: true });
@@ -10,6 +9,5 @@ beforeEach(async () => {
 
 test("the shelf lists items", async () => {
   await visit("/stores");
-  console.log(document.body.textContent?.slice(0, 1500));
   expect(within(screen.getByRole("navigation", { name: "Stores" })).getAllByRole("link").length).toBe(10);
 });

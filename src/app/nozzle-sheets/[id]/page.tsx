@@ -30,10 +30,10 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
           Print it at its true size (100 %): the sheet is {width} by {height} mm.
         </span>
       </p>
-      <p>
+      <h1 className="!font-normal !text-base">
         {pattern.name.startsWith(machine.name) ? "" : `${machine.name}: `}
         {pattern.name}. {width} by {height} mm.
-      </p>
+      </h1>
       <img
         src={image}
         alt={`The check sheet of ${machine.name}`}
