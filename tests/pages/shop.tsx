@@ -6,13 +6,15 @@ import userEvent from "@testing-library/user-event";
 import { AppRouterContext, type AppRouterInstance } from "next/dist/shared/lib/app-router-context.shared-runtime";
 import type { ReactElement } from "react";
 import { afterEach, vi } from "vitest";
+import { ledgerPage } from "../../src/ledger/reading.ts";
 import { setPassword, signIn } from "../../src/work/access/auth.ts";
-import { site } from "../ledger/house.ts";
+import { db } from "../ledger/database.ts";
+import { send, site } from "../ledger/house.ts";
 import { ADDRESS } from "./dom.ts";
 
 // From here, so that the window is there before them.
 const { cleanup, render } = library;
-export const { screen, waitFor, within } = library;
+export const { fireEvent, screen, waitFor, within } = library;
 
 /** Pages and routes of the application in one process, called as the framework calls them: real people, real database, no browser. */
 
@@ -37,6 +39,8 @@ const PASSWORD = "a-long-password";
 /** Signs somebody of the house in, by their id. */
 export async function signedInAs(person: string): Promise<void> {
   process.env.ZESTY_SECRET ??= "a secret of the tests' own, long enough to sign with";
+  // One clock for screens and server; timers run as ever.
+  vi.useFakeTimers({ toFake: ["Date"], now: new Date(process.env.ZESTY_NOW ?? "") });
   const name = `${person} of ${site}`;
   await setPassword(site, { id: person, name }, PASSWORD);
   const { response } = await signIn(name, PASSWORD, "a test", headersNow());
@@ -108,6 +112,7 @@ const router: AppRouterInstance = {
 type Page = (props: { params: Promise<Params>; searchParams: Promise<Params> }) => Promise<ReactElement>;
 /** Opens a page as a browser would; `router.refresh()` asks the server for it again. */
 export async function visit(address: string): Promise<ReturnType<typeof userEvent.setup>> {
+  show = async () => {};
   cleanup();
   const url = new URL(address, ADDRESS);
   const { path, params } = found(PAGES, url.pathname);
@@ -117,17 +122,34 @@ export async function visit(address: string): Promise<ReturnType<typeof userEven
     return <AppRouterContext.Provider value={router}>{made}</AppRouterContext.Provider>;
   };
   const { rerender } = render(await element());
-  show = async () => rerender(await element());
+  const mine = async () => {
+    const next = await element();
+    // Whoever has gone on to another page is shown no more of this one.
+    if (show === mine) rerender(next);
+  };
+  show = mine;
   return userEvent.setup({ document });
 }
 
 /** The addresses of all pages, as patterns: `/machines/([^/]+)`. */
 export const pageAddresses = (): string[] => PAGES.map(({ pattern }) => pattern.source.slice(1, -1).replaceAll("\\/", "/"));
 
+/** The newest entries of a kind, newest first. */
+export const entriesOf = (kind: string) => ledgerPage(db, site, { kind, limit: 50 });
+
+/** What somebody sends besides what the page does: none of it may be refused. */
+export async function sentBy(person: string, ...entries: unknown[]): Promise<void> {
+  for (const { result, message } of await send(person, ...entries)) if (result !== "added") throw new Error(`${result}: ${message}`);
+}
+
 /** Asks a route with the rights of whoever is signed in. */
 export const asked = (path: string, init?: RequestInit): Promise<Response> => fetch(path, init);
 
-afterEach(() => {
+afterEach(async () => {
+  show = async () => {};
+  // What a press began is over before the page goes.
+  await new Promise((done) => setTimeout(done, 20));
+  vi.useRealTimers();
   cleanup();
   localStorage.clear();
   said.length = 0;

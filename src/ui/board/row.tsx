@@ -53,7 +53,6 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
             </span>
           </Popover.Trigger>
           <PopCard label={`${row.name}: more`} align="start" className="w-96 gap-2">
-            {" "}
             <StateMark word={row.word} />
             <p>{row.why}</p>
             {row.condition && <p>Besides: {row.condition}.</p>}
@@ -140,7 +139,6 @@ function Cell({ items, row, mayRecord, checkFirst }: { items: WorkItem[]; row: M
             {open.length === 0 && last && <span className="figure">{last}</span>}
           </Popover.Trigger>
           <PopCard label={`${row.name}: more`} align="start" className="max-h-96 gap-1.5">
-            {" "}
             {rest.map((item) => (
               <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} wide />
             ))}

@@ -235,7 +235,6 @@ export function MoveForm({ task, done }: { task: DayView["tasks"][number]; done:
             }
             className="grow"
           >
-            {" "}
             <input type="date" value={to} onChange={(event) => setTo(event.target.value)} className="field" />
           </Field>
           <button

@@ -105,7 +105,6 @@ function GiveMenu({ task, view, give, load }: { task: Task; view: DayView; give:
         Give
       </Popover.Trigger>
       <PopCard label={`${label(task)}: give to`} align="end" className="max-h-[80vh] w-80 gap-1">
-        {" "}
         <p className="font-semibold">{label(task)}</p>
         <ul className="list-disc pl-5 text-sm">
           {task.why.map((why) => (

@@ -75,7 +75,6 @@ function Mine({ task, view, give, mayPlan }: { task: Task; view: DayView; give: 
             why
           </Popover.Trigger>
           <PopCard label={label(task)} align="start" className="w-72 gap-2">
-            {" "}
             <p>
               Given by {task.given?.by}
               {task.given?.why ? `: ${task.given.why}` : ""}.

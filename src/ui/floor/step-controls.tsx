@@ -88,7 +88,6 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
               }
               className="grow text-lg"
             >
-              {" "}
               <input
                 inputMode="decimal"
                 value={value}
