@@ -101,12 +101,18 @@ describe("the fleet file", () => {
   test("goes out as it is, and comes in as the same", async () => {
     const { text } = await out();
     const user = await visit("/shop?tab=bring-in");
-    await user.upload(screen.getByLabelText("Fleet file", { selector: "input" }), new File([text], "fleet.json", { type: "application/json" }));
+    await user.upload(
+      screen.getByLabelText("Fleet file", { selector: "input" }),
+      new File([text], "fleet.json", { type: "application/json" }),
+    );
     await screen.findByText(/0 new, 0 changed/);
   });
   test("what is no JSON is said, and nothing changes", async () => {
     const user = await visit("/shop?tab=bring-in");
-    await user.upload(screen.getByLabelText("Fleet file", { selector: "input" }), new File(["{ nothing"], "fleet.json", { type: "application/json" }));
+    await user.upload(
+      screen.getByLabelText("Fleet file", { selector: "input" }),
+      new File(["{ nothing"], "fleet.json", { type: "application/json" }),
+    );
     expect((await screen.findAllByText(/not JSON/)).length).toBeGreaterThan(0);
     expect((await entriesOf("settings")).some(({ person }) => person === "ottoline")).toBe(false);
   });
