@@ -18,7 +18,7 @@ const SELECT = sql`SELECT e.id, e.seq, e.happened_at AS "happenedAt", e.person A
     SELECT x.happened_at, x.person FROM entry x WHERE x.site = e.site AND x.body ->> 'of' = e.id::text AND x.body ? 'of' AND x.kind = 'sheet-in' ORDER BY x.seq LIMIT 1
   ) i ON true`;
 
-/** The newest sheets, those struck out left out. */
+/** The newest sheets, without those crossed out. */
 export async function sheetsMade(db: Connection, site: string, { before, limit }: { before?: number; limit: number }): Promise<SheetRow[]> {
   const { rows } = await db.execute<SheetRow>(sql`
     ${SELECT} WHERE e.site = ${site} AND e.kind = 'sheet' ${before === undefined ? sql`` : sql`AND e.seq < ${before}`}

@@ -28,7 +28,7 @@ export function useLive(look: (seq: number | "resync") => void, ended: () => voi
             channel.postMessage(seq);
           };
           source.onerror = () => {
-            // A browser gives up on some errors for good; then begin anew.
+            // A browser gives up on some errors for good; then connect again.
             if (source?.readyState === EventSource.CLOSED && !over) setTimeout(connect, 2000);
           };
           source.addEventListener("ended", () => onEnd.current());

@@ -11,7 +11,7 @@ import { follow } from "./follow-run.ts";
 
 const ids = Array.from({ length: 48 }, (_, index) => `R${String(index + 1).padStart(2, "0")}`);
 
-/** For what no machine of the demo is asked: two ink systems, white that changes its places, a cartridge packed anew. */
+/** For what no machine of the demo is asked: two ink systems, white that changes its places, a cartridge packed again. */
 const RARE = {
   id: "whelk",
   name: "Whelk",

@@ -46,11 +46,11 @@ describe("runs", () => {
     await page.getByRole("button", { name: "Leave it out" }).click();
     await page.getByRole("heading", { name: "Turn the wiper down." }).waitFor();
     await through(page, ["Done", "Without a picture"]);
-    // Power is not offered while anything is owed.
+    // Power is not offered while anything is still to put right.
     await page.getByRole("heading", { name: /Plug in and switch on/ }).waitFor();
     expect(await page.getByRole("button", { name: "Done", exact: true }).isDisabled()).toBe(true);
     await page.getByText("Not while something is owed: the towel lies under the head").waitFor();
-    // Nor does the run end on the server while it is owed, whatever a screen may send.
+    // Nor does the run end on the server meanwhile, whatever a screen may send.
     const run = (await runsOf("bram")).find(({ machine, routine }) => machine === "smelt" && routine === "R21");
     const ended = await sync(await cookieOf("bram"), entry("run", "smelt", { event: "end" }, { routine: "R21", run: run?.id }));
     expect(ended.body.answers?.[0]).toMatchObject({

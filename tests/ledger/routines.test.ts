@@ -178,7 +178,7 @@ describe("a built-in routine changed", () => {
   });
 });
 
-/** The demo's one routine of its own: struck from the machines, then given up. */
+/** The demo's one routine of its own: taken off the machines, then given up. */
 async function giveUpRail(): Promise<void> {
   const shop = await loadShop(db, site);
   for (const machine of shop.machines)

@@ -120,7 +120,7 @@ export const floorView = (more: Partial<FloorView> = {}): FloorView => ({
   ...more,
 });
 
-/** A floor as screens get it, with what is queued laid over it. */
+/** A floor as screens get it, with what is queued on top. */
 export const floorOf = (view = floorView(), queue: QueuedItem[] = [], more: Partial<Floor> = {}): Floor => ({
   view: withQueue(view, queue, 0),
   who: { person: "bram" },

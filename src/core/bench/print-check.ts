@@ -2,7 +2,7 @@ import type { NozzlePattern } from "../nozzles/pattern.ts";
 
 /**
  * A printed nozzle check and a picture of it, by physics and by seed: how ink lies on the medium, how the light falls, what
- * lens and sensor make of it. It shares no code with what reads pictures; the places of the dashes are worked out here anew.
+ * lens and sensor make of it. It shares no code with what reads pictures; the places of the dashes are worked out here again.
  */
 
 /** Eight bits for each of red, green and blue, row by row from the top left. */

@@ -9,7 +9,7 @@ export type ReadinessSettings = {
   toleranceAHead: number;
   /** Standing idle for longer, a check has lost its force. */
   idleHours: number;
-  /** From this share missing on, a channel is gone whole. */
+  /** From this share missing on, a channel is gone. */
   goneShare: number;
 };
 export const DEFAULT_READINESS: ReadinessSettings = { toleranceAChannel: 2, toleranceAHead: 2, idleHours: 12, goneShare: 0.95 };
@@ -50,7 +50,7 @@ export type ReadinessFacts = {
   channels: string[];
   /** Dry air at the machine: what it was, and the share that it takes off what a check holds. */
   dryAir?: { share: number; words: string };
-  /** Nozzles a channel where known, so that a channel gone whole is told from a bad one. */
+  /** Nozzles a channel where known, so that a channel that is gone is told from a bad one. */
   nozzles?: Record<string, number>;
 };
 

@@ -2,12 +2,12 @@ import { type ChannelCheck, faultCount, type ReadinessSettings } from "./readine
 
 export type Nozzles = Readonly<Record<string, number>>;
 
-/** Whether a channel is gone whole: said so, or so much of it is missing. Without its number of nozzles only what was said counts. */
+/** Whether a channel is gone: said so, or so much of it is missing. Without its number of nozzles only what was said counts. */
 export const isGone = ({ id, missing, gone }: ChannelCheck, goneShare: number, nozzles: Nozzles = {}): boolean =>
   gone === true || (nozzles[id] !== undefined && missing >= goneShare * nozzles[id]);
 
 /**
- * The channels that keep a machine from printing: gone whole, over the tolerance, with missing nozzles side by side, or
+ * The channels that keep a machine from printing: gone, over the tolerance, with missing nozzles side by side, or
  * the faulty ones of a head that is over its own. An unread channel is none of them. Source: common practice.
  */
 export function outsideTolerance(channels: readonly ChannelCheck[], settings: ReadinessSettings, nozzles: Nozzles = {}): string[] {

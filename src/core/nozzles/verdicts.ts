@@ -21,7 +21,7 @@ export function withVerdict(which: Which, nozzles: readonly number[], verdict: V
   return { missing: list("missing"), weak: list("weak"), deflected: list("deflected") };
 }
 
-/** Counts of a channel whose nozzles were seen one by one. @param goneShare from this share missing on it is gone whole */
+/** Counts of a channel whose nozzles were seen one by one. @param goneShare from this share missing on it is gone */
 export function countsOfWhich(which: Which, nozzles: number, goneShare: number): Omit<ChannelReading, "id" | "confidence"> {
   return {
     missing: which.missing.length,

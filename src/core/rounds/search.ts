@@ -94,7 +94,7 @@ const begunFirst = (model: Model, order: readonly number[]): number[] => [
   ...order.filter((index) => !model.tasks[index]?.begun),
 ];
 
-/** Looks that a model's fixed work counts for in each step: the cost of a whole plan is reckoned once a step. */
+/** Looks that a model's fixed work counts for in each step: the cost of a whole plan is worked out once a step. */
 const stepLooks = (model: Model) => 10 + model.tasks.length;
 
 /**

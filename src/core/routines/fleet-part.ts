@@ -10,7 +10,7 @@ export const fleetPart = ({ id, name, trigger, window, covers }: Routine): House
   ...(covers ? { covers } : {}),
 });
 
-/** What it does not carry: how it is done. It is kept when a fleet file brings the rest anew. */
+/** What it does not carry: how it is done. It is kept when a fleet file brings the rest again. */
 export function besidesFleetPart(routine: Routine | undefined): Partial<Routine> {
   const { id: _id, name: _name, trigger: _trigger, window: _window, covers: _covers, ...rest } = routine ?? { id: "", name: "" };
   return rest;

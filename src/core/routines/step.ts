@@ -49,7 +49,7 @@ type Common = {
   owes?: { id: string; words: string };
   /** What it closes or puts back. */
   settles?: string;
-  /** Not offered while anything is owed. */
+  /** Not offered while anything is still to put right. */
   powersOn?: true;
   /** The routine that was called, where the step is another's; put there when the steps are compiled. */
   routine?: string;

@@ -52,7 +52,7 @@ export const RUN_EVENTS = {
     plannedSeconds: optional(seconds),
     tookSeconds: optional(seconds),
   }),
-  /** A step left out. What it would have settled stays owed. */
+  /** A step left out. What it would have settled is still to put right. */
   pass: event("pass", { step: StepId, reason: text(500) }),
   /** A hold's condition is met; its seconds run from here. */
   clear: event("clear", { step: StepId }),

@@ -232,7 +232,7 @@ export function isReading(step: PlannedStep): boolean {
   return step.kind === "nozzle-check" || step.kind === "decide" || step.kind === "confirm";
 }
 
-/** Finds the step to do now and what follows from being there: timer, window, what is owed. */
+/** Finds the step to do now and what follows from being there: timer, window, what is still to put right. */
 function arrive(state: RunState, plan: readonly PlannedStep[], machine: Machine, at: number, clock: Clock, same = false): void {
   state.owed = owedBy(state, plan, clock);
   if (state.form !== "guided") {

@@ -68,7 +68,7 @@ export type PromiseFacts = {
 };
 export type DoorPromise = { readyAt: number; chance: number; lateAt: number; lateChance: number; earlierMinutes: number };
 
-/** Of the recoveries, the share that ends within what is reckoned for one. */
+/** Of the recoveries, the share that ends within what is planned for one. */
 const WITHIN = 0.9;
 
 /** When a machine prints, with what chance; and how much earlier somebody should come so that a recovery is still in time. */

@@ -34,7 +34,7 @@ export function spareHours(
       };
 }
 
-/** Steps of a return, latest times first reckoned from the first print back. */
+/** Steps of a return, latest times first, counted back from the first print back. */
 export function wayBack(
   firstPrint: number,
   { regime, handsMinutes, waitMinutes, sleepHours }: { regime: Regime; handsMinutes: number; waitMinutes: number; sleepHours: number },

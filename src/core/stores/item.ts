@@ -3,7 +3,7 @@ import { Id, Name } from "../fleet/schema.ts";
 import { INKS } from "../fleet/vocabulary.ts";
 import { Fluid } from "./fluids.ts";
 
-/** What a store keeps, as settings: items, suppliers, and the numbers that orders are reckoned by. */
+/** What a store keeps, as settings: items, suppliers, and the numbers that orders are worked out with. */
 
 const closed = { additionalProperties: false } as const;
 const optional = Type.Optional;

@@ -3,7 +3,7 @@ import { mustNotMeet, STATEMENTS } from "./fluids.ts";
 import { amountWords, type Item } from "./item.ts";
 import { round } from "./shelf.ts";
 
-/** A mixture reckoned: what goes in, to what a jug can measure, checked backwards, and what speaks against it. */
+/** A mixture worked out: what goes in, to what a jug can measure, checked backwards, and what speaks against it. */
 export type Mixture = {
   parts: { item: string; name: string; ml: number; exactMl: number; share: number; onShelf: number | null }[];
   amountMl: number;
@@ -48,7 +48,7 @@ export function batchFromShelf(shares: Shares, onShelf: (item: string) => number
 }
 
 /**
- * Reckons a batch. The smallest part is rounded to its jug's mark and the others follow it, so that the ratio stands; what no jug can hold that
+ * Works out a batch. The smallest part is rounded to its jug's mark and the others follow it, so that the ratio stands; what no jug can hold that
  * finely is told of.
  *
  * @param amountMl above 0

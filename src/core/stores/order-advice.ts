@@ -4,7 +4,7 @@ import { amountWords, type Item, type StoresSettings } from "./item.ts";
 import { type Lot, round, usable } from "./shelf.ts";
 import { type UnevenDemand, unevenDemand } from "./uneven-demand.ts";
 
-/** What an item's orders are reckoned from. Days count from today, which is 0. */
+/** What an item's orders are worked out from. Days count from today, which is 0. */
 export type OrderFacts = {
   item: Item;
   lots: readonly Lot[];

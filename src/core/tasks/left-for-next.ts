@@ -37,7 +37,7 @@ export type ShiftEnd = {
   }[];
 };
 
-/** What a shift leaves to the next, gravest first: machines out of order, holds, what runs or is owed, what is late or undone. */
+/** What a shift leaves to the next, gravest first: machines out of order, holds, what runs or is to be put right, what is late or undone. */
 export function leftForTheNext({ today, repairs, machines, runs, tasks }: ShiftEnd): LeftItem[] {
   const unfinished = runs.filter(({ state }) => state.status === "running" || state.status === "stopped");
   const running = new Set(unfinished.map(({ key }) => key));

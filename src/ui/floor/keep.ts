@@ -45,7 +45,7 @@ const base = () => {
       db.createObjectStore("pictures", { keyPath: "hash" });
     },
     blocking() {
-      // A newer build wants another shape; let it, and begin anew on the next use.
+      // A newer build wants another shape; let it, and open again on the next use.
       opened?.then((db) => db.close());
       opened = undefined;
     },

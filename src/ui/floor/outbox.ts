@@ -22,7 +22,7 @@ function tell(news: News): void {
   channel?.postMessage(news);
 }
 
-/** What the ledger has acknowledged and a snapshot may not hold yet: laid over it until one does. */
+/** What the ledger has acknowledged and a snapshot may not hold yet: shown on top of it until one does. */
 const acknowledged: { item: Queued; seq: number }[] = [];
 export function acknowledgedAfter(seq: number): Queued[] {
   for (let at = acknowledged.length - 1; at >= 0; at--) if ((acknowledged[at]?.seq ?? 0) <= seq) acknowledged.splice(at, 1);

@@ -7,7 +7,7 @@ import { FillChannel } from "./leaves-shelf.tsx";
 import { put } from "./outbox.ts";
 import type { Part } from "./run-part.ts";
 
-/** All steps are done: what leaves the shelf, where waste went, and what is still owed, before the run ends. */
+/** All steps are done: what leaves the shelf, where waste went, and what is still to put right, before the run ends. */
 export function AtTheEnd({ found, floor, send }: Part) {
   const { state } = found;
   const run = { routine: found.routine, plan: found.plan, key: found.run.key, done: { trace: state.trace } };

@@ -15,7 +15,7 @@ export type Floor = {
   online: boolean;
   /** Somebody must sign in before what is queued can go. */
   signInFirst: boolean;
-  /** Another build is there; the page wants to be loaded anew when nothing is under way. */
+  /** Another build is there; the page is to be loaded when nothing is under way. */
   newBuild: boolean;
   full: boolean;
   /** The server's clock, as far as this device knows. */
@@ -24,7 +24,7 @@ export type Floor = {
   setWho: (who: Who | null) => Promise<void>;
 };
 
-/** The floor: at once from what the device keeps, then from the server, always with what is queued here laid over it. */
+/** The floor: at once from what the device keeps, then from the server, always with what is queued here on top. */
 export function useFloor(): Floor | "loading" | "empty" {
   const [snapshot, setSnapshot] = useState<FloorView | null>(null);
   const [queue, setQueue] = useState<Queued[]>([]);

@@ -112,7 +112,7 @@ function Body({ body }: { body: Record<string, unknown> }) {
   return null;
 }
 
-/** Amends an entry: other numbers, another time, or struck out; always with the reason. */
+/** Amends an entry: other numbers, another time, or crossed out; always with the reason. */
 function Amend({ entry, body, channels }: { entry: EntryView; body: Record<string, unknown>; channels: EntryPage["channels"] }) {
   const router = useRouter();
   const [draft, setDraft] = useState(body);

@@ -10,7 +10,7 @@ import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { WeekdayPicker } from "../weekday-picker.tsx";
 
-/** A machine's basics, and for each proposed routine whether it is kept, struck out, or another added. */
+/** A machine's basics, and for each proposed routine whether it is kept, taken off, or another added. */
 export function MachineSetUp({ view }: { view: MachineView }) {
   const router = useRouter();
   const [machine, setMachine] = useState<Machine>(view.machine);

@@ -21,7 +21,7 @@ export function TypeIn({ view }: { view: SheetView }) {
       const before = localStorage.getItem(name);
       if (before) setDraft((now) => ({ ...now, ...JSON.parse(before) }));
     } catch {
-      // A draft that can't be read is begun anew.
+      // A draft that can't be read is thrown away.
     }
   }, [name]);
   const change = (next: Partial<SheetDraft>) => {

@@ -30,7 +30,7 @@ const WAYS: [Way, string][] = [
   ["strength", "C1 · V1 = C2 · V2"],
 ];
 
-/** A calculator that is also a record: reckoned, held against what must not meet, made, labelled. */
+/** A calculator that is also a record: worked out, held against what must not meet, made, labelled. */
 export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boolean }) {
   const router = useRouter();
   const [product, setProduct] = useState(view.products[0]?.item.id ?? "");

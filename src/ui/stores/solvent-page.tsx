@@ -167,7 +167,7 @@ function DayBars({ view }: { view: SolventView }) {
   );
 }
 
-/** What a task with a fluid does to a room's air, reckoned as if it were well mixed. */
+/** What a task with a fluid does to a room's air, worked out as if it were well mixed. */
 function Task({ view }: { view: SolventView }) {
   const known = view.fluids.filter(({ item }) => item.fluid?.molarMassGPerMol);
   const [fluid, setFluid] = useState(known[0]?.item.id ?? "");

@@ -20,7 +20,7 @@ const NUMBERS = [
   ["inkCentsAMl", "A mL of ink costs, hundredths"],
 ] as const;
 
-/** Suppliers, containers, and the numbers that the store reckons by. */
+/** Suppliers, containers, and the numbers that the store works with. */
 export function StoreSettings({ view }: { view: StoreSetUp }) {
   const router = useRouter();
   const put = async (subject: string, id: string, body: Record<string, unknown>, said: string, archived = false) => {

@@ -59,7 +59,7 @@ export type MachineRow = {
   missed: { day: string; names: string[]; closing: boolean } | null;
   /** What of its condition is bad besides its nozzles, in short. */
   condition: string;
-  /** Its waste vessel, as reckoned. */
+  /** Its waste vessel, as worked out. */
   vessel: VesselView | null;
   next: { words: string; routine: string | null; isCheck: boolean };
 };

@@ -35,7 +35,7 @@ export const ladderOf = (shop: Shop, machine: Machine): LadderSettings =>
     ["site", machine.class, machine.id].flatMap((id) => shop.ladder.get(id) ?? []),
   );
 
-/** What the levels of waste vessels are reckoned from: looks, and what was drawn at each machine. */
+/** What the levels of waste vessels are worked out from: looks, and what was drawn at each machine. */
 export type VesselRows = { marks: WasteMark[]; care: Awaited<ReturnType<typeof careSince>>; done: Awaited<ReturnType<typeof doneSince>> };
 
 export async function vesselRows(db: Connection, shop: Shop, machines: readonly Machine[]): Promise<VesselRows> {

@@ -30,7 +30,7 @@ export const Accepted = Type.Object(
   { additionalProperties: false },
 );
 
-/** A plan made longer ago than this is made anew. */
+/** A plan made longer ago than this is made again. */
 const STALE_MINUTES = 20;
 
 /**

@@ -38,7 +38,7 @@ export const LadderChange = Type.Object(
   { additionalProperties: false },
 );
 
-/** Sets a class's or machine's ladder from now on; what it would say of the past is computed anew. @throws Refusal */
+/** Sets a class's or machine's ladder from now on; what it would say of the past is computed again. @throws Refusal */
 export async function saveLadder(db: Database, actor: Actor, value: unknown): Promise<void> {
   authorise(actor, "set-up");
   const accepted = accept(LadderChange, value);

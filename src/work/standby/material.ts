@@ -20,7 +20,7 @@ import { ladderOf } from "../facts/vessels.ts";
 import { standbyOf } from "../idle/of.ts";
 import { idleRecord } from "./idle-record.ts";
 
-/** What the standby pages reckon with, read once for some machines. */
+/** What the standby pages work with, read once for some machines. */
 export type StandbyMaterial = {
   of: (machine: Machine) => MachineMaterial;
   skills: ReadonlySet<string>;

@@ -131,7 +131,7 @@ async function costs(db: Connection, shop: Shop, month: string): Promise<Map<str
   }
   for (const { item: id, machine, amount } of used) {
     const item = shop.items.find((each) => each.id === id);
-    // Ink filled in is mostly printed; what of it is cleaned away is reckoned above.
+    // Ink filled in is mostly printed; what of it is cleaned away is counted above.
     if (!item || item.group === "ink") continue;
     const row = at(shop.machines.some((each) => each.id === machine) ? (machine ?? "") : "");
     row[costOf(item)] += (amount / item.pack) * item.priceCents;

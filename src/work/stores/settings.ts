@@ -39,7 +39,7 @@ const Change = Type.Object(
     subject: Type.Enum(Object.keys(BODIES) as Subject[]),
     id: Id,
     body: Type.Object({}),
-    /** Struck off the list; what is on record stays. */
+    /** Taken off the list; what is on record stays. */
     archived: Type.Optional(Type.Boolean()),
   },
   { additionalProperties: false },

@@ -22,10 +22,10 @@ export const inRange = ({ celsius, humidity }: Pick<AirReading, "celsius" | "hum
   celsius >= SENSOR.celsius[0] && celsius <= SENSOR.celsius[1] && humidity >= SENSOR.humidity[0] && humidity <= SENSOR.humidity[1];
 
 /**
- * Holds readings against what air can do: those out of range and lone jumps are left out of what is reckoned on, gaps and frozen spells are told of.
+ * Holds readings against what air can do: those out of range and lone jumps are left out of what is used, gaps and frozen spells are told of.
  *
  * @param readings oldest first
- * @returns `good` are those to reckon with
+ * @returns `good` are those to use
  */
 export function checkReadings(readings: readonly AirReading[], until: number): { good: AirReading[]; faults: RoomFault[] } {
   const faults: RoomFault[] = [];

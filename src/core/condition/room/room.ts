@@ -59,7 +59,7 @@ export type RoomNow = {
   isDryDay: boolean;
 };
 
-/** A room as its readings have it. @param good readings that can be reckoned with, oldest first */
+/** A room as its readings have it. @param good readings that can be used, oldest first */
 export function roomNow(good: readonly AirReading[], settings: RoomSettings, now: number): RoomNow {
   const last = good.at(-1);
   const { below, known } = hoursBelow(good, settings.floorPercent, now - 24 * 3_600_000, now);

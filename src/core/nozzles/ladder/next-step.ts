@@ -170,7 +170,7 @@ function resting(sinceCheck: readonly NozzleEvent[], { ladder }: Judging, now: n
 const restOr = (say: Say, row: Row, { rests }: Recovery, { ladder }: Judging): NextStep =>
   rests >= ladder.rests ? say("technician", { kind: "technician" }) : say(row, { kind: "rest", hours: ladder.restHours });
 
-/** The rung that was last cleaned on, and how often; after care by hand the climb begins anew. The clean that ends a flush is none of the climb. */
+/** The rung that was last cleaned on, and how often; after care by hand the climb begins again. The clean that ends a flush is none of the climb. */
 function rungOf(climb: readonly NozzleEvent[], { ladder }: Judging): { now?: Rung; cleans: number } {
   let now: Rung | undefined;
   let cleans = 0;

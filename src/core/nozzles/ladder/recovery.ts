@@ -145,7 +145,7 @@ export const cleansOf = (events: readonly NozzleEvent[]): Clean[] =>
   events.filter((event): event is Clean => event.kind === "clean" && !event.inFluid);
 export const checksOf = (events: readonly NozzleEvent[]): Check[] => events.filter((event): event is Check => event.kind === "check");
 
-/** Missing nozzles over some channels. A channel gone whole counts with all its nozzles where their number is known. */
+/** Missing nozzles over some channels. A channel that is gone counts with all its nozzles where their number is known. */
 export const missingIn = ({ channels }: Check, ids: ReadonlySet<string>, nozzles: Nozzles = {}): number =>
   channels.reduce(
     (sum, { id, missing, gone }) => sum + (ids.has(id) ? (gone ? Math.max(missing, nozzles[id] ?? missing) : missing) : 0),

@@ -18,7 +18,7 @@ export type Fit = {
 
 const ROUNDS = 5;
 
-/** Draws a placement close, channel offsets and bends reckoned with. */
+/** Draws a placement close, channel offsets and bends allowed for. */
 export function fitted(start: Plane, strokes: readonly Stroke[], lattice: Lattice, channels: number): Fit {
   const { marks, box } = lattice;
   let plane = start;

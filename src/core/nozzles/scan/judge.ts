@@ -19,7 +19,7 @@ export type Judged = {
 
 /**
  * The verdicts of one channel. `expected` is the ink of a good dash by the pattern's own colours (levels × mm²), which
- * tells a channel gone whole from one that can't be seen on this medium; `medium` tells what the bare sheet is like at a place.
+ * tells a channel that is gone from one that can't be seen on this medium; `medium` tells what the bare sheet is like at a place.
  */
 export function judged(
   channel: PatternChannel,

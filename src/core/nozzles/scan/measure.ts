@@ -125,7 +125,7 @@ function measureOne(picture: Picture, laying: Laying, mark: Mark, towards: Colou
   const [dx, dy] = centre(contrast, lines, peak, across, down, reach, offset);
   const along = offRed * tr + offGreen * tg + offBlue * tb;
   const strange = Math.hypot(offRed - along * tr, offGreen - along * tg, offBlue - along * tb) / Math.max(1, inside);
-  // Neighbouring samples see the same pixels; that they scatter together is reckoned with by their number.
+  // Neighbouring samples see the same pixels; that they scatter together is allowed for by their number.
   return {
     ...mark,
     ink: ink * cell,

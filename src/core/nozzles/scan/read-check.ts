@@ -67,7 +67,7 @@ export function readCheck(picture: Picture, pattern: NozzlePattern, { corners, p
 /** A larger picture would not tell more. */
 const TWO_WAYS = "it could lie in two ways";
 
-/** The pattern laid over a picture made smaller, and what speaks against it. */
+/** The pattern placed on a picture made smaller, and what speaks against it. */
 type Laid = { fit: Fit; scale: number; medium: Tone; because: string[] };
 type Tone = readonly [number, number, number];
 
@@ -159,7 +159,7 @@ const equallyGood = (first: Ranked, second: Ranked): boolean =>
 
 const turnOf = ({ way: { plane } }: Ranked): number => Math.abs(Math.atan2(plane[3] ?? 0, plane[0] ?? 1));
 
-/** What speaks against the way the pattern was laid over the picture. */
+/** What speaks against the way the pattern was placed on the picture. */
 function doubts(first: Ranked, second: Ranked | undefined, { marks }: Lattice, dashes: number): string[] {
   const { way, fit } = first;
   const because: string[] = [];
