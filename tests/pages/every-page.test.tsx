@@ -63,7 +63,7 @@ test.each(pageAddresses())("%s", async (pattern) => {
     if (!none && !digest.startsWith("NEXT_REDIRECT")) throw error;
     return;
   }
-  await waitFor(() => expect(document.querySelector("h1")).not.toBeNull());
+  await waitFor(() => expect(document.querySelector("h1")).not.toBeNull(), { timeout: 15_000 });
   const text = document.body.textContent ?? "";
   expect(text).not.toMatch(/\bundefined\b|\bNaN\b|\[object Object\]|Invalid Date/);
   expect(document.querySelectorAll("h1").length).toBe(1);

@@ -13,7 +13,9 @@ import { send, site } from "../ledger/house.ts";
 import { ADDRESS } from "./dom.ts";
 
 // From here, so that the window is there before them.
-const { cleanup, render } = library;
+const { cleanup, configure, render } = library;
+// A route takes its time while another test keeps the other core busy.
+configure({ asyncUtilTimeout: 10_000 });
 export const { fireEvent, screen, waitFor, within } = library;
 
 /** Pages and routes of the application in one process, called as the framework calls them: real people, real database, no browser. */
