@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 
-/** A column's name; `right` where it holds figures, `hidden` where only a screen reader needs it. An empty name: no heading. */
-export type Column = string | { name: string; right?: boolean; hidden?: boolean };
+/** A column's name; `right` where it holds figures, `hidden` where only a screen reader needs it, `className` its width. An empty name: no heading. */
+export type Column = string | { name: string; right?: boolean; hidden?: boolean; className?: string };
 
 /** A column of figures. */
 export const figures = (name: string): Column => ({ name, right: true });
@@ -15,10 +15,10 @@ export function TableHead({ columns }: { columns: readonly Column[] }) {
     <thead>
       <tr className="border-soft border-b text-left text-soft">
         {columns.map((column, index) => {
-          const { name, right, hidden } = typeof column === "string" ? { name: column } : column;
+          const { name, right, hidden, className = "" } = typeof column === "string" ? { name: column } : column;
           if (!name) return <td key={`column ${index}`} />;
           return (
-            <th key={name} scope="col" className={`py-1 pr-3 font-medium ${right ? "text-right" : ""}`}>
+            <th key={name} scope="col" className={`py-1 pr-3 font-medium ${right ? "text-right" : ""} ${className}`}>
               {hidden ? <span className="sr-only">{name}</span> : name}
             </th>
           );

@@ -7,7 +7,7 @@ import type { WeekView } from "../../work/rounds/week.ts";
 import { oneAtATime } from "../one-at-a-time.ts";
 import { sayFault, trying } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
-import { figures, TableHead, unseen } from "../table.tsx";
+import { figures, TableHead } from "../table.tsx";
 import { useLive } from "../use-live.ts";
 import { LoadChart } from "./load-chart.tsx";
 
@@ -62,7 +62,15 @@ export function WeekPage({ first, role }: { first: WeekView; role: Role }) {
         <section aria-label="Days">
           <h2 className="border-soft border-b pb-1">Hands-on minutes a day</h2>
           <table className="mt-1 w-full">
-            <TableHead columns={["Day", figures("as it stands"), figures("levelled"), figures("people can give"), unseen("drawn")]} />
+            <TableHead
+              columns={[
+                "Day",
+                figures("as it stands"),
+                figures("levelled"),
+                figures("people can give"),
+                { name: "drawn", hidden: true, className: "w-2/5" },
+              ]}
+            />
             <tbody>
               {view.days.map(({ day, words, works, before, after, capacity, there }) => (
                 <tr key={day} className={`border-hair border-b ${works ? "" : "text-soft"}`}>
