@@ -1,0 +1,144 @@
+import { beforeEach, describe, expect, test } from "vitest";
+import { toDay } from "../../src/core/calendar/day.ts";
+import { demoHouse } from "../../src/demo/house.ts";
+import { loadShop } from "../../src/work/shop/shop.ts";
+import { db } from "../ledger/database.ts";
+import { at, entry, freshHouse, site } from "../ledger/house.ts";
+import { entriesOf, said, screen, sentBy, signedInAs, visit, waitFor, within } from "./shop.tsx";
+
+/** Standing idle, nozzles, paper and the schools of practice, worked page by page. */
+
+const CLOSURE = demoHouse(toDay("2026-11-25")).calendar.closures?.[0]?.from ?? "";
+const check = (missing: number, time = "08:00", machine = "teal") =>
+  entry(
+    "check",
+    { channels: [{ id: "H1/K", missing, weak: 0, deflected: 0, neighbours: false }] },
+    { machine, routine: "R01", happenedAt: at(time) },
+  );
+
+beforeEach(async () => {
+  await freshHouse();
+  await signedInAs("ottoline");
+});
+
+describe("the door", () => {
+  test("power is seen machine by machine, and all that is as it should be at once", async () => {
+    const user = await visit("/door");
+    const sprat = screen.getByRole("article", { name: "Sprat" });
+    const [isOn] = within(sprat).getAllByRole("button", { name: /^It is (on|off)$/ });
+    await user.click(isOn as HTMLElement);
+    await waitFor(async () => expect(await entriesOf("door")).toHaveLength(1));
+    expect((await entriesOf("door"))[0]).toMatchObject({ machine: "sprat", person: "ottoline" });
+    await visit("/door");
+    const all = screen.getByRole("button", { name: /^I saw it: all \d+ as listed$/ });
+    const left = Number(/\d+/.exec(all.textContent ?? "")?.[0]);
+    await user.click(all);
+    await waitFor(async () => expect(await entriesOf("door")).toHaveLength(1 + left));
+    await visit("/door");
+    expect(screen.queryByRole("button", { name: /^I saw it/ })).toBeNull();
+  });
+});
+
+describe("a closure", () => {
+  test("is planned as advised, changed by hand, and put in force once", async () => {
+    const user = await visit(`/standby/closures/${CLOSURE}`);
+    const [regime] = screen.getAllByRole<HTMLSelectElement>("combobox");
+    if (!regime) throw new Error("no regime to choose");
+    const other = [...regime.options].find(({ value, disabled }) => value && value !== regime.value && !disabled);
+    await user.selectOptions(regime, other?.value ?? "");
+    await waitFor(() => expect(localStorage.length).toBeGreaterThan(0));
+    await user.click(screen.getByRole("button", { name: "Put this plan in force" }));
+    await waitFor(async () => expect(await entriesOf("season")).toHaveLength(1));
+    const body = (await entriesOf("season"))[0]?.body as { machines: { machine: string; regime: string }[] };
+    expect(body.machines.map(({ regime: each }) => each)).toContain(other?.value);
+    expect(body.machines.length).toBeGreaterThan(10);
+    expect(localStorage.length).toBe(0);
+  });
+  test("that is none is said", async () => {
+    await expect(visit("/standby/closures/2031-01-01")).rejects.toMatchObject({ digest: expect.stringContaining("404") });
+  });
+});
+
+describe("bounds of standing idle", () => {
+  test("are changed for one machine, whose advice follows; others keep their class's", async () => {
+    const user = await visit("/standby/settings");
+    const chooser = screen.getByLabelText<HTMLSelectElement>("For");
+    await user.selectOptions(chooser, "goby");
+    const [from] = screen.getAllByRole<HTMLInputElement>("spinbutton");
+    if (!from) throw new Error("no bound to change");
+    await user.clear(from);
+    await user.type(from, "1");
+    await user.click(screen.getAllByRole("button", { name: /Save/ })[0] as HTMLElement);
+    await waitFor(() => expect(said.at(-1)).toMatch(/Bounds of Goby saved/));
+    const shop = await loadShop(db, site);
+    expect([...shop.standby.keys()]).toEqual(["goby"]);
+  });
+});
+
+describe("a machine's nozzles", () => {
+  test("one next action is offered, and done it is on record; the card goes on to the check after it", async () => {
+    await sentBy("bram", check(9));
+    const user = await visit("/nozzles/teal");
+    expect(document.body.textContent).toMatch(/Clean, light/);
+    await user.click(screen.getByRole("button", { name: "Done" }));
+    await waitFor(async () => expect((await entriesOf("care"))[0]?.body).toMatchObject({ what: "clean" }));
+    await visit("/nozzles/teal");
+    expect(document.body.textContent).toMatch(/check/i);
+  });
+  test("two checks are compared: what changed between them", async () => {
+    await sentBy("bram", check(0, "07:00"), check(2, "08:00"));
+    await visit("/nozzles/teal");
+    expect(document.body.textContent).toMatch(/Two checks/);
+  });
+  test("its check sheet is changed and kept", async () => {
+    const user = await visit("/nozzles/teal/pattern");
+    const name = screen.getByLabelText("Name");
+    await user.clear(name);
+    await user.type(name, "Teal, our own sheet");
+    await user.click(screen.getByRole("button", { name: "Keep it" }));
+    await waitFor(() => expect(said.at(-1)).toMatch(/is kept/));
+    expect((await loadShop(db, site)).patterns.get("teal")?.name).toBe("Teal, our own sheet");
+  });
+});
+
+describe("on paper", () => {
+  test("a routine is put on a sheet, and the sheet typed in as somebody's work with its times", async () => {
+    const user = await visit("/paper");
+    await user.click(screen.getByRole("button", { name: "Put the routine on paper" }));
+    await waitFor(async () => expect(await entriesOf("sheet")).toHaveLength(1));
+    const [sheet] = await entriesOf("sheet");
+    await visit(`/paper/${sheet?.id}`);
+    expect(screen.getByRole("heading", { level: 1 }).textContent).toMatch(/^Sheet \d+/);
+    await user.selectOptions(screen.getByLabelText("Who did it"), "bram");
+    expect(screen.getByRole("button", { name: /^Enter sheet/ })).toBeTruthy();
+    await visit(`/sheets/${sheet?.id}`);
+    expect(document.body.textContent).toContain("What else was seen");
+  });
+});
+
+describe("the schools of practice", () => {
+  test("a way is looked at before it counts: which machines would work differently; then it is put in force", async () => {
+    const user = await visit("/shop?tab=schools");
+    const [fieldset] = screen.getAllByRole("group");
+    const radios = within(fieldset as HTMLElement).getAllByRole<HTMLInputElement>("radio");
+    const other = radios.find(({ checked }) => !checked);
+    await user.click(other as HTMLElement);
+    const changes = await screen.findByRole("region", { name: "What it changes" });
+    expect(changes.textContent).toMatch(/14 days|Looking/);
+    await user.click(await within(changes).findByRole("button", { name: "Put in force" }));
+    await waitFor(() => expect(said.at(-1)).toMatch(/^In force/));
+    expect((await entriesOf("settings"))[0]).toMatchObject({ person: "ottoline" });
+  });
+});
+
+describe("routines of the shop", () => {
+  test("the library finds a routine by its name and opens it with its steps", async () => {
+    const user = await visit("/shop?tab=routines");
+    await user.type(screen.getByLabelText("Find"), "rails");
+    const links = screen.getAllByRole("link", { name: /rails/i });
+    expect(links.length).toBeGreaterThan(0);
+    expect(screen.queryByRole("link", { name: "Agitate white" })).toBeNull();
+    await visit("/shop/routines/R24");
+    expect(screen.getByRole("heading", { level: 1 }).textContent).toContain("Head");
+  });
+});
