@@ -1,3 +1,4 @@
+import { rollup } from "d3-array";
 import { and, asc, desc, eq, gte, inArray, or, sql } from "drizzle-orm";
 import type { RunBody, RunEvent } from "../core/runs/events.ts";
 import { type Connection, columnsOf, type RowOf } from "./database.ts";
@@ -65,14 +66,20 @@ export async function runEvents(db: Connection, site: string, runs: string[]): P
     .from(effectiveEntry)
     .where(and(eq(effectiveEntry.site, site), inArray(effectiveEntry.run, runs), eq(effectiveEntry.kind, "run")))
     .orderBy(sql`(${body} ->> 'event' = 'start') DESC`, asc(happenedAt), asc(effectiveEntry.seq));
-  const found = new Map<string, RunEvent[]>();
-  for (const row of rows) {
-    const of = row.run ?? "";
-    const events = found.get(of) ?? [];
-    events.push({ id: row.id, at: row.happenedAt.getTime(), person: row.person, device: row.device, body: row.body as RunBody });
-    found.set(of, events);
-  }
-  return found;
+  return rollup(
+    rows,
+    (events) =>
+      events.map(
+        (row): RunEvent => ({
+          id: row.id,
+          at: row.happenedAt.getTime(),
+          person: row.person,
+          device: row.device,
+          body: row.body as RunBody,
+        }),
+      ),
+    (row) => row.run ?? "",
+  );
 }
 
 /** The steps that a routine had under a mark. */

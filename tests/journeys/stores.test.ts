@@ -1,6 +1,8 @@
 import jsqr from "jsqr";
 import sharp from "sharp";
 import { expect, test } from "vitest";
+import { isoDay } from "../../src/core/calendar/day.ts";
+import { localDay } from "../../src/core/calendar/site-time.ts";
 import { cookieOf, entry, FIRST, onTheFloor, PHONE, signedIn, sync } from "./browser.ts";
 
 /** The store as its users go through it: a count on a phone, an order half received, a batch, a bottle too full, dry air, a bad lot. */
@@ -83,6 +85,8 @@ test("a batch is reckoned, what must not meet is refused, what is made has a lab
 });
 
 test("a bottle that would overflow in a deep clean: the tablet stops it in time, a look or an emptying frees it, the list leaves the shelf", async () => {
+  // Whatever was done to it before: it is nearly full now.
+  await sync(await cookieOf("bram"), entry("vessel", "shanny", { vessel: "bottle", event: "level", ml: 1600 }));
   const { page, context } = await onTheFloor("Bram Teasel");
   await page.goto(page.url().replace(/\/floor.*/, "/floor#/machine/shanny"));
   await page.getByText("Another routine now").waitFor();
@@ -114,9 +118,11 @@ test("a bottle that would overflow in a deep clean: the tablet stops it in time,
 });
 
 test("what a routine's list uses leaves the shelf with the tap that ends it", async () => {
+  // One is open, whatever was done before.
+  const on = isoDay(localDay(new Date(), { timeZone: "Europe/Lisbon" }));
+  await sync(await cookieOf("ottoline"), entry("one-off", "sprat", { title: "Water cap once more", on, minutes: 4, routine: "R10" }));
   const { page, context } = await onTheFloor("Tadeo Lund");
   await page.goto(page.url().replace(/\/floor.*/, "/floor#/several/R10"));
-  // Whichever machine's is still open.
   const form = page
     .locator("section[aria-label]")
     .filter({ has: page.getByRole("button", { name: /Up to 3 days/ }) })

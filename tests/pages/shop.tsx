@@ -136,6 +136,21 @@ export async function visit(address: string): Promise<ReturnType<typeof userEven
 /** The addresses of all pages, as patterns: `/machines/([^/]+)`. */
 export const pageAddresses = (): string[] => PAGES.map(({ pattern }) => pattern.source.slice(1, -1).replaceAll("\\/", "/"));
 
+/** Each route's methods, by its address with something in place of what is named in it. */
+export async function routeAddresses(): Promise<{ address: string; methods: string[] }[]> {
+  return Promise.all(
+    ROUTES.map(async ({ path, pattern }) => ({
+      address: pattern.source.slice(1, -1).replaceAll("\\/", "/").replaceAll("\\.", ".").replaceAll("([^/]+)", "nothing"),
+      methods: Object.keys(await import(path)).filter((name) => /^[A-Z]+$/.test(name)),
+    })),
+  );
+}
+
+/** Whoever was signed in is not any more. */
+export function signedOut(): void {
+  cookie = "";
+}
+
 /** The newest entries of a kind, newest first. */
 export const entriesOf = (kind: string) => ledgerPage(db, site, { kind, limit: 50 });
 

@@ -1,3 +1,4 @@
+import { group } from "d3-array";
 import { type ChannelCheck, faultCount, type ReadinessSettings } from "./readiness.ts";
 
 export type Nozzles = Readonly<Record<string, number>>;
@@ -19,12 +20,7 @@ export function outsideTolerance(channels: readonly ChannelCheck[], settings: Re
       )
       .map(({ id }) => id),
   );
-  const heads = new Map<string, ChannelCheck[]>();
-  for (const channel of read) {
-    const head = headOf(channel.id);
-    heads.set(head, [...(heads.get(head) ?? []), channel]);
-  }
-  for (const mine of heads.values())
+  for (const mine of group(read, ({ id }) => headOf(id)).values())
     if (mine.reduce((sum, channel) => sum + faultCount(channel), 0) > settings.toleranceAHead)
       for (const channel of mine) if (faultCount(channel) > 0) outside.add(channel.id);
   return read.flatMap(({ id }) => (outside.has(id) ? [id] : []));

@@ -1,3 +1,4 @@
+import { rollup } from "d3-array";
 import { type Day, isoDay, spokenDay } from "../../core/calendar/day.ts";
 import { clockTime, localText } from "../../core/calendar/site-time.ts";
 import { channelsOf } from "../../core/fleet/channels.ts";
@@ -216,9 +217,11 @@ export async function printDayChanges(
 ): Promise<Map<string, { date: string; prints: boolean }[]>> {
   const today = isoDay(dayAt(shop));
   const { changes } = await dueRows(db, shop.id, { from: today, until: today, readingsFrom: today }, [], machines);
-  const found = new Map<string, { date: string; prints: boolean }[]>();
-  for (const { machine, day, prints } of changes) found.set(machine, [...(found.get(machine) ?? []), { date: day, prints }]);
-  return found;
+  return rollup(
+    changes,
+    (mine) => mine.map(({ day, prints }) => ({ date: day, prints })),
+    ({ machine }) => machine,
+  );
 }
 
 export type MachinePlan = {

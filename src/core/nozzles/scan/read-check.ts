@@ -1,3 +1,4 @@
+import { group } from "d3-array";
 import type { NozzlePattern } from "../pattern.ts";
 import { type NozzleReading, type ReadChannel, reading, SURE, unreadable } from "../reading.ts";
 import type { Corners } from "./corners.ts";
@@ -179,12 +180,8 @@ const AROUND_MM = 30;
 
 /** Whether something lies over a place: the medium beside it is not what it is like a little further on, or it is blown out. */
 function hiddenBy(found: readonly Found[]): (found: Found) => boolean {
-  const cells = new Map<string, Found[]>();
   const cellOf = ({ x, y }: Found) => [Math.floor(x / AROUND_MM), Math.floor(y / AROUND_MM)] as const;
-  for (const each of found) {
-    const key = cellOf(each).join("/");
-    cells.set(key, [...(cells.get(key) ?? []), each]);
-  }
+  const cells = group(found, (each) => cellOf(each).join("/"));
   const around = new Map<string, Tone>();
   const usualAt = (each: Found): Tone => {
     const [cx, cy] = cellOf(each);

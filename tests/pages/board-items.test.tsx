@@ -1,0 +1,143 @@
+import { beforeEach, describe, expect, test } from "vitest";
+import { entry, freshHouse } from "../ledger/house.ts";
+import { there } from "../ledger/store-house.ts";
+import { entriesOf, fireEvent, screen, sentBy, signedInAs, visit, waitFor, within } from "./shop.tsx";
+
+/** Work entered from the Board, parts changed on a machine's page, work moved and skipped on the day's page. */
+
+beforeEach(async () => {
+  await freshHouse({ stores: true });
+  await signedInAs("ottoline");
+});
+/** Opens a piece of work of a machine on the Board. */
+async function openItem(name: RegExp) {
+  const user = await visit("/");
+  await user.click(screen.getAllByRole("button", { name })[0] as HTMLElement);
+  return { user, card: within(await screen.findByRole("dialog")) };
+}
+
+describe("a piece of work on the Board", () => {
+  test("says why it is due, and is done now", async () => {
+    const { user, card } = await openItem(/^Sprat: Waste look/);
+    expect(card.getByText(/each print day/)).toBeTruthy();
+    await user.click(card.getByRole("button", { name: "Done now" }));
+    await waitFor(async () =>
+      expect((await entriesOf("routine"))[0]).toMatchObject({ machine: "sprat", routine: "R08", body: { outcome: "done" } }),
+    );
+  });
+  test("is done at a time that is given", async () => {
+    const { user, card } = await openItem(/^Sprat: Waste look/);
+    fireEvent.change(card.getByLabelText("or at"), { target: { value: "08:15" } });
+    await user.click(card.getByRole("button", { name: "Done at 08:15" }));
+    await waitFor(async () => expect((await entriesOf("routine"))[0]?.happenedAt.toISOString()).toMatch(/T0[78]:15/));
+  });
+  test("is skipped with a reason only", async () => {
+    const { user, card } = await openItem(/^Sprat: Waste look/);
+    expect(card.getByRole<HTMLButtonElement>("button", { name: "Skip" }).disabled).toBe(true);
+    await user.type(card.getByLabelText("Skip, because"), "no bottle here");
+    await user.click(card.getByRole("button", { name: "Skip" }));
+    await waitFor(async () =>
+      expect((await entriesOf("routine"))[0]?.body).toMatchObject({ outcome: "skipped", reason: "no bottle here" }),
+    );
+  });
+  test("takes from the shelf what its list says, as it is shown before", async () => {
+    await sentBy("ottoline", entry("stock", { event: "received", lines: [{ item: "distilled-water", amount: 5000, unit: "mL" }] }));
+    const { user, card } = await openItem(/^Sprat: Water cap/);
+    await waitFor(() => expect(card.queryByText(/shelf/i)).not.toBeNull());
+    await user.click(card.getByRole("button", { name: "Done now" }));
+    await waitFor(async () => expect((await there("distilled-water"))[0]?.[1]).toBeLessThan(5000));
+  });
+  test("a check is entered on its own page", async () => {
+    const { card } = await openItem(/^Teal: Opening nozzle check/);
+    expect(card.getByRole("link", { name: "Enter the check" }).getAttribute("href")).toMatch(/^\/check\?machines=teal/);
+    expect(card.queryByRole("button", { name: "Done now" })).toBeNull();
+  });
+});
+
+describe("a machine on hold", () => {
+  test("is released by a supervisor with a reason and an end; the word says with care", async () => {
+    await sentBy(
+      "bram",
+      entry(
+        "check",
+        { channels: [{ id: "H1/K", missing: 9, weak: 0, deflected: 0, neighbours: false }] },
+        { machine: "teal", routine: "R01" },
+      ),
+    );
+    const user = await visit("/machines/teal");
+    await user.type(screen.getByLabelText("Release it all the same, because"), "only black is asked for");
+    const button = screen.getByRole<HTMLButtonElement>("button", { name: /^Release/ });
+    await user.click(button);
+    await waitFor(async () => expect((await entriesOf("release"))[0]?.body).toMatchObject({ reason: "only black is asked for" }));
+    await visit("/machines/teal");
+    expect(screen.getByRole("region", { name: "State" }).textContent).toMatch(/care/i);
+  });
+  test("an operator does not release it", async () => {
+    await signedInAs("bram");
+    await visit("/machines/teal");
+    expect(screen.queryByLabelText("Release it all the same, because")).toBeNull();
+  });
+});
+
+describe("a machine's parts", () => {
+  test("a part is replaced with its serial number and the reason, and its life begins again", async () => {
+    const user = await visit("/machines/sprat");
+    await user.click(screen.getAllByRole("button", { name: "Change" })[0] as HTMLElement);
+    await user.type(screen.getByLabelText("Serial number of what is there now"), "W-200");
+    await user.type(screen.getByLabelText("Why"), "worn through");
+    const why = screen.getByLabelText("Why").closest("div") as HTMLElement;
+    await user.click(within(why).getByRole("button", { name: "Enter" }));
+    await waitFor(async () =>
+      expect((await entriesOf("part"))[0]?.body).toMatchObject({ event: "replaced", serial: "W-200", reason: "worn through" }),
+    );
+  });
+  test("nothing is replaced without a reason", async () => {
+    const user = await visit("/machines/sprat");
+    await user.click(screen.getAllByRole("button", { name: "Change" })[0] as HTMLElement);
+    const why = screen.getByLabelText("Why").closest("div") as HTMLElement;
+    expect(within(why).getByRole<HTMLButtonElement>("button", { name: "Enter" }).disabled).toBe(true);
+  });
+  test("a measured fill of its cap is kept, and tells how well it draws", async () => {
+    const user = await visit("/machines/sprat");
+    fireEvent.change(screen.getByLabelText("filled, mL"), { target: { value: "5" } });
+    await user.type(screen.getByLabelText("drained in, s"), "20");
+    const line = screen.getByLabelText("filled, mL").closest("div") as HTMLElement;
+    await user.click(within(line).getByRole("button", { name: "Enter" }));
+    await waitFor(async () => expect((await entriesOf("cap-drain"))[0]?.body).toMatchObject({ ml: 5, seconds: 20 }));
+  });
+});
+
+describe("the day's work", () => {
+  test("is moved inside its window without a reason, beyond it with one", async () => {
+    const user = await visit("/day");
+    const gives = screen.getAllByRole("button", { name: /: give$/ });
+    for (const give of gives) {
+      await user.click(give);
+      const card = within(await screen.findByRole("dialog"));
+      const date = card.queryByLabelText<HTMLInputElement>(/^Move to/);
+      if (!date) {
+        await user.keyboard("{Escape}");
+        continue;
+      }
+      fireEvent.change(date, { target: { value: "2027-03-01" } });
+      expect(card.getByRole<HTMLButtonElement>("button", { name: "Move" }).disabled).toBe(true);
+      await user.type(card.getByLabelText("Because"), "the hall is closed");
+      await user.click(card.getByRole("button", { name: "Move" }));
+      await waitFor(async () =>
+        expect((await entriesOf("move"))[0]?.body).toMatchObject({ to: "2027-03-01", reason: "the hall is closed" }),
+      );
+      return;
+    }
+    throw new Error("nothing of the day may be moved");
+  });
+  test("usual people are kept, and given the day's work at one press", async () => {
+    const user = await visit("/day");
+    const [area] = screen.getAllByRole<HTMLSelectElement>("combobox", { name: /hall/i });
+    await user.selectOptions(area as HTMLElement, "bram");
+    await user.click(screen.getByRole("button", { name: "Save the usual people" }));
+    await waitFor(async () => expect((await entriesOf("settings"))[0]).toMatchObject({ person: "ottoline" }));
+    await user.click(screen.getByRole("button", { name: "Give to the usual people" }));
+    await waitFor(async () => expect((await entriesOf("task")).length).toBeGreaterThan(0));
+    expect((await entriesOf("task")).every(({ body }) => body.person === "bram")).toBe(true);
+  });
+});
