@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import { toDay } from "../calendar/day.ts";
-import { plainFamily } from "./fluids.ts";
 import type { Item } from "./item.ts";
+import { plainFamily } from "./plain-family.ts";
 import { shelfItems } from "./shelf-items.ts";
 import { volatileGrams } from "./volatile.ts";
 import { readSpreadMl } from "./waste/level.ts";

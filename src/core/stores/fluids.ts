@@ -1,4 +1,5 @@
 import { type Static, Type } from "typebox";
+import { plainFamily } from "./plain-family.ts";
 
 /**
  * What a fluid is, so that it can be held against what it would meet. Water has two: what is distilled may
@@ -113,5 +114,3 @@ export function mustNotMeet(a: FluidFamily, b: FluidFamily): string | undefined 
   }
   return `${plainFamily(a)} and ${plainFamily(b)} are of different families, which are not mixed.`;
 }
-
-export const plainFamily = (family: FluidFamily): string => (family === "uv-cleaner" ? "UV cleaner" : family.replace(/-/g, " "));

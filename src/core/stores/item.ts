@@ -100,16 +100,6 @@ export const STORES_SETTINGS: StoresSettings = {
   inkCentsAMl: 12,
 };
 
-/** An item by what a routine calls it. */
-export function itemNamed<Known extends Pick<Item, "name" | "unit" | "names">>(
-  items: readonly Known[],
-  name: string,
-  unit: string,
-): Known | undefined {
-  const wanted = name.toLowerCase();
-  return items.find((item) => item.unit === unit && [item.name, ...(item.names ?? [])].some((each) => each.toLowerCase() === wanted));
-}
-
 /** What an item's settings can't say by their shape. */
 export function itemProblems(item: Item, items: readonly Item[], suppliers: readonly Supplier[]): { path: string; message: string }[] {
   const problems: { path: string; message: string }[] = [];
@@ -126,11 +116,3 @@ export function itemProblems(item: Item, items: readonly Item[], suppliers: read
   }
   return problems;
 }
-
-/** An amount as people say it: `1.25 L`, `40 mL`, `6 pieces`. */
-export function amountWords(amount: number, unit: Unit): string {
-  if (unit === "mL" && Math.abs(amount) >= 1000) return `${round(amount / 1000, 2)} L`;
-  if (unit === "g" && Math.abs(amount) >= 1000) return `${round(amount / 1000, 2)} kg`;
-  return `${round(amount, Math.abs(amount) < 10 ? 1 : 0)} ${unit === "pieces" && Math.abs(amount) === 1 ? "piece" : unit}`;
-}
-const round = (value: number, digits: number): string => String(Number(value.toFixed(digits)));

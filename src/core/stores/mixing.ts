@@ -1,6 +1,7 @@
 import { type Day, isoDay } from "../calendar/day.ts";
+import { amountWords } from "./amount-words.ts";
 import { mustNotMeet, STATEMENTS } from "./fluids.ts";
-import { amountWords, type Item } from "./item.ts";
+import type { Item } from "./item.ts";
 import { round } from "./shelf.ts";
 
 /** A mixture worked out: what goes in, to what a jug can measure, checked backwards, and what speaks against it. */

@@ -1,6 +1,7 @@
 import { type Day, spokenDay } from "../calendar/day.ts";
 import { normalQuantile } from "../statistics/quantiles.ts";
-import { amountWords, type Item, type StoresSettings } from "./item.ts";
+import { amountWords } from "./amount-words.ts";
+import type { Item, StoresSettings } from "./item.ts";
 import { type Lot, round, usable } from "./shelf.ts";
 import { type UnevenDemand, unevenDemand } from "./uneven-demand.ts";
 

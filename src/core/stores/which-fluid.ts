@@ -1,6 +1,7 @@
 import { familyOf, policiesOf } from "../fleet/rule.ts";
 import type { Machine } from "../fleet/schema.ts";
-import { type FluidFamily, plainFamily } from "./fluids.ts";
+import type { FluidFamily } from "./fluids.ts";
+import { plainFamily } from "./plain-family.ts";
 
 /** Whether a fluid may be poured at a part: `sparingly` comes with a warning, `refused` with the reason. */
 export type Fit = { verdict: "fits" | "sparingly" | "refused"; why: string };

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { FloorMachine, FloorView } from "../../core/floor/floor-view.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
-import { amountWords } from "../../core/stores/item.ts";
+import { amountWords } from "../../core/stores/amount-words.ts";
 import { itemFor, type ShelfItem } from "../../core/stores/run-materials.ts";
 import { whichFluid } from "../../core/stores/which-fluid.ts";
 import { Submit } from "../field.tsx";

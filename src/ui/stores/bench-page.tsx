@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
 import { toDay } from "../../core/calendar/day.ts";
-import { amountWords } from "../../core/stores/item.ts";
+import { amountWords } from "../../core/stores/amount-words.ts";
 import {
   batchFromShelf,
   batchUseBy,

@@ -2,7 +2,7 @@
 import { useRouter } from "next/navigation";
 import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
-import { amountWords } from "../../core/stores/item.ts";
+import { amountWords } from "../../core/stores/amount-words.ts";
 import { differenceWords } from "../../core/stores/shelf.ts";
 import type { CountLine, CountView } from "../../work/stores/count.ts";
 import { Field } from "../field.tsx";

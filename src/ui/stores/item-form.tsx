@@ -2,8 +2,9 @@
 import { useRouter } from "next/navigation";
 import type { FormEvent } from "react";
 import { toast } from "sonner";
-import { FLUID_FAMILIES, plainFamily } from "../../core/stores/fluids.ts";
+import { FLUID_FAMILIES } from "../../core/stores/fluids.ts";
 import { ITEM_GROUPS, type Item, KEEPINGS, type Supplier, UNITS } from "../../core/stores/item.ts";
+import { plainFamily } from "../../core/stores/plain-family.ts";
 import { Submit } from "../field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";

@@ -1,8 +1,9 @@
 "use client";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
+import { amountWords } from "../../core/stores/amount-words.ts";
 import { STATEMENTS } from "../../core/stores/fluids.ts";
-import { amountWords, type Supplier } from "../../core/stores/item.ts";
+import type { Supplier } from "../../core/stores/item.ts";
 import type { ItemView } from "../../work/stores/shelf.ts";
 import { figures, TableHead } from "../table.tsx";
 import { useLive } from "../use-live.ts";

@@ -1,6 +1,6 @@
 "use client";
 import { useState } from "react";
-import { amountWords } from "../../core/stores/item.ts";
+import { amountWords } from "../../core/stores/amount-words.ts";
 import { type Leaving, leavingOf } from "../../core/stores/run-materials.ts";
 
 /** What a run takes from the shelf, to be agreed to with the tap that ends it; each amount can be corrected before. */

@@ -13,7 +13,8 @@ import { type Advice, adviseRegime, type GapFacts } from "../../core/standby/reg
 import { idleRisk, type Risk } from "../../core/standby/risk.ts";
 import { PLUMBING_NAMES, type Plumbing, type StandbySettings } from "../../core/standby/settings.ts";
 import { wayBack } from "../../core/standby/way-back.ts";
-import { amountWords, type Item } from "../../core/stores/item.ts";
+import { amountWords } from "../../core/stores/amount-words.ts";
+import type { Item } from "../../core/stores/item.ts";
 import { itemFor } from "../../core/stores/run-materials.ts";
 import { lotsInOrder, usable } from "../../core/stores/shelf.ts";
 import { rungMl } from "../../core/stores/waste/draws.ts";

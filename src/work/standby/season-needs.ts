@@ -2,7 +2,7 @@ import { type Day, isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import type { Shop } from "../../core/shop/shop.ts";
 import type { Regime } from "../../core/standby/regime.ts";
-import { amountWords } from "../../core/stores/item.ts";
+import { amountWords } from "../../core/stores/amount-words.ts";
 import type { PurchaseRow } from "../../ledger/stock.ts";
 import { dayAt } from "../shop/shop.ts";
 import { leadDaysOf } from "../stores/demand.ts";

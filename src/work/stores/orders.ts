@@ -1,7 +1,8 @@
 import Papa from "papaparse";
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
-import { amountWords, type Item, type Unit } from "../../core/stores/item.ts";
+import { amountWords } from "../../core/stores/amount-words.ts";
+import type { Item, Unit } from "../../core/stores/item.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { lastSeq } from "../../ledger/reading.ts";
 import { purchaseRows } from "../../ledger/stock.ts";

@@ -1,8 +1,9 @@
 import Papa from "papaparse";
 import { type Day, isoDay, readDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import type { Shop } from "../../core/shop/shop.ts";
+import { amountWords } from "../../core/stores/amount-words.ts";
 import { STATEMENTS } from "../../core/stores/fluids.ts";
-import { amountWords, type Item } from "../../core/stores/item.ts";
+import type { Item } from "../../core/stores/item.ts";
 import { volatileGPerMl, volatileGrams } from "../../core/stores/volatile.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { lastSeq } from "../../ledger/reading.ts";

@@ -2,7 +2,7 @@ import Papa from "papaparse";
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
 import { personName } from "../../core/shop/shop.ts";
-import { amountWords } from "../../core/stores/item.ts";
+import { amountWords } from "../../core/stores/amount-words.ts";
 import type { WasteOutBody } from "../../core/stores/movement.ts";
 import type { VesselView } from "../../core/stores/waste/vessel-view.ts";
 import type { Connection } from "../../ledger/database.ts";

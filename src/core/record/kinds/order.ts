@@ -1,6 +1,6 @@
 import { Refusal } from "../../shop/refusal.ts";
 import { itemOf } from "../../shop/shop.ts";
-import { amountWords } from "../../stores/item.ts";
+import { amountWords } from "../../stores/amount-words.ts";
 import { OrderBody } from "../../stores/movement.ts";
 import { kind } from "../kind.ts";
 

@@ -1,7 +1,7 @@
 import { withVesselSeen } from "../../floor/seen-vessel.ts";
 import { Refusal } from "../../shop/refusal.ts";
 import { machineOf } from "../../shop/shop.ts";
-import { amountWords } from "../../stores/item.ts";
+import { amountWords } from "../../stores/amount-words.ts";
 import { VesselBody } from "../../stores/movement.ts";
 import { kind, type Told } from "../kind.ts";
 import { listed } from "../said.ts";

@@ -1,5 +1,5 @@
 import { Refusal } from "../../shop/refusal.ts";
-import { amountWords } from "../../stores/item.ts";
+import { amountWords } from "../../stores/amount-words.ts";
 import { WasteOutBody } from "../../stores/movement.ts";
 import { kind } from "../kind.ts";
 
