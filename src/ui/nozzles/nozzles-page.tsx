@@ -85,7 +85,7 @@ function Month({ month }: { month: MonthOfRecoveries }) {
               columns={[
                 "Machine",
                 "Recoveries",
-                "Came good",
+                "Recovered",
                 "Cleans",
                 "Ink, mL",
                 "Minutes",

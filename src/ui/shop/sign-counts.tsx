@@ -17,7 +17,7 @@ export function SignCounts({ counts }: { counts: SignCount[] }) {
         each time the house found one it counts one more. None is left out.
       </p>
       <table className="w-full text-sm">
-        <TableHead columns={["Sign", "Causes as offered (trade + here)", "Count anew"]} />
+        <TableHead columns={["Sign", "Causes as offered (trade + here)", "Set back"]} />
         <tbody>
           {counts.map((count) => (
             <tr key={count.sign} className="border-hair border-b align-baseline">
@@ -48,7 +48,7 @@ function Reset({ count }: { count: SignCount }) {
   const reset = async () => {
     await trying(async () => {
       await sendEntries([entryOf({ kind: "sign-reset", body: { sign: count.sign, why: why.trim() } })]);
-      toast(`${count.words}: the count begins anew. What was found stays in the ledger.`);
+      toast(`${count.words}: the count is set back. What was found stays in the ledger.`);
       router.refresh();
     });
   };
