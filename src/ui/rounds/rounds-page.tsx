@@ -69,9 +69,16 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
   useLive(() => void again());
 
   const planIt = useCallback(
-    async (asPlanned: RoundProblem, said: string, keep: string[] = [], more: Pick<Draft, "shortHanded" | "auto"> = {}) => {
+    async (
+      asPlanned: RoundProblem,
+      said: string,
+      keep: string[] = [],
+      { needed, ...more }: Pick<Draft, "shortHanded" | "auto"> & { needed?: string } = {},
+    ) => {
       const planned = await plan(asPlanned);
       if (!planned) return;
+      const missed = planned.plan.leftOut.find(({ id }) => id === needed);
+      if (missed) return void toast.error(`There is no room there for ${words.work(missed.id)}: ${missed.why}.`);
       setUndo([]);
       setDraft({
         tasks: planned.plan.tasks,
@@ -83,7 +90,7 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
         words: `${said}${planned.plan.provenBest ? " No plan is better: proven." : ` No plan can cost less than ${Math.round((planned.plan.lowerBound / Math.max(planned.plan.cost, 1e-9)) * 100)} % of it.`}`,
       });
     },
-    [plan],
+    [plan, words],
   );
   const anew = () => void planIt({ ...problem, promised: [] }, "Planned from what is due.");
   const mend = useCallback(
@@ -167,7 +174,7 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
       const person = firstPerson(task);
       return person && task.id !== carry.id ? [{ task: task.id, person, start: task.stretches[0]?.start ?? 0 }] : [];
     });
-    void planIt({ ...withLocks(laid, keys), promised }, `Room made for ${words.work(carry.id)}.`, keys);
+    void planIt({ ...withLocks(laid, keys), promised }, `Room made for ${words.work(carry.id)}.`, keys, { needed: carry.id });
   };
   const putInForce = async () => {
     if (!draft) return;
