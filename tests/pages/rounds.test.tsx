@@ -218,7 +218,7 @@ describe("when the day goes otherwise", () => {
 
 describe("round the round", () => {
   test("what it is planned by is saved: a walk between two areas takes another time", async () => {
-    const user = await visit("/rounds");
+    await visit("/rounds");
     const form = screen.getByRole("form", { name: "What rounds are planned by", hidden: true });
     const [walk] = [...form.querySelectorAll<HTMLInputElement>("input[name^='walk/']")];
     fireEvent.change(walk as HTMLInputElement, { target: { value: "9" } });
