@@ -1,17 +1,17 @@
 import ICAL from "ical.js";
 import { uuidv7 } from "uuidv7";
 import { beforeEach, describe, expect, test } from "vitest";
-import { wholePlan } from "../../src/core/rounds/plan-round.ts";
 import { floor } from "../../src/work/floor/floor.ts";
 import { record } from "../../src/work/record/record.ts";
 import { acceptRound, saveRoundSettings } from "../../src/work/rounds/accept-round.ts";
 import { feedsOf, feedText, makeFeed, revokeFeed } from "../../src/work/rounds/feeds.ts";
 import { roundSheets } from "../../src/work/rounds/round-sheets.ts";
-import { type RoundView, roundView } from "../../src/work/rounds/rounds.ts";
+import { roundView } from "../../src/work/rounds/rounds.ts";
 import { shortHanded } from "../../src/work/rounds/short-handed.ts";
 import { monthView, weekView } from "../../src/work/rounds/week.ts";
 import { db } from "./database.ts";
 import { actor, freshHouse, ottoline, site } from "./house.ts";
+import { asRound } from "./round-of.ts";
 
 /** Rounds over a real database, early on Wednesday 25 November 2026. */
 
@@ -27,28 +27,6 @@ const enter = async (kind: string, body: Record<string, unknown>, rest: Record<s
     { entries: [{ id: uuidv7(), kind, happenedAt: process.env.ZESTY_NOW, body, ...rest }] },
   );
   expect(answer).toMatchObject({ result: "added" });
-};
-/** The plan of a view as the screen would put it in force. */
-const asRound = (seen: RoundView, more: Record<string, unknown> = {}, problem = seen.problem) => {
-  const plan = wholePlan(problem, { effort: 0.1 });
-  return {
-    plan,
-    sent: {
-      at: seen.problem.now ?? 0,
-      round: {
-        day: seen.day,
-        what: seen.what,
-        zero: seen.zero,
-        tasks: plan.tasks.map(({ id, stretches }) => {
-          const { machine, routine } = seen.tasks[id] ?? {};
-          return { key: id, ...(machine ? { machine } : {}), ...(routine ? { routine } : {}), stretches };
-        }),
-        leftOut: plan.leftOut.map(({ id, why }) => ({ key: id, why })),
-        locked: [],
-        ...more,
-      },
-    },
-  };
 };
 
 describe("a round of the opening", () => {

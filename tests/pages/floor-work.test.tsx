@@ -3,19 +3,13 @@ import { wasteMarks } from "../../src/ledger/waste.ts";
 import { putPin } from "../../src/work/access/pin.ts";
 import { db } from "../ledger/database.ts";
 import { freshHouse, site } from "../ledger/house.ts";
-import { entriesOf, fireEvent, screen, signedInAs, visit, waitFor, within } from "./shop.tsx";
+import { entriesOf, fireEvent, floorAt, screen, signedInAs, waitFor, within } from "./shop.tsx";
 
 /** Work taken, handed on, done short or by several machines at once, and who is at a tablet; with the server, without a browser. */
 
 beforeAll(() => freshHouse({ stores: true }));
 beforeEach(() => signedInAs("bram"));
 
-async function floorAt(hash: string) {
-  location.hash = hash;
-  const user = await visit("/floor");
-  await waitFor(() => expect(document.querySelector("h1")).not.toBeNull());
-  return user;
-}
 /** Reads the level and answers what is asked besides, each by its first answer. */
 async function fill(machine: string, ml: string) {
   const form = within(await screen.findByRole("region", { name: machine }));

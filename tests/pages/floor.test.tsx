@@ -1,19 +1,12 @@
 import { beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { freshHouse } from "../ledger/house.ts";
-import { entriesOf, screen, signedInAs, visit, waitFor, within } from "./shop.tsx";
+import { entriesOf, floorAt, screen, signedInAs, waitFor, within } from "./shop.tsx";
 
 /** The floor as an operator works it, with its server and the device's own memory (fake-indexeddb), without a browser. */
 
 beforeAll(() => freshHouse({ stores: true }));
 beforeEach(() => signedInAs("bram"));
 
-/** Opens one of the floor's own places. */
-async function floorAt(hash: string) {
-  location.hash = hash;
-  const user = await visit("/floor");
-  await waitFor(() => expect(document.querySelector("h1")).not.toBeNull());
-  return user;
-}
 const run = async () => (await entriesOf("run")).toReversed();
 
 test("my shift comes with the day's work", async () => {

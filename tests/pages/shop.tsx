@@ -5,7 +5,7 @@ import * as library from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { AppRouterContext, type AppRouterInstance } from "next/dist/shared/lib/app-router-context.shared-runtime";
 import type { ReactElement } from "react";
-import { afterEach, vi } from "vitest";
+import { afterEach, expect, vi } from "vitest";
 import { ledgerPage } from "../../src/ledger/reading.ts";
 import { setPassword, signIn } from "../../src/work/access/auth.ts";
 import { db } from "../ledger/database.ts";
@@ -20,8 +20,17 @@ export const { fireEvent, screen, waitFor, within } = library;
 
 /** Pages and routes of the application in one process, called as the framework calls them: real people, real database, no browser. */
 
-let cookie = "";
-const headersNow = () => new Headers({ cookie, host: new URL(ADDRESS).host });
+const cookies = new Map<string, string>();
+const headersNow = () =>
+  new Headers({ cookie: [...cookies].map(([name, value]) => `${name}=${value}`).join("; "), host: new URL(ADDRESS).host });
+/** What a server asks a browser to keep. */
+function keep(headers: Headers): void {
+  for (const each of headers.getSetCookie()) {
+    const [, name = "", value = ""] = /^([^=]+)=([^;]*)/.exec(each) ?? [];
+    if (value === "" || /max-age=0/i.test(each)) cookies.delete(name);
+    else cookies.set(name, value);
+  }
+}
 vi.doMock("next/headers", () => ({
   headers: async () => headersNow(),
   cookies: async () => ({ get: () => undefined }),
@@ -46,10 +55,8 @@ export async function signedInAs(person: string): Promise<void> {
   const name = `${person} of ${site}`;
   await setPassword(site, { id: person, name }, PASSWORD);
   const { response } = await signIn(name, PASSWORD, "a test", headersNow());
-  cookie = response.headers
-    .getSetCookie()
-    .map((each) => each.split(";")[0])
-    .join("; ");
+  cookies.clear();
+  keep(response.headers);
 }
 
 type Params = Record<string, string>;
@@ -93,9 +100,10 @@ globalThis.fetch = async (input, init) => {
   const handler = module[init?.method ?? "GET"];
   if (!handler) return new Response(null, { status: 405 });
   const headers = new Headers(init?.headers);
-  headers.set("cookie", cookie);
-  headers.set("host", url.host);
-  return handler(new Request(url, { ...init, headers }), { params: Promise.resolve(params) });
+  for (const [name, value] of headersNow()) headers.set(name, value);
+  const response = await handler(new Request(url, { ...init, headers }), { params: Promise.resolve(params) });
+  keep(response.headers);
+  return response;
 };
 
 /** Where a page sent its reader. */
@@ -133,6 +141,14 @@ export async function visit(address: string): Promise<ReturnType<typeof userEven
   return userEvent.setup({ document });
 }
 
+/** Opens one of the floor's own places. */
+export async function floorAt(hash: string): Promise<ReturnType<typeof userEvent.setup>> {
+  location.hash = hash;
+  const user = await visit("/floor");
+  await waitFor(() => expect(document.querySelector("h1")).not.toBeNull());
+  return user;
+}
+
 /** The addresses of all pages, as patterns: `/machines/([^/]+)`. */
 export const pageAddresses = (): string[] => PAGES.map(({ pattern }) => pattern.source.slice(1, -1).replaceAll("\\/", "/"));
 
@@ -148,7 +164,7 @@ export async function routeAddresses(): Promise<{ address: string; methods: stri
 
 /** Whoever was signed in is not any more. */
 export function signedOut(): void {
-  cookie = "";
+  cookies.clear();
 }
 
 /** The newest entries of a kind, newest first. */
