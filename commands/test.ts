@@ -1,6 +1,6 @@
 import { spawn } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
-import { join } from "node:path";
+import { join, relative } from "node:path";
 import { parseArgs } from "node:util";
 import { migrateDatabase } from "../src/ledger/migrate.ts";
 import { build, secret } from "./app.ts";
@@ -11,8 +11,12 @@ import { run, say } from "./say.ts";
 import { STATE } from "./state.ts";
 import { coverageByRoom, testShare } from "./test-share.ts";
 
+const MOST_NAMED = 30;
+
 type Part = { name: string; passed: number; failed: number };
 const parts: Part[] = [];
+/** Names of the tests that failed, so that the end of a long output says which. */
+const failures: string[] = [];
 
 await run(async () => {
   const { values, positionals: files } = parseArgs({
@@ -42,6 +46,7 @@ await run(async () => {
   for (const { room, percent } of wanted("unit") && !values.quick ? coverageByRoom() : [])
     say(`  unit tests reach ${percent} % of the lines of ${room}`);
   for (const { name, passed, failed } of parts) say(`${failed ? "FAILED" : "ok    "} ${name}: ${passed} passed, ${failed} failed`);
+  for (const name of failures.slice(0, MOST_NAMED)) say(`  failed: ${name}`);
   const [passed, failed] = [parts.reduce((sum, part) => sum + part.passed, 0), parts.reduce((sum, part) => sum + part.failed, 0)];
   process.stdout.write(`${passed} passed, ${failed} failed\n`);
   if (failed || (!passed && !values.quick)) process.exitCode = 1;
@@ -96,6 +101,22 @@ async function withDatabase(name: string, work: (env: Record<string, string>) =>
   }
 }
 
+type FileResult = {
+  name: string;
+  status: string;
+  message?: string;
+  assertionResults: { status: string; fullName: string; failureMessages?: string[] }[];
+};
+/** What failed in a file of tests, each with the first line of its reason. */
+function failuresOf({ name, status, message, assertionResults }: FileResult): string[] {
+  const file = relative(process.cwd(), name);
+  const firstLine = (text: string | undefined) => (text ?? "").split("\n")[0]?.slice(0, 300) ?? "";
+  const tests = assertionResults
+    .filter((each) => each.status === "failed")
+    .map((each) => `${file}: ${each.fullName}: ${firstLine(each.failureMessages?.[0])}`);
+  return tests.length || status !== "failed" ? tests : [`${file}: ${firstLine(message)}`];
+}
+
 async function vitest(name: string, config: string, env: Record<string, string>, files: string[]): Promise<void> {
   const report = join(STATE, "vitest.json");
   rmSync(report, { force: true });
@@ -109,6 +130,7 @@ async function vitest(name: string, config: string, env: Record<string, string>,
   if (!existsSync(report)) parts.push({ name, passed: 0, failed: 1 });
   else {
     const { numPassedTests, numFailedTests, numFailedTestSuites, testResults } = JSON.parse(readFileSync(report, "utf8"));
+    failures.push(...testResults.flatMap(failuresOf));
     const brokenFiles = testResults.filter(
       (file: { status: string; assertionResults: unknown[] }) => file.status === "failed" && file.assertionResults.length === 0,
     ).length;

@@ -58,6 +58,7 @@ function Facts({ entry, struck }: { entry: EntryView; struck: boolean }) {
         <dt className="text-soft">Who</dt>
         <dd>
           {entry.person}
+          {entry.unproven && <strong className="text-stop">, not proven: the PIN did not fit</strong>}
           {entry.typed && `, as a sheet says; typed in ${entry.typed.late} later by ${entry.typed.by}`}
         </dd>
         <dt className="text-soft">When</dt>

@@ -81,6 +81,7 @@ export function LedgerPage({ view, fault }: { view: LedgerView; fault?: string }
                 </td>
                 <td className="whitespace-nowrap">
                   {entry.person}
+                  {entry.unproven && <span className="block text-sm text-stop">not proven: the PIN did not fit</span>}
                   {entry.typed && (
                     <span className="text-care text-sm">
                       {" "}

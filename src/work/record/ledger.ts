@@ -23,6 +23,8 @@ export type EntryView = {
   person: string;
   /** Who typed it in from a sheet, and how much later; otherwise null. */
   typed: { by: string; late: string } | null;
+  /** Entered on a shared tablet under this name with a PIN that did not fit. */
+  unproven: boolean;
   day: string;
   time: string;
   happenedAt: string;
@@ -119,6 +121,7 @@ export function entryView(shop: Shop, row: EntryRow): EntryView {
     routine: row.routine,
     routineName: row.routine ? (shop.rules.book.get(row.routine)?.name ?? row.routine) : null,
     person: personName(shop, row.person),
+    unproven: row.proof === "unproven",
     typed: row.typedBy ? { by: personName(shop, row.typedBy), late: spanWords(row.recordedAt.getTime() - row.happenedAt.getTime()) } : null,
     day: row.localDay,
     time: clockTime(row.happenedAt, shop.site.timeZone),
