@@ -141,6 +141,12 @@ export async function visit(address: string): Promise<ReturnType<typeof userEven
   return userEvent.setup({ document });
 }
 
+/** Shows a part of every page that stands outside the pages themselves. */
+export function shown(part: ReactElement): ReturnType<typeof userEvent.setup> {
+  render(<AppRouterContext.Provider value={router}>{part}</AppRouterContext.Provider>);
+  return userEvent.setup({ document });
+}
+
 /** Opens one of the floor's own places. */
 export async function floorAt(hash: string): Promise<ReturnType<typeof userEvent.setup>> {
   location.hash = hash;

@@ -1,0 +1,200 @@
+import { beforeEach, describe, expect, test } from "vitest";
+import type { NozzlePattern } from "../../src/core/nozzles/pattern.ts";
+import { loadShop } from "../../src/work/shop/shop.ts";
+import { db } from "../ledger/database.ts";
+import { at, entry, freshHouse, site } from "../ledger/house.ts";
+import { entriesOf, fireEvent, said, screen, sentBy, signedInAs, visit, waitFor, within } from "./shop.tsx";
+
+/** Nozzles at the desk: practice on a simulated machine, a machine's history, its check sheet. */
+
+beforeEach(async () => {
+  await freshHouse();
+  await signedInAs("ottoline");
+});
+
+const channel = (id: string, missing: number[], more: Record<string, unknown> = {}) => ({
+  id,
+  missing: missing.length,
+  weak: 0,
+  deflected: 0,
+  neighbours: missing.some((nozzle) => missing.includes(nozzle + 1)),
+  which: { missing, weak: [], deflected: [] },
+  ...more,
+});
+const check = (clock: string, channels: ReturnType<typeof channel>[], machine = "teal") =>
+  entry("check", { channels, source: "tap" }, { machine, routine: "R01", happenedAt: at(clock) });
+
+describe("practice", () => {
+  const enterCheck = async (user: Awaited<ReturnType<typeof visit>>, missing = 0) => {
+    await user.click(screen.getByRole("button", { name: "Print a check" }));
+    const more = screen.getByRole("button", { name: "H1/K, black: one missing more" });
+    for (let count = 0; count < missing; count++) await user.click(more);
+    await user.click(screen.getByRole("button", { name: "Enter the check" }));
+  };
+
+  test("nothing is printed before a check, and the ladder asks for one first", async () => {
+    await visit("/nozzles/practice");
+    expect(screen.getByRole<HTMLButtonElement>("button", { name: "Begin to print" }).disabled).toBe(true);
+    expect(screen.getByRole<HTMLButtonElement>("button", { name: "What would the ladder say?" }).disabled).toBe(true);
+    expect(document.body.textContent).toMatch(/so far 0 cleans, 0 mL, 0 min/);
+  });
+
+  test("printing with a poor check is a wrong turn, named with what was better; the house's record stays as it was", async () => {
+    const user = await visit("/nozzles/practice");
+    await enterCheck(user, 9);
+    expect(screen.getByRole("list", { name: "The last check, as you read it" }).textContent).toContain("9 · 0 · 0");
+    await user.click(screen.getByRole("button", { name: "What would the ladder say?" }));
+    expect(document.body.textContent).toMatch(/Clean|Look/);
+    await user.click(screen.getByRole("button", { name: "Begin to print" }));
+    const end = screen.getByRole("region", { name: "How it went" });
+    expect(end.textContent).toMatch(/[1-9]\d* wrong turns?:/);
+    expect(within(end).getAllByRole("listitem")[0]?.textContent).toMatch(/better: /);
+    expect(await entriesOf("check")).toEqual([]);
+    await user.click(within(end).getByRole("button", { name: "Another machine" }));
+    expect(screen.queryByRole("region", { name: "How it went" })).toBeNull();
+  });
+
+  test("a clean costs its ink and its minutes; a technician ends it", async () => {
+    const user = await visit("/nozzles/practice");
+    await enterCheck(user, 3);
+    const [clean] = within(screen.getByRole("group", { name: /^Clean/ })).getAllByRole("button");
+    const ml = Number(/([\d.]+) mL/.exec(clean?.textContent ?? "")?.[1]);
+    await user.click(clean as HTMLElement);
+    expect(screen.getByRole("status").textContent).toMatch(/^Done: /);
+    const spent = /so far (\d+) cleans, ([\d.]+) mL, (\d+) min/.exec(document.body.textContent ?? "");
+    expect(spent?.[1]).toBe("1");
+    expect(Number(spent?.[2]) % ml).toBe(0);
+    expect(Number(spent?.[3])).toBeGreaterThan(0);
+    await user.click(
+      within(screen.getByRole("group", { name: "Or" }))
+        .getAllByRole("button")
+        .at(-1) as HTMLElement,
+    );
+    expect(screen.getByRole("heading", { name: "A technician took over" })).toBeTruthy();
+  });
+});
+
+describe("a machine's history", () => {
+  test("two checks are held against each other channel by channel; the same one twice is nothing to compare", async () => {
+    await sentBy(
+      "bram",
+      check("07:00", [channel("H1/K", [3]), channel("H1/C", [])]),
+      check("08:00", [channel("H1/K", [3, 40]), channel("H1/C", [])]),
+    );
+    const user = await visit("/nozzles/teal");
+    const two = within(screen.getByRole("region", { name: "Two checks" }));
+    const row = (id: string) => two.getByText(id, { selector: "th span" }).closest("tr")?.textContent ?? "";
+    expect(row("H1/K")).toMatch(/41|new|more/i);
+    expect(row("H1/C")).not.toBe(row("H1/K"));
+    const [earlier, later] = [two.getByLabelText<HTMLSelectElement>("The earlier"), two.getByLabelText<HTMLSelectElement>("The later")];
+    expect([...earlier.options].map(({ textContent }) => textContent)).toHaveLength(2);
+    await user.selectOptions(later, earlier.value);
+    expect(document.body.textContent).toContain("Choose two different ones.");
+  });
+
+  test("a check is held up for comparing, and taken down", async () => {
+    const first = check("07:00", [channel("H1/K", [])]);
+    await sentBy("bram", first, check("08:00", [channel("H1/K", [1])]));
+    const user = await visit("/nozzles/teal");
+    await user.click(screen.getByRole("button", { name: "Hold the earlier up for comparing" }));
+    await waitFor(async () => expect((await entriesOf("pin"))[0]?.body).toEqual({ of: first.id }));
+    await user.click(await screen.findByRole("button", { name: "Take the earlier down" }));
+    await waitFor(async () => expect((await entriesOf("pin"))[0]?.body).toEqual({ of: null }));
+  });
+
+  test("prints since the last good check are at risk once one fails; a complaint is answered from the checks round it", async () => {
+    await sentBy("bram", check("06:00", [channel("H1/K", [])]), check("09:00", [channel("H1/K", [1, 2, 3, 4, 5, 6, 7, 8, 9])]));
+    const user = await visit("/nozzles/teal");
+    const risk = within(screen.getByRole("region", { name: "Prints at risk" }));
+    expect(risk.getByRole("link", { name: "last good" })).toBeTruthy();
+    expect(risk.getByRole("link", { name: "failed" })).toBeTruthy();
+    const ask = risk.getByRole<HTMLButtonElement>("button", { name: "What do its checks say" });
+    expect(ask.disabled).toBe(true);
+    fireEvent.change(risk.getByLabelText("A complaint about a print of"), { target: { value: "2026-11-25T07:30" } });
+    await user.click(ask);
+    await waitFor(() => expect(screen.getByRole("region", { name: "Prints at risk" }).textContent).toMatch(/06:00/));
+  });
+
+  test("a recovery is counted: what was missing check by check, its cleans and their ink", async () => {
+    await sentBy(
+      "bram",
+      check("07:00", [channel("H1/K", [1, 2, 3, 4, 5, 6, 7, 8, 9])]),
+      entry("care", { what: "clean", strength: "light", heads: ["H1"], ml: 3 }, { machine: "teal", happenedAt: at("07:10") }),
+      check("07:20", [channel("H1/K", [])]),
+    );
+    await visit("/nozzles/teal");
+    const recovery = within(screen.getByRole("region", { name: "Recoveries" })).getAllByRole("row")[1]?.textContent ?? "";
+    expect(recovery).toContain("9 → 0");
+    expect(recovery).toMatch(/within tolerance/);
+    await visit("/nozzles?month=2026-11");
+    const month = within(screen.getByRole("region", { name: "Recoveries of the month" }));
+    expect(month.getAllByRole("row")).toHaveLength(1 + 1 + 1);
+    expect(month.getAllByRole("row")[1]?.textContent).toMatch(/^Teal11/);
+    await visit("/nozzles?month=2026-10");
+    expect(document.body.textContent).toContain("No recovery began in this month.");
+  });
+});
+
+describe("a check sheet", () => {
+  const kept = async () => (await loadShop(db, site)).patterns.get("teal");
+  const keep = () => screen.getByRole<HTMLButtonElement>("button", { name: "Keep it" });
+  const bring = (file: File) => fireEvent.change(screen.getByLabelText("A nozzle pattern as JSON"), { target: { files: [file] } });
+  const alert = () => screen.getByRole("alert").textContent ?? "";
+
+  test("is drawn as it is typed; what is wrong stands there in words and can't be kept", async () => {
+    const user = await visit("/nozzles/teal/pattern");
+    await screen.findByRole("img", { name: /^The check sheet of Teal: H1\/K with 120 nozzles/ });
+    fireEvent.change(screen.getByLabelText("H1/K: nozzles"), { target: { value: "-3" } });
+    await waitFor(() => expect(alert()).toMatch(/nozzles/));
+    expect(keep().disabled).toBe(true);
+    expect(screen.queryByRole("img", { name: /^The check sheet/ })).toBeNull();
+    fireEvent.change(screen.getByLabelText("H1/K: nozzles"), { target: { value: "60" } });
+    await screen.findByRole("img", { name: /H1\/K with 60 nozzles/ });
+    await user.click(keep());
+    await waitFor(async () => expect((await kept())?.channels[0]?.nozzles).toBe(60));
+  });
+
+  test("all channels are made like the first, each in its own place and ink", async () => {
+    const user = await visit("/nozzles/teal/pattern");
+    fireEvent.change(screen.getByLabelText("H1/K: nozzles"), { target: { value: "40" } });
+    fireEvent.change(screen.getByLabelText("H1/K: dash long, mm"), { target: { value: "2.5" } });
+    await user.click(screen.getByRole("button", { name: "All like the first, each in its place" }));
+    await waitFor(() => expect(keep().disabled).toBe(false));
+    await user.click(keep());
+    await waitFor(async () =>
+      expect((await kept())?.channels.every(({ nozzles, dash }) => nozzles === 40 && dash.length === 2.5)).toBe(true),
+    );
+    const channels = (await kept())?.channels ?? [];
+    expect(new Set(channels.map(({ origin }) => `${origin.x}/${origin.y}`)).size).toBe(channels.length);
+    expect(new Set(channels.map(({ id }) => id)).size).toBe(channels.length);
+  });
+
+  test("comes in as a file that is looked at first; what is none is refused with its reason, and nothing changes", async () => {
+    await visit("/nozzles/teal/pattern");
+    const name = () => screen.getByLabelText<HTMLInputElement>("Name").value;
+    const before = name();
+    bring(new File(["{ no json"], "sheet.json"));
+    await waitFor(() => expect(alert()).toMatch(/sheet.json is no JSON that can be read/));
+    bring(new File([JSON.stringify({ format: "something else" })], "other.json"));
+    await waitFor(() => expect(alert()).toMatch(/other.json: /));
+    bring(new File([new Uint8Array(2_100_000)], "huge.json"));
+    await waitFor(() => expect(alert()).toMatch(/huge.json is larger than 2 MB/));
+    expect(name()).toBe(before);
+    const link = screen.getByRole<HTMLAnchorElement>("link", { name: "Take it out as JSON" });
+    const own: NozzlePattern = JSON.parse(decodeURIComponent(link.getAttribute("href")?.split(",").slice(1).join(",") ?? ""));
+    bring(new File([JSON.stringify({ ...own, name: "As we print it" })], "own.json"));
+    await waitFor(() => expect(name()).toBe("As we print it"));
+    expect(said).toEqual([]);
+  });
+
+  test("clear ink has no colour on it, and one that is coloured again is drawn", async () => {
+    const user = await visit("/nozzles/teal/pattern");
+    await user.click(screen.getByLabelText("H1/K: clear, judged by hand"));
+    expect(screen.getByLabelText<HTMLInputElement>("H1/K: colour on the sheet").disabled).toBe(true);
+    await waitFor(() => expect(keep().disabled).toBe(false));
+    await user.click(keep());
+    await waitFor(async () => expect((await kept())?.channels[0]?.colour).toBeNull());
+    await user.click(screen.getByRole("button", { name: "The usual one" }));
+    expect(screen.getByLabelText<HTMLInputElement>("H1/K: colour on the sheet").disabled).toBe(false);
+  });
+});
