@@ -85,6 +85,7 @@ describe("running timers", () => {
         plan.findIndex(({ kind }) => kind === "wait"),
       )
       .filter(({ kind }) => kind !== "measure");
+    const answers: Record<string, string> = { waste: "room", night: "water" };
     expect(before.map(({ at: step }) => step)).toEqual(["waste", "night", "two"]);
     const run = crypto.randomUUID();
     const of = (body: Record<string, unknown>, clock: string) =>
@@ -92,7 +93,9 @@ describe("running timers", () => {
     await sentBy(
       "bram",
       of({ event: "start", form: "guided", version: cleans.version, gear: true }, "09:00"),
-      ...before.map(({ at: step }) => of({ event: "step", step, ...(step === "night" ? { result: { choice: "water" } } : {}) }, "09:10")),
+      ...before.map(({ at: step }) =>
+        of({ event: "step", step, ...(answers[step] ? { result: { choice: answers[step] } } : {}) }, "09:10"),
+      ),
     );
     shown(<Timers />);
     const bar = await screen.findByRole("region", { name: "Running timers" });
