@@ -174,7 +174,7 @@ export function signedOut(): void {
 }
 
 /** The newest entries of a kind, newest first. */
-export const entriesOf = (kind: string) => ledgerPage(db, site, { kind, limit: 50 });
+export const entriesOf = (kind: string) => ledgerPage(db, site, { kind, limit: 500 });
 
 /** What somebody sends besides what the page does: none of it may be refused. */
 export async function sentBy(person: string, ...entries: unknown[]): Promise<void> {

@@ -1,0 +1,148 @@
+import { beforeEach, describe, expect, test } from "vitest";
+import type { Body } from "../../src/core/record/entries.ts";
+import type { DayView } from "../../src/work/day/day-view.ts";
+import { weekView } from "../../src/work/rounds/week.ts";
+import { db } from "../ledger/database.ts";
+import { freshHouse, ottoline } from "../ledger/house.ts";
+import { asked, entriesOf, fireEvent, said, screen, signedInAs, visit, waitFor, within } from "./shop.tsx";
+
+/** The days ahead: levelled in the week, given out for the day, hung up for the month. */
+
+beforeEach(async () => {
+  await freshHouse();
+  await signedInAs("ottoline");
+});
+const moves = async () => (await entriesOf("move")).map(({ machine, routine, body }) => ({ machine, routine, ...(body as Body<"move">) }));
+
+describe("the week", () => {
+  test("shows each day's minutes as it stands, levelled, and as people can give; levelling makes no day worse than the worst", async () => {
+    const week = await weekView(db, ottoline());
+    await visit("/rounds/week");
+    const rows = within(screen.getByRole("region", { name: "Days" }))
+      .getAllByRole("row")
+      .slice(1);
+    expect(rows).toHaveLength(week.days.length);
+    for (const [index, row] of rows.entries()) {
+      const [before, after, capacity] = within(row)
+        .getAllByRole("cell")
+        .map(({ textContent }) => Number(textContent));
+      expect([before, after, capacity]).toEqual([week.days[index]?.before, week.days[index]?.after, week.days[index]?.capacity]);
+    }
+    const most = (of: "before" | "after") => Math.max(...week.days.map((day) => day[of]));
+    expect(most("after")).toBeLessThanOrEqual(most("before"));
+    // Work is moved, not lost: the week has as many minutes after as before.
+    const sum = (of: "before" | "after") => week.days.reduce((all, day) => all + day[of], 0);
+    expect(sum("after")).toBe(sum("before"));
+  });
+
+  test("what is not wanted stays; the rest is moved, each with its reason", async () => {
+    await freshHouse({ history: true });
+    await signedInAs("ottoline");
+    const [week, before] = [await weekView(db, ottoline()), (await moves()).length];
+    expect(week.moves.length).toBeGreaterThan(1);
+    const user = await visit("/rounds/week");
+    const boxes = screen.getAllByRole<HTMLInputElement>("checkbox");
+    expect(boxes).toHaveLength(week.moves.length);
+    await user.click(boxes[0] as HTMLElement);
+    await user.click(screen.getByRole("button", { name: new RegExp(`${week.moves.length - 1}`) }));
+    await waitFor(() => expect(said.at(-1)).toBe(`${week.moves.length - 1} moved.`));
+    const made = (await moves()).slice(0, week.moves.length - 1);
+    expect(await moves()).toHaveLength(before + made.length);
+    for (const { due, to, reason } of made) {
+      expect(due).not.toBe(to);
+      expect(String(reason).length).toBeGreaterThan(5);
+    }
+    const [left] = week.moves;
+    expect(made).not.toContainEqual(expect.objectContaining({ machine: left?.machine, routine: left?.routine, due: left?.from }));
+  });
+
+  test("an operator looks at it and takes nothing", async () => {
+    await signedInAs("bram");
+    await visit("/rounds/week");
+    for (const box of screen.queryAllByRole<HTMLInputElement>("checkbox")) expect(box.disabled).toBe(true);
+    expect(screen.queryByRole("button", { name: /^Take|^Move/ })).toBeNull();
+  });
+});
+
+describe("the month, hung up", () => {
+  test("has a row a machine and a row a person, a column a day; days off are grey", async () => {
+    await visit("/rounds-month");
+    const [machines, people] = screen.getAllByRole("table");
+    expect(
+      within(people as HTMLElement)
+        .getAllByRole("rowheader")
+        .map(({ textContent }) => textContent),
+    ).toContain("Bram Teasel");
+    expect(
+      within(machines as HTMLElement)
+        .getAllByRole("rowheader")
+        .map(({ textContent }) => textContent),
+    ).toContain("Goby");
+    const days = within(machines as HTMLElement)
+      .getAllByRole("columnheader")
+      .slice(1);
+    expect(days.length).toBeGreaterThanOrEqual(28);
+    const grey = days.filter(({ className }) => className.includes("bg-neutral-200")).map(({ textContent }) => textContent?.slice(0, 2));
+    const weekends = days.filter(({ textContent }) => /^S[au]/.test(textContent ?? ""));
+    expect(weekends.every(({ className }) => className.includes("bg-neutral-200"))).toBe(true);
+    expect(grey.length).toBeLessThan(days.length / 2);
+  });
+});
+
+describe("the day, given out", () => {
+  const given = async () => (await entriesOf("task")).map(({ machine, body }) => ({ machine, ...(body as Body<"task">) }));
+  const people = () => within(screen.getByRole("region", { name: "People" }));
+
+  test("the rest is filled by one press: nobody gets what they may not do", async () => {
+    const user = await visit("/day");
+    const [, open] = /(\d+) of (\d+) not given/.exec(document.body.textContent ?? "") ?? [];
+    await user.click(screen.getByRole("button", { name: "Fill the rest" }));
+    await waitFor(() => expect(said.at(-1)).toMatch(/^\d+ given: longest first/));
+    const made = await given();
+    expect(made.length).toBe(Number(/^\d+/.exec(said.at(-1) ?? "")?.[0]));
+    expect(made.length).toBeLessThanOrEqual(Number(open));
+    const day: DayView = await (await asked("/api/day?on=2026-11-25")).json();
+    const tasks = day.tasks.filter(({ person }) => person !== null);
+    expect(tasks.length).toBeGreaterThanOrEqual(made.length);
+    for (const { person, skill } of tasks) if (skill) expect(day.people.find(({ id }) => id === person)?.skills).toContain(skill);
+    expect(people().getAllByText(/min/).length).toBeGreaterThan(3);
+  });
+
+  test("the usual people get their own machines; asked twice there is nothing left to give", async () => {
+    const user = await visit("/day");
+    fireEvent.click(screen.getByText("Usual people", { selector: "summary" }));
+    const usual = screen.getByText("Usual people", { selector: "summary" }).closest("details") as HTMLElement;
+    await user.selectOptions(within(usual).getByLabelText(/^Sprat/), "ilse");
+    await user.click(within(usual).getByRole("button", { name: "Save the usual people" }));
+    await waitFor(() => expect(said.at(-1)).toBe("The usual people are saved."));
+    await visit("/day");
+    await user.click(screen.getByRole("button", { name: "Give to the usual people" }));
+    await waitFor(() => expect(said.at(-1)).toMatch(/given to the usual people/));
+    const atSprat = (await given()).filter(({ machine }) => machine === "sprat");
+    expect(atSprat.length).toBeGreaterThan(0);
+    for (const { person } of atSprat) expect(person).toBe("ilse");
+    await user.click(screen.getByRole("button", { name: "Give to the usual people" }));
+    await waitFor(() => expect(said.at(-1)).toMatch(/nothing to give/));
+  });
+
+  test("two people swap their shifts: both are on record, each with the other's", async () => {
+    const user = await visit("/day");
+    const form = within(screen.getByRole("heading", { name: "Absences and swaps" }).closest("form") as HTMLFormElement);
+    await user.selectOptions(form.getByLabelText("Who"), "bram");
+    await user.selectOptions(form.getByLabelText("Swaps with"), "tadeo");
+    await user.type(form.getByLabelText("Why"), "dentist");
+    await user.click(form.getByRole("button", { name: "Save" }));
+    await waitFor(() => expect(said.at(-1)).toMatch(/and Tadeo Lund swap\.$/));
+    const swaps = (await entriesOf("roster")).map(({ body }) => [body.person, body.shifts]);
+    expect(swaps).toContainEqual(["bram", ["late"]]);
+    expect(swaps).toContainEqual(["tadeo", ["early"]]);
+  });
+
+  test("another day is looked at without leaving the page", async () => {
+    const user = await visit("/day");
+    const day = () => screen.getByLabelText<HTMLSelectElement>("Day", { selector: "select" });
+    await user.selectOptions(day(), "2026-11-26");
+    await waitFor(() => expect(day().value).toBe("2026-11-26"));
+    expect(document.body.textContent).toMatch(/\d+ of \d+ not given/);
+  });
+});
