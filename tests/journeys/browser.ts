@@ -20,6 +20,35 @@ export const DESK = { width: 1280, height: 800 };
 export const TABLET = { width: 820, height: 1180 };
 export const PHONE = { width: 390, height: 844 };
 
+/**
+ * Waits until the page answers to hands: what is pressed between a page's arrival and its script's is lost, by hurried people
+ * too, but they see it and press again. A page without a script answers at once.
+ */
+export async function ready(page: Page): Promise<void> {
+  const answers = () => {
+    const main = document.querySelector("main");
+    const scripted = [...document.scripts].some(({ src }) => src.includes("/_next/"));
+    return !main || !scripted || Object.keys(main).some((key) => key.startsWith("__reactProps"));
+  };
+  // Whoever closes the page meanwhile, or has no network, waits for what they look for themselves.
+  await page.waitForFunction(answers, undefined, { polling: 50, timeout: 15_000 }).catch(() => {});
+}
+
+/** The page waits for its script wherever it goes, without each journey saying so. */
+function readyEverywhere(page: Page): Page {
+  const after =
+    <Args extends unknown[], Answer>(work: (...args: Args) => Promise<Answer>) =>
+    async (...args: Args): Promise<Answer> => {
+      const answer = await work(...args);
+      await ready(page);
+      return answer;
+    };
+  page.goto = after(page.goto.bind(page));
+  page.reload = after(page.reload.bind(page));
+  page.waitForURL = after(page.waitForURL.bind(page));
+  return page;
+}
+
 /** A browser of its own, nobody signed in. */
 export async function newPage(viewport = DESK): Promise<{ page: Page; context: BrowserContext }> {
   browser ??= await chromium.launch({
@@ -27,7 +56,7 @@ export async function newPage(viewport = DESK): Promise<{ page: Page; context: B
     args: ARGS,
   });
   const context = await browser.newContext({ viewport });
-  return { context, page: await context.newPage() };
+  return { context, page: readyEverywhere(await context.newPage()) };
 }
 
 /** A browser of its own (cookies and all), signed in by one click of the demo; what its console says of errors is kept. */

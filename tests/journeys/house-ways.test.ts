@@ -128,6 +128,7 @@ describe("on paper", () => {
     // A4 is 595 by 842 points.
     expect(printed.toString("latin1")).toMatch(/MediaBox \[0 0 59[45]\.?\d* 84[12]\.?\d*\]/);
     await page.getByRole("link", { name: "Type it in" }).click();
+    await page.waitForURL(/\/paper\//);
     const yesterday = new Date(Date.now() - 86_400_000).toISOString().slice(0, 10);
     await page.getByLabel("Who did it").selectOption({ label: "Bram Teasel" });
     await page.getByLabel("On", { exact: true }).fill(yesterday);

@@ -68,6 +68,8 @@ export function useFloor(): Floor | "loading" | "empty" {
       setWhoState({ person: view.me.id });
       await retryWaiting();
     }
+    // Another tab of this device may have said meanwhile who is here.
+    else setWhoState((before) => (before?.person === kept?.person && before?.claim === kept?.claim ? before : (kept ?? null)));
     await look();
     void flush();
   }, [look]);
