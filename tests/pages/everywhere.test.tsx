@@ -2,10 +2,12 @@ import { beforeAll, beforeEach, describe, expect, test, vi } from "vitest";
 import { runPlan } from "../../src/core/runs/plan.ts";
 import { Search } from "../../src/ui/search.tsx";
 import { Timers } from "../../src/ui/timers.tsx";
+import { board } from "../../src/work/board/board.ts";
+import { wallsOf } from "../../src/work/board/wall.ts";
 import { floor } from "../../src/work/floor/floor.ts";
 import { db } from "../ledger/database.ts";
 import { at, entry, freshHouse, ottoline, site } from "../ledger/house.ts";
-import { fireEvent, said, screen, sentBy, sentTo, shown, signedInAs, waitFor, within } from "./shop.tsx";
+import { asked, fireEvent, said, screen, sentBy, sentTo, shown, signedInAs, signedOut, visit, waitFor, within } from "./shop.tsx";
 
 /** What stands on every page: search by its key, timers that run, the door out. */
 
@@ -59,6 +61,16 @@ describe("search", () => {
     expect(sentTo).toEqual([]);
   });
 
+  test("what was typed is still wanted when it is opened again, and Escape closes it", async () => {
+    const { user, field } = await opened();
+    await user.type(field, "gob");
+    await waitFor(() => expect(hits().length).toBeGreaterThan(0));
+    await user.keyboard("{Escape}");
+    await waitFor(() => expect(screen.queryByRole("combobox")).toBeNull());
+    await user.click(screen.getByRole("button", { name: "Search" }));
+    expect((await screen.findByRole<HTMLInputElement>("combobox")).value).toBe("gob");
+  });
+
   test("its key is a letter like any other where somebody types", async () => {
     shown(
       <>
@@ -68,6 +80,37 @@ describe("search", () => {
     );
     fireEvent.keyDown(screen.getByLabelText("A note"), { key: "/" });
     expect(screen.queryByRole("combobox")).toBeNull();
+  });
+});
+
+describe("the Wall", () => {
+  const json = (body: unknown, method = "POST") => ({
+    method,
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify(body),
+  });
+  const word = (machine: string) => screen.getByText(machine).closest("li")?.textContent ?? "";
+
+  test("hangs at an address that needs no sign-in, shows every machine's word, and follows what happens", async () => {
+    const { path } = await (await asked("/api/wall", json({ name: "Film hall" }))).json();
+    signedOut();
+    await visit(path);
+    expect(screen.getAllByRole("listitem").length).toBe((await board(db, ottoline())).machines.length);
+    expect(word("Dory")).not.toMatch(/Out of order|out of order/);
+    await sentBy("ottoline", entry("repair", { event: "open", symptom: "cutter jams" }, { machine: "dory", happenedAt: at("09:05") }));
+    await waitFor(() => expect(word("Dory")).toMatch(/out of order/i));
+    // It looks, and can't be pressed: nobody is signed in there.
+    expect(screen.queryAllByRole("button")).toEqual([]);
+  });
+
+  test("taken down, its address shows nothing any more", async () => {
+    const { path } = await (await asked("/api/wall", json({ name: "Roll floor" }))).json();
+    const id = (await wallsOf(ottoline())).find(({ name }) => name === "Roll floor")?.id;
+    await visit(path);
+    expect((await asked(`/api/wall?id=${id}`, json({}, "DELETE"))).status).toBe(200);
+    await waitFor(() => expect(screen.getByRole("alert").textContent).toBe("This Wall's address is no longer good."));
+    expect(screen.queryAllByRole("listitem")).toEqual([]);
+    await expect(visit(path)).rejects.toMatchObject({ digest: expect.stringContaining("404") });
   });
 });
 

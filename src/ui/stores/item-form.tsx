@@ -36,6 +36,8 @@ export function ItemForm({ item, suppliers }: { item?: Item; suppliers: Supplier
     const statements = text("statements")
       .split(/[\s,]+/)
       .filter(Boolean);
+    const ofFluid = [...FLUID_FIELDS.map(([name]) => text(name)), text("statements"), text("source")].some(Boolean);
+    if (ofFluid && !family) return void toast.error("Values of a fluid need its family: choose one, or empty them.");
     const fluid = family
       ? {
           family,
