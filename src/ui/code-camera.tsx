@@ -45,8 +45,8 @@ export function CodeCamera({ open, instead }: { open: (text: string) => boolean;
   }, [instead]);
   return (
     <>
-      <video ref={video} playsInline muted className="mt-3 max-h-96 w-full border border-hair bg-tint" />
-      <p className="text-soft">{fault}</p>
+      <video ref={video} playsInline muted className="mt-3 max-h-96 w-full border border-line bg-well" />
+      <p className="text-ink2">{fault}</p>
     </>
   );
 }

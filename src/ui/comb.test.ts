@@ -3,7 +3,7 @@ import { renderToStaticMarkup } from "react-dom/server";
 import { describe, expect, test } from "vitest";
 import { ALL_FIRING } from "../core/nozzles/readiness.ts";
 import { Comb, type CombChannel, combWords, isLight } from "./comb.tsx";
-import { StateMark } from "./state-mark.tsx";
+import { StateMark } from "./kit/state-mark.tsx";
 
 const channel = (rest: Partial<CombChannel> = {}): CombChannel => ({
   id: "H2/W2",

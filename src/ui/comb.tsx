@@ -74,7 +74,7 @@ export function Comb({
         height={height}
         rx="1.5"
         fill={channel.read || channel.gone ? ground : "none"}
-        stroke="var(--hair)"
+        stroke="var(--line)"
         strokeDasharray={channel.read || channel.gone ? undefined : "2 2"}
       />
       {channel.read && !channel.gone && (

@@ -19,7 +19,7 @@ export function Enrol() {
   return (
     <main className="mx-auto max-w-md px-4 py-12">
       <h1>Enrol this tablet</h1>
-      <p className="mt-1 text-soft">A supervisor sees the code in the Shop, under Tablets. It counts for 15 minutes.</p>
+      <p className="mt-1 text-ink2">A supervisor sees the code in the Shop, under Tablets. It counts for 15 minutes.</p>
       <form onSubmit={submit} className="mt-6 grid gap-3">
         <Field label="Code" className="gap-1">
           <input

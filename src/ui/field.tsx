@@ -28,7 +28,7 @@ export function Options({ of, none }: { of: readonly { id: string; name: string 
 /** What a form was refused for; its place is kept free while there is nothing. */
 export function FormFault({ children }: { children: ReactNode }) {
   return (
-    <p role="alert" className="min-h-6 text-stop">
+    <p role="alert" className="min-h-6 text-hold">
       {children}
     </p>
   );

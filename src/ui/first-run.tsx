@@ -27,7 +27,7 @@ export function FirstRun() {
   return (
     <main className="mx-auto max-w-md px-4 py-12">
       <h1>A new shop</h1>
-      <p className="mt-1 text-soft">Nobody can sign in yet. You become the first supervisor; the fleet comes in next.</p>
+      <p className="mt-1 text-ink2">Nobody can sign in yet. You become the first supervisor; the fleet comes in next.</p>
       <form onSubmit={submit} className="mt-6 grid gap-3">
         <Field label="Name of the shop" className="gap-1">
           <input name="shop" required maxLength={200} className="field hand" />

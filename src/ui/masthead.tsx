@@ -1,23 +1,30 @@
 "use client";
+import { AnvilIcon, MoonStarIcon, SearchIcon } from "lucide-react";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
+import { DropdownMenu } from "radix-ui";
+import { useTranslations } from "use-intl";
+import { FleetStrip } from "./fleet-strip.tsx";
+import { IconButton } from "./kit/icon-button.tsx";
+import { Initials } from "./kit/initials.tsx";
 import { Search } from "./search.tsx";
 import { ask } from "./send.ts";
 
 const PLACES = [
-  { href: "/", name: "Board" },
-  { href: "/day", name: "Day" },
-  { href: "/rounds", name: "Rounds" },
-  { href: "/floor", name: "Floor" },
-  { href: "/nozzles", name: "Nozzles" },
-  { href: "/standby", name: "Standby" },
-  { href: "/stores", name: "Stores" },
-  { href: "/ledger", name: "Ledger" },
-  { href: "/shop", name: "Shop" },
-];
+  { href: "/", name: "board" },
+  { href: "/day", name: "day" },
+  { href: "/rounds", name: "rounds" },
+  { href: "/floor", name: "floor" },
+  { href: "/nozzles", name: "nozzles" },
+  { href: "/standby", name: "standby" },
+  { href: "/stores", name: "stores" },
+  { href: "/ledger", name: "ledger" },
+  { href: "/shop", name: "shop" },
+] as const;
 
-/** The head of each page: the places, who is signed in, day or night. */
+/** The head of each page: the places as a thumb index, the fleet in miniature, search, light or night, who is signed in. */
 export function Masthead({ name, role, site }: { name: string; role: string; site: string }) {
+  const t = useTranslations("head");
   const path = usePathname();
   const here = (href: string) =>
     href === "/"
@@ -34,33 +41,59 @@ export function Masthead({ name, role, site }: { name: string; role: string; sit
     location.assign("/sign-in");
   };
   return (
-    <header className="flex flex-wrap items-center gap-x-1 gap-y-1 border-b print:hidden sm:gap-x-5 border-hair px-4 py-1.5">
-      <span className="font-semibold tracking-tight">{site}</span>
-      <nav aria-label="Places" className="flex flex-wrap gap-1">
+    <header className="flex flex-wrap items-end gap-x-4 bg-desk px-5 pt-2.5 print:hidden">
+      <span className="flex items-center gap-2 self-center pb-1 font-extrabold text-base tracking-tight">
+        <AnvilIcon aria-hidden="true" className="size-5" />
+        {site}
+      </span>
+      <nav aria-label={t("places")} className="flex flex-wrap gap-0.5">
         {PLACES.filter(({ href }) => href !== "/shop" || role === "supervisor").map(({ href, name: place }) => (
           <Link
             key={href}
             href={href}
             aria-current={here(href) ? "page" : undefined}
-            className={`rounded-sm px-2 py-1.5 no-underline ${here(href) ? "bg-tint font-semibold text-ink" : "text-ink hover:bg-tint"}`}
+            className={`flex h-10 items-center rounded-t-[6px] px-3 text-sm no-underline ${here(href) ? "bg-sheet font-bold text-ink shadow-[inset_0_3px_0_var(--accent)]" : "font-semibold text-ink2 hover:bg-desk-2 hover:text-ink"}`}
           >
-            {place}
+            {t(place)}
           </Link>
         ))}
       </nav>
-      <span className="ml-auto text-soft">
-        <span className="sm:hidden">{name.split(" ")[0]}</span>
-        <span className="hidden sm:inline">
-          {name}, {role}
-        </span>
-      </span>
-      <Search />
-      <button type="button" onClick={light} className="rounded-sm px-2 py-1.5 text-accent underline">
-        Day or night
-      </button>
-      <button type="button" onClick={signOut} className="rounded-sm px-2 py-1.5 text-accent underline">
-        Sign out
-      </button>
+      <div className="ml-auto flex items-center gap-1 self-center pb-1">
+        <FleetStrip />
+        <Search
+          button={(open) => (
+            <IconButton name={t("search")} onClick={open}>
+              <SearchIcon aria-hidden="true" />
+            </IconButton>
+          )}
+        />
+        <IconButton name={t("light")} onClick={light}>
+          <MoonStarIcon aria-hidden="true" />
+        </IconButton>
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger aria-label={`${t("account")}: ${name}, ${role}`} className="rounded-full">
+            <Initials name={name} me big />
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content
+              align="end"
+              sideOffset={6}
+              className="z-50 min-w-48 rounded-[6px] border border-rule bg-card p-1.5 text-sm shadow-[var(--shadow)]"
+            >
+              <DropdownMenu.Label className="px-2.5 py-1.5">
+                <span className="block font-bold">{name}</span>
+                <span className="text-ink3">{role}</span>
+              </DropdownMenu.Label>
+              <DropdownMenu.Item
+                onSelect={() => void signOut()}
+                className="cursor-pointer rounded-[3px] px-2.5 py-1.5 font-semibold data-[highlighted]:bg-accent-wash"
+              >
+                {t("signOut")}
+              </DropdownMenu.Item>
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+      </div>
     </header>
   );
 }

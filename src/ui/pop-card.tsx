@@ -20,7 +20,7 @@ export function PopCard({
         align={align}
         sideOffset={4}
         collisionPadding={8}
-        className={`z-20 grid overflow-auto rounded-sm border border-soft bg-raised p-3 shadow-lg ${className}`}
+        className={`z-20 grid overflow-auto rounded-sm border border-rule bg-card p-3 shadow-lg ${className}`}
       >
         {children}
       </Popover.Content>

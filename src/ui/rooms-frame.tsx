@@ -14,14 +14,14 @@ export function RoomsFrame({
 }: Frame & { name: string; rooms: readonly { href: string; name: string }[] }) {
   return (
     <main className="px-4 pb-10">
-      <nav aria-label={name} className="flex flex-wrap gap-x-1 border-hair border-b py-1 print:hidden">
+      <nav aria-label={name} className="flex flex-wrap gap-x-1 border-line border-b py-1 print:hidden">
         {rooms.map(({ href, name: room }) => (
           <Link
             key={href}
             href={href}
             prefetch={false}
             aria-current={href === here ? "page" : undefined}
-            className={`rounded-sm px-2 py-2 no-underline ${href === here ? "font-semibold text-ink underline decoration-2 decoration-accent underline-offset-8" : "text-ink hover:bg-tint"}`}
+            className={`rounded-sm px-2 py-2 no-underline ${href === here ? "font-semibold text-ink underline decoration-2 decoration-accent underline-offset-8" : "text-ink hover:bg-well"}`}
           >
             {room}
           </Link>

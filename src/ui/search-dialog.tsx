@@ -39,7 +39,7 @@ export default function SearchDialog({ open, setOpen }: { open: boolean; setOpen
         <Dialog.Overlay className="fixed inset-0 z-30 bg-ink/30" />
         <Dialog.Content
           aria-describedby={undefined}
-          className="fixed top-16 left-1/2 z-40 w-[min(40rem,calc(100vw-1rem))] -translate-x-1/2 rounded-sm border border-soft bg-raised p-3 shadow-lg"
+          className="fixed top-16 left-1/2 z-40 w-[min(40rem,calc(100vw-1rem))] -translate-x-1/2 rounded-sm border border-rule bg-card p-3 shadow-lg"
         >
           <Dialog.Title className="sr-only">Search machines, people, routines and notes</Dialog.Title>
           <input
@@ -72,15 +72,15 @@ export default function SearchDialog({ open, setOpen }: { open: boolean; setOpen
                 onClick={() => go(hit)}
                 onKeyDown={() => {}}
                 onPointerEnter={() => setAt(index)}
-                className={`flex cursor-pointer items-baseline gap-3 px-2 py-1.5 ${index === at ? "bg-tint" : ""}`}
+                className={`flex cursor-pointer items-baseline gap-3 px-2 py-1.5 ${index === at ? "bg-well" : ""}`}
               >
-                <span className="w-16 shrink-0 text-soft text-sm">{hit.kind}</span>
+                <span className="w-16 shrink-0 text-ink2 text-sm">{hit.kind}</span>
                 <span className="grow">{hit.title}</span>
-                <span className="text-soft text-sm">{hit.more}</span>
+                <span className="text-ink2 text-sm">{hit.more}</span>
               </div>
             ))}
           </div>
-          {text.trim() && hits.length === 0 && <p className="px-2 py-2 text-soft">Nothing begins like that.</p>}
+          {text.trim() && hits.length === 0 && <p className="px-2 py-2 text-ink2">Nothing begins like that.</p>}
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

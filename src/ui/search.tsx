@@ -1,10 +1,10 @@
 "use client";
-import { lazy, Suspense, useEffect, useState } from "react";
+import { lazy, type ReactNode, Suspense, useEffect, useState } from "react";
 
 const SearchDialog = lazy(() => import("./search-dialog.tsx"));
 
-/** Search from anywhere: by the button, or by the key “/”. What it opens is loaded when it is first wanted. */
-export function Search() {
+/** Search from anywhere: by its button, or by the key “/”. What it opens is loaded when it is first wanted. */
+export function Search({ button }: { button: (open: () => void) => ReactNode }) {
   const [open, setOpen] = useState(false);
   const [wanted, setWanted] = useState(false);
   useEffect(() => {
@@ -20,16 +20,10 @@ export function Search() {
   }, []);
   return (
     <>
-      <button
-        type="button"
-        className="rounded-sm px-2 py-1.5 text-accent underline"
-        onClick={() => {
-          setWanted(true);
-          setOpen(true);
-        }}
-      >
-        Search
-      </button>
+      {button(() => {
+        setWanted(true);
+        setOpen(true);
+      })}
       {wanted && (
         <Suspense>
           <SearchDialog open={open} setOpen={setOpen} />

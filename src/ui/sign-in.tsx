@@ -26,9 +26,9 @@ export function SignIn({ demo }: { demo: { id: string; name: string; role: strin
   return (
     <main className="mx-auto max-w-md px-4 py-12">
       <h1>Sign in</h1>
-      <p className="mt-1 text-soft">Zesty Anvil: what each machine needs today, and why.</p>
+      <p className="mt-1 text-ink2">Zesty Anvil: what each machine needs today, and why.</p>
       {demo.length > 0 && (
-        <section aria-label="Demo" className="mt-6 border-y border-hair py-4">
+        <section aria-label="Demo" className="mt-6 border-y border-line py-4">
           <h2>Demo house: one click</h2>
           <ul className="mt-2 grid grid-cols-2 gap-2">
             {demo.map(({ id, name, role }) => (
@@ -40,7 +40,7 @@ export function SignIn({ demo }: { demo: { id: string; name: string; role: strin
                   className="press w-full flex-col !items-start !gap-0 py-1.5"
                 >
                   <span>{name}</span>
-                  <span className="font-normal text-soft text-sm">{role}</span>
+                  <span className="font-normal text-ink2 text-sm">{role}</span>
                 </button>
               </li>
             ))}

@@ -13,7 +13,7 @@ export const unseen = (name: string): Column => ({ name, hidden: true });
 export function TableHead({ columns }: { columns: readonly Column[] }) {
   return (
     <thead>
-      <tr className="border-soft border-b text-left text-soft">
+      <tr className="border-rule border-b text-left text-ink2">
         {columns.map((column, index) => {
           const { name, right, hidden, className = "" } = typeof column === "string" ? { name: column } : column;
           if (!name) return <td key={`column ${index}`} />;

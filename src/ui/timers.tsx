@@ -34,15 +34,15 @@ export function Timers() {
   });
   if (!running) return null;
   return (
-    <section aria-label="Running timers" className="flex flex-wrap gap-x-4 border-hair border-b px-4 py-1 text-sm">
+    <section aria-label="Running timers" className="flex flex-wrap gap-x-4 border-line border-b px-4 py-1 text-sm">
       {held.timers.map(({ id, run, machine, what, person, endsAt }) => (
-        <a key={id} href={`/floor#/run/${run}`} className={`no-underline hover:underline ${endsAt <= now ? "text-stop" : "text-ink"}`}>
+        <a key={id} href={`/floor#/run/${run}`} className={`no-underline hover:underline ${endsAt <= now ? "text-hold" : "text-ink"}`}>
           <span className="figure border border-current px-1">
             {endsAt <= now
               ? "over"
               : `${Math.floor((endsAt - now) / 60_000)}:${String(Math.ceil((endsAt - now) / 1000) % 60).padStart(2, "0")}`}
           </span>{" "}
-          {machine}, {what} <span className="text-soft">{person}</span>
+          {machine}, {what} <span className="text-ink2">{person}</span>
         </a>
       ))}
     </section>

@@ -37,7 +37,7 @@ export function Vessel({ volumeMl, limitMl, ml, lowMl, highMl, name, height = 12
       className={`shrink-0 ${onLook ? "cursor-pointer touch-manipulation" : ""}`}
     >
       <title>{words}</title>
-      <rect x="10" y={y(ml)} width="30" height={height - 4 - y(ml)} fill={over ? "var(--stop)" : "var(--accent)"} opacity="0.55" />
+      <rect x="10" y={y(ml)} width="30" height={height - 4 - y(ml)} fill={over ? "var(--hold)" : "var(--accent)"} opacity="0.55" />
       <rect
         x="10"
         y={y(highMl)}
@@ -49,8 +49,8 @@ export function Vessel({ volumeMl, limitMl, ml, lowMl, highMl, name, height = 12
         strokeDasharray="2 2"
       />
       <path d={`M14 2 V4 H10 V${height - 4} H40 V4 H36 V2`} fill="none" stroke="var(--ink)" strokeWidth="1.5" />
-      <line x1="6" x2="46" y1={y(limitMl)} y2={y(limitMl)} stroke="var(--stop)" strokeWidth="2" />
-      <path d={`M46 ${y(limitMl)} l6 -4 v8 z`} fill="var(--stop)" />
+      <line x1="6" x2="46" y1={y(limitMl)} y2={y(limitMl)} stroke="var(--hold)" strokeWidth="2" />
+      <path d={`M46 ${y(limitMl)} l6 -4 v8 z`} fill="var(--hold)" />
     </svg>
   );
 }

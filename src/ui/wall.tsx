@@ -1,7 +1,7 @@
 "use client";
 import { useEffect, useState } from "react";
 import type { BoardView, MachineRow } from "../work/board/board.ts";
-import { StateMark } from "./state-mark.tsx";
+import { StateMark } from "./kit/state-mark.tsx";
 
 const EVERY_MS = 4000;
 const open = (row: MachineRow) =>
@@ -36,10 +36,10 @@ export function Wall({ first, token }: { first: BoardView; token: string }) {
   return (
     <main className="flex min-h-dvh flex-col p-4">
       <h1 className="flex flex-wrap items-baseline gap-x-6 !text-[clamp(1.6rem,2.6vw,3rem)]">
-        {view.site} <span className="font-normal text-soft">{view.todayWords}</span> <span className="figure ml-auto">{time}</span>
+        {view.site} <span className="font-normal text-ink2">{view.todayWords}</span> <span className="figure ml-auto">{time}</span>
       </h1>
       {lost && (
-        <p role="alert" className="text-2xl text-stop">
+        <p role="alert" className="text-2xl text-hold">
           {lost}
         </p>
       )}
@@ -53,7 +53,7 @@ export function Wall({ first, token }: { first: BoardView; token: string }) {
             const late = work.filter((item) => item.late);
             const at = work.find(({ run }) => run);
             return (
-              <li key={row.id} className="flex flex-col justify-center border-hair border-t py-1">
+              <li key={row.id} className="flex flex-col justify-center border-line border-t py-1">
                 <p className="font-bold leading-none" style={{ fontSize: size(11.5) }}>
                   {row.name}
                 </p>
@@ -64,19 +64,19 @@ export function Wall({ first, token }: { first: BoardView; token: string }) {
                   {at?.run ? (
                     `${at.run.person}: ${at.short}`
                   ) : row.repair ? (
-                    <span className="text-stop">{row.repair.body.symptom}</span>
+                    <span className="text-hold">{row.repair.body.symptom}</span>
                   ) : late[0] ? (
-                    <span className="text-stop">
+                    <span className="text-hold">
                       late: {late[0].short}
                       {late.length > 1 ? ` and ${late.length - 1} more` : ""}
                     </span>
                   ) : work[0] ? (
-                    <span className="text-soft">
+                    <span className="text-ink2">
                       {work[0].short}
                       {work[0].person ? `, ${work[0].person}` : ""}
                     </span>
                   ) : (
-                    <span className="text-soft">nothing open</span>
+                    <span className="text-ink2">nothing open</span>
                   )}
                 </p>
               </li>

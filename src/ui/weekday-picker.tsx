@@ -28,7 +28,7 @@ export function WeekdayPicker({
               type="button"
               aria-pressed={on}
               onClick={() => onChange(on ? value?.filter((day) => day !== index + 1) : [...(value ?? []), index + 1].sort((a, b) => a - b))}
-              className={`press !px-2 ${on ? "!border-accent !bg-tint font-semibold" : ""}`}
+              className={`press !px-2 ${on ? "!border-accent !bg-well font-semibold" : ""}`}
             >
               {name}
             </button>

@@ -51,6 +51,7 @@ describe("runs", () => {
     expect(await page.getByRole("button", { name: "Done", exact: true }).isDisabled()).toBe(true);
     await page.getByText("Not while something is owed: the towel lies under the head").waitFor();
     // Nor does the run end on the server meanwhile, whatever a screen may send.
+    await page.getByRole("link", { name: "all sent" }).waitFor();
     const run = (await runsOf("bram")).find(({ machine, routine }) => machine === "smelt" && routine === "R21");
     const ended = await sync(await cookieOf("bram"), entry("run", "smelt", { event: "end" }, { routine: "R21", run: run?.id }));
     expect(ended.body.answers?.[0]).toMatchObject({

@@ -14,9 +14,19 @@ import { asked, fireEvent, said, screen, sentBy, sentTo, shown, signedInAs, sign
 beforeAll(() => freshHouse());
 beforeEach(() => signedInAs("ottoline"));
 
+const SEARCH = (
+  <Search
+    button={(open) => (
+      <button type="button" onClick={open}>
+        Search
+      </button>
+    )}
+  />
+);
+
 describe("search", () => {
   const opened = async () => {
-    const user = shown(<Search />);
+    const user = shown(SEARCH);
     fireEvent.keyDown(document.body, { key: "/" });
     return { user, field: await screen.findByRole("combobox") };
   };
@@ -74,7 +84,7 @@ describe("search", () => {
   test("its key is a letter like any other where somebody types", async () => {
     shown(
       <>
-        <Search />
+        {SEARCH}
         <input aria-label="A note" />
       </>,
     );

@@ -1,6 +1,8 @@
 import type { ReactNode } from "react";
 import { Masthead } from "../../ui/masthead.tsx";
 import { Timers } from "../../ui/timers.tsx";
+import head from "../../words/en/head.json";
+import { Words } from "../../words/words.tsx";
 import { database } from "../../work/database.ts";
 import { loadShop } from "../../work/shop/shop.ts";
 import { pageActor } from "../page-actor.ts";
@@ -10,7 +12,9 @@ export default async function ShopLayout({ children }: { children: ReactNode }) 
   const shop = await loadShop(database(), actor.site);
   return (
     <>
-      <Masthead name={actor.name} role={actor.role} site={shop.site.name} />
+      <Words messages={{ head }} timeZone={shop.site.timeZone}>
+        <Masthead name={actor.name} role={actor.role} site={shop.site.name} />
+      </Words>
       <Timers />
       {children}
     </>

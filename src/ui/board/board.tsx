@@ -5,15 +5,18 @@ import { toast } from "sonner";
 import { BEATS, type Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import type { BoardView, MachineRow } from "../../work/board/board.ts";
+import type { NeedsView } from "../../work/board/needs.ts";
 import { instantAt } from "../instant-at.ts";
 import { ask, entryOf, Said, sendEntries } from "../send.ts";
 import { useLive } from "../use-live.ts";
+import { Answer } from "./answer.tsx";
+import { Needs } from "./needs.tsx";
 import { BoardRow } from "./row.tsx";
 
 const TICK_MS = 60_000;
 
 /** The Board: one row a machine in walking order, its state and why, the beats against the clock, then this week. */
-export function Board({ first, role }: { first: BoardView; role: Role }) {
+export function Board({ first, needs, role }: { first: BoardView; needs: NeedsView; role: Role }) {
   const [view, setView] = useState(first);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [area, setArea] = useState("");
@@ -92,15 +95,15 @@ export function Board({ first, role }: { first: BoardView; role: Role }) {
   const mayRecord = mayDo(role, "record");
   return (
     <main className="px-0 pb-6">
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-4 py-1.5">
-        <h1>
-          Board{" "}
-          <span className="font-normal text-base text-soft">
-            {view.todayWords}
-            {view.workDay ? "" : ", no work day"}
-          </span>
-        </h1>
-        <Tally rows={view.machines} word={word} onWord={setWord} />
+      <div className="grid gap-x-6 gap-y-3 px-5 pt-3 pb-2 lg:grid-cols-[252px_minmax(0,1fr)]">
+        <Answer rows={view.machines} word={word} onWord={setWord} />
+        <Needs first={needs} mayPlan={mayDo(role, "plan")} mayRecord={mayRecord} />
+      </div>
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-5 py-1">
+        <p className="font-bold">
+          {view.todayWords}
+          {view.workDay ? "" : ", no work day"}
+        </p>
         <div className="ml-auto flex items-center gap-2 text-sm">
           <Pick label="Area" value={area} onChange={setArea} options={view.areas.map(({ id, name }) => [id, name])} />
           <Pick
@@ -132,7 +135,7 @@ export function Board({ first, role }: { first: BoardView; role: Role }) {
             <col className="w-[19%]" />
           </colgroup>
           <thead className="sticky top-0 z-10 bg-sheet">
-            <tr className="border-soft border-b text-left text-soft">
+            <tr className="border-rule border-b text-left text-ink2">
               <td />
               <th scope="col" className="py-1 font-medium">
                 Machine
@@ -162,7 +165,7 @@ export function Board({ first, role }: { first: BoardView; role: Role }) {
             <tbody key={id}>
               {name && (
                 <tr>
-                  <th scope="rowgroup" colSpan={4 + BEATS.length + 1} className="px-3 pt-1.5 text-left font-medium text-soft text-xs">
+                  <th scope="rowgroup" colSpan={4 + BEATS.length + 1} className="px-3 pt-1.5 text-left font-medium text-ink2 text-xs">
                     {name}
                     {air && (
                       <span className={`ml-3 font-normal ${AIR[air.word] ?? ""}`}>
@@ -180,8 +183,8 @@ export function Board({ first, role }: { first: BoardView; role: Role }) {
           ))}
         </table>
       )}
-      {view.machines.length > 0 && shown.length === 0 && <p className="px-4 py-6 text-soft">No machine fits these filters.</p>}
-      <p className="px-4 pt-3 text-soft text-xs">
+      {view.machines.length > 0 && shown.length === 0 && <p className="px-4 py-6 text-ink2">No machine fits these filters.</p>}
+      <p className="px-4 pt-3 text-ink2 text-xs">
         ✓ done, – skipped, • due, ! overdue, ◦ may be done, · coming. On a row's box: arrows walk, space chooses, Enter opens the machine, C
         enters a check.
       </p>
@@ -190,7 +193,7 @@ export function Board({ first, role }: { first: BoardView; role: Role }) {
 }
 
 /** Air that asks for something stands out. */
-const AIR: Record<string, string> = { dry: "text-stop font-semibold", damp: "text-care font-semibold", silent: "text-care" };
+const AIR: Record<string, string> = { dry: "text-hold font-semibold", damp: "text-care font-semibold", silent: "text-care" };
 
 type Group = { id: string; name: string; air: BoardView["areas"][number]["air"]; rows: MachineRow[] };
 
@@ -211,30 +214,6 @@ function grouped(view: BoardView, rows: MachineRow[]): Group[] {
   return groups;
 }
 
-/** The most pressing first. */
-const WORDS: MachineRow["word"][] = ["Out of order", "Hold", "Unchecked", "With care", "Printing", "Ready", "Asleep"];
-
-/** How many machines are in each state; a press shows only those. */
-function Tally({ rows, word, onWord }: { rows: MachineRow[]; word: string; onWord: (word: string) => void }) {
-  const words = WORDS.filter((each) => rows.some((row) => row.word === each));
-  return (
-    <fieldset className="flex flex-wrap gap-1 text-sm">
-      <legend className="sr-only">Show only machines that are</legend>
-      {words.map((each) => (
-        <button
-          key={each}
-          type="button"
-          aria-pressed={word === each}
-          onClick={() => onWord(word === each ? "" : each)}
-          className={`rounded-sm border px-2 py-0.5 ${word === each ? "border-accent bg-tint font-semibold" : "border-hair"}`}
-        >
-          <span className="figure">{rows.filter((row) => row.word === each).length}</span> {each}
-        </button>
-      ))}
-    </fieldset>
-  );
-}
-
 function Pick({
   label,
   value,
@@ -247,7 +226,7 @@ function Pick({
   options: [string, string][];
 }) {
   return (
-    <label className="flex items-center gap-1 text-soft">
+    <label className="flex items-center gap-1 text-ink2">
       {label}
       <select value={value} onChange={(event) => onChange(event.target.value)} className="field !min-h-8 !py-0.5 text-ink">
         <option value="">all</option>
@@ -280,7 +259,7 @@ function Bulk({ rows, today, clear }: { rows: MachineRow[]; today: string; clear
     return at.toISOString();
   };
   return (
-    <section aria-label="Chosen machines" className="flex flex-wrap items-center gap-2 border-y border-hair bg-tint px-4 py-1.5">
+    <section aria-label="Chosen machines" className="flex flex-wrap items-center gap-2 border-y border-line bg-well px-4 py-1.5">
       <strong>{names}:</strong>
       <button
         type="button"

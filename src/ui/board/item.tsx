@@ -38,11 +38,11 @@ export function Item({
   const { mark, words } = MARKS[item.state];
   const over = item.state === "done" || item.state === "skipped";
   const tone = item.late
-    ? "text-stop font-semibold"
+    ? "text-hold font-semibold"
     : over
-      ? "text-soft"
+      ? "text-ink2"
       : item.state === "coming" || item.state === "open"
-        ? "text-soft"
+        ? "text-ink2"
         : "";
   // Narrow as it is, the weekday is enough.
   const when =
@@ -50,7 +50,7 @@ export function Item({
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
-        className={`inline-flex items-baseline gap-1 whitespace-nowrap rounded-sm px-0.5 hover:bg-tint ${tone}`}
+        className={`inline-flex items-baseline gap-1 whitespace-nowrap rounded-sm px-0.5 hover:bg-well ${tone}`}
         aria-label={`${machine.name}: ${item.name}, ${item.late ? "late" : words}${item.doneAt ? ` at ${item.doneAt}` : over ? "" : item.run ? `, ${item.run.person} is at it` : item.person ? `, ${item.person} has it` : ""}`}
       >
         <span aria-hidden="true" className="inline-block w-2.5 text-center font-semibold">
@@ -68,7 +68,7 @@ export function Item({
           align="start"
           sideOffset={4}
           collisionPadding={8}
-          className="z-20 w-80 rounded-sm border border-soft bg-raised p-3 shadow-lg"
+          className="z-20 w-80 rounded-sm border border-rule bg-card p-3 shadow-lg"
         >
           <ItemDetail item={item} machine={machine} mayRecord={mayRecord} close={() => setOpen(false)} />
         </Popover.Content>
@@ -127,7 +127,7 @@ function ItemDetail({
   return (
     <div className="grid gap-2">
       <p className="font-semibold">
-        {item.name} <span className="font-normal text-soft">{item.routine}</span>
+        {item.name} <span className="font-normal text-ink2">{item.routine}</span>
       </p>
       <ul className="list-disc pl-5 text-sm">
         {item.why.map((why) => (
@@ -169,7 +169,7 @@ function ItemDetail({
               </div>
             </>
           )}
-          <div className="flex items-end gap-2 border-t border-hair pt-2">
+          <div className="flex items-end gap-2 border-t border-line pt-2">
             <Field label="Skip, because" className="grow text-sm">
               <input value={reason} maxLength={500} onChange={(event) => setReason(event.target.value)} className="field" />
             </Field>

@@ -17,7 +17,7 @@ export function ReleaseForm({ machine }: { machine: { id: string; name: string }
     );
   };
   return (
-    <fieldset className="grid gap-2 border-t border-hair pt-2">
+    <fieldset className="grid gap-2 border-t border-line pt-2">
       <legend className="sr-only">Release {machine.name}</legend>
       <Field label="Release it all the same, because">
         <input value={reason} maxLength={500} onChange={(event) => setReason(event.target.value)} className="field" />

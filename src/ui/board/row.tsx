@@ -7,8 +7,8 @@ import { mayDo } from "../../core/safety/who-may.ts";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
 import type { MachineRow } from "../../work/board/board.ts";
 import { Comb } from "../comb.tsx";
+import { StateMark } from "../kit/state-mark.tsx";
 import { PopCard } from "../pop-card.tsx";
-import { StateMark } from "../state-mark.tsx";
 import { RowHead } from "../table.tsx";
 import { Item } from "./item.tsx";
 import { ReleaseForm } from "./release-form.tsx";
@@ -21,7 +21,7 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
   const cell = (items: WorkItem[], checkFirst = false) => <Cell items={items} row={row} mayRecord={mayRecord} checkFirst={checkFirst} />;
   const combWidth = Math.min(24, Math.floor((118 - 2 * row.channels.length) / Math.max(1, row.channels.length)));
   return (
-    <tr className={`border-hair border-b align-middle ${chosen ? "bg-tint" : ""}`}>
+    <tr className={`border-line border-b align-middle ${chosen ? "bg-well" : ""}`}>
       <td className="w-7 py-0.5 pl-3">
         <input
           type="checkbox"
@@ -36,15 +36,15 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
         <Link href={`/machines/${row.id}`} className="text-ink no-underline hover:underline">
           {row.name}
         </Link>{" "}
-        <span className="font-normal text-soft text-xs uppercase">{row.class}</span>
+        <span className="font-normal text-ink2 text-xs uppercase">{row.class}</span>
       </RowHead>
       <td className="max-w-0 py-0.5 pr-2">
         <Popover.Root>
-          <Popover.Trigger className="flex w-full items-center gap-2 rounded-sm text-left hover:bg-tint">
+          <Popover.Trigger className="flex w-full items-center gap-2 rounded-sm text-left hover:bg-well">
             <StateMark word={row.word} />
-            <span className="line-clamp-2 text-[0.8rem] text-soft leading-[1.15]">
+            <span className="line-clamp-2 text-[0.8rem] text-ink2 leading-[1.15]">
               {row.missed && (
-                <strong className="font-semibold text-stop">
+                <strong className="font-semibold text-hold">
                   Missed {row.missed.day}: {row.missed.names.join(", ")}.{" "}
                 </strong>
               )}
@@ -57,7 +57,7 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
             <p>{row.why}</p>
             {row.condition && <p>Besides: {row.condition}.</p>}
             {row.missed && (
-              <p className="text-stop">
+              <p className="text-hold">
                 Missed on {row.missed.day}: {row.missed.names.join(", ")}.
               </p>
             )}
@@ -127,7 +127,7 @@ function Cell({ items, row, mayRecord, checkFirst }: { items: WorkItem[]; row: M
       {rest.length > 1 && (
         <Popover.Root>
           <Popover.Trigger
-            className="inline-flex items-baseline gap-1 whitespace-nowrap rounded-sm px-0.5 text-soft hover:bg-tint"
+            className="inline-flex items-baseline gap-1 whitespace-nowrap rounded-sm px-0.5 text-ink2 hover:bg-well"
             aria-label={`${row.name}: ${rest.map(({ name, state }) => `${name} ${state}`).join(", ")}`}
           >
             {done.length === rest.length && (

@@ -66,7 +66,7 @@ export function ChannelCounts({
         <div className="grid grid-cols-3 gap-2">
           {KINDS.map((kind) => (
             <div key={kind} className="grid">
-              <span className="text-soft text-sm">{kind}</span>
+              <span className="text-ink2 text-sm">{kind}</span>
               <div className="flex">
                 <button
                   type="button"
@@ -84,7 +84,7 @@ export function ChannelCounts({
                   disabled={counts.gone || counts.unread}
                   onChange={(event) => set({ [kind]: Math.min(100000, Number(event.target.value.replace(/\D/g, "")) || 0) })}
                   onFocus={(event) => event.target.select()}
-                  className={`field hand figure w-full !min-w-0 !px-0 text-center ${counts[kind] ? "font-bold" : "text-soft"}`}
+                  className={`field hand figure w-full !min-w-0 !px-0 text-center ${counts[kind] ? "font-bold" : "text-ink2"}`}
                 />
                 <button
                   type="button"
@@ -113,7 +113,7 @@ export function ChannelCounts({
       </div>
       {open && pattern && (
         <div className="sm:col-span-2">
-          <Suspense fallback={<p className="text-soft">…</p>}>
+          <Suspense fallback={<p className="text-ink2">…</p>}>
             <Lattice
               channel={pattern}
               which={counts.which ?? ALL_GOOD}
@@ -146,7 +146,7 @@ function Toggle({
       aria-label={`${name}: ${label}`}
       disabled={disabled}
       onClick={onPress}
-      className={`press hand !text-sm ${on ? "!border-accent !bg-tint" : ""}`}
+      className={`press hand !text-sm ${on ? "!border-accent !bg-well" : ""}`}
     >
       <span aria-hidden="true">{on ? "■" : "□"}</span> {label}
     </button>

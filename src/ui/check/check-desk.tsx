@@ -7,9 +7,9 @@ import { DEFERENCE, HAZARDS } from "../../core/safety/hazards.ts";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
 import type { BoardView, MachineRow } from "../../work/board/board.ts";
 import { instantAt } from "../instant-at.ts";
+import { StateMark } from "../kit/state-mark.tsx";
 import { say, trying } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
-import { StateMark } from "../state-mark.tsx";
 import { CountsForm, checkBody, useCheckDraft } from "./counts-form.tsx";
 
 const DeskWhatNow = lazy(() => import("../nozzles/desk-what-now.tsx").then((module) => ({ default: module.DeskWhatNow })));
@@ -44,8 +44,8 @@ export function CheckDesk({
   return (
     <main className="mx-auto max-w-3xl px-3 py-4">
       <h1>Nozzle check{picked.length > 1 ? `s of ${picked.length} machines` : ""}</h1>
-      <p className="mt-1 text-soft">Print the check, count each channel, enter. Nothing touched means none missing.</p>
-      <details className="mt-2 border-y border-hair py-2">
+      <p className="mt-1 text-ink2">Print the check, count each channel, enter. Nothing touched means none missing.</p>
+      <details className="mt-2 border-y border-line py-2">
         <summary className="cursor-pointer py-2">Steps and cautions</summary>
         <ol className="mt-2 list-decimal pl-6">
           {steps.map((text) => (
@@ -55,7 +55,7 @@ export function CheckDesk({
         <p className="mt-2">
           <strong>{HAZARDS["moving-parts"].name}.</strong> {HAZARDS["moving-parts"].caution}
         </p>
-        <p className="mt-1 text-soft">{DEFERENCE}</p>
+        <p className="mt-1 text-ink2">{DEFERENCE}</p>
       </details>
       {picked.map((row) => (
         <MachineCheck key={row.id} row={row} item={checkOf(row, routine)} seq={seq} pattern={patterns[row.id]} />
@@ -81,7 +81,7 @@ function Choose({ rows, go }: { rows: MachineRow[]; go: (ids: string[]) => void 
               type="button"
               aria-pressed={ids.includes(row.id)}
               onClick={() => setIds(ids.includes(row.id) ? ids.filter((id) => id !== row.id) : [...ids, row.id])}
-              className={`press hand w-full !justify-between ${ids.includes(row.id) ? "!border-accent !bg-tint" : ""}`}
+              className={`press hand w-full !justify-between ${ids.includes(row.id) ? "!border-accent !bg-well" : ""}`}
             >
               {row.name} <StateMark word={row.word} />
             </button>
@@ -123,8 +123,8 @@ function MachineCheck({ row, item, seq, pattern }: { row: MachineRow; item?: Wor
   };
   return (
     <section aria-label={row.name} className="mt-5">
-      <h2 className="flex items-baseline gap-2 border-soft border-b pb-1">
-        {row.name} <span className="font-normal text-soft">{item?.name ?? "Check in between"}</span>
+      <h2 className="flex items-baseline gap-2 border-rule border-b pb-1">
+        {row.name} <span className="font-normal text-ink2">{item?.name ?? "Check in between"}</span>
       </h2>
       {state ? (
         <div role="status" className="py-3">

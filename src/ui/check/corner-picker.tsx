@@ -54,7 +54,7 @@ export function CornerPicker({
         Drag each corner of the sheet ({sheet.width} by {sheet.height} mm) to its place; they may lie a little outside the print. The
         numbers go round from the sheet's own top left.
       </p>
-      <div ref={field} className="relative border border-hair">
+      <div ref={field} className="relative border border-line">
         <canvas
           ref={canvas}
           width={read.picture.width}
@@ -94,7 +94,7 @@ export function CornerPicker({
           </button>
         ))}
       </div>
-      <p role="alert" className="text-stop">
+      <p role="alert" className="text-hold">
         {fault ? `So it can't be: ${fault}.` : ""}
       </p>
       <div className="flex flex-wrap gap-2">

@@ -83,7 +83,7 @@ export function CountsForm({
     );
   return (
     <>
-      <div className="divide-y divide-hair">
+      <div className="divide-y divide-line">
         {channels.map((channel) => (
           <ChannelCounts
             key={channel.id}

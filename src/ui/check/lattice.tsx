@@ -100,7 +100,7 @@ export function Lattice({
           strokeDasharray="2 2"
         />
       </svg>
-      <p className="text-soft text-sm" aria-live="polite">
+      <p className="text-ink2 text-sm" aria-live="polite">
         {words.replace(/^n/, "N")}
       </p>
     </div>

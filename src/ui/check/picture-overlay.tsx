@@ -89,7 +89,7 @@ export function PictureOverlay({
           <strong>Look before you use it:</strong> {read.because.join("; ")}.
         </p>
       ) : (
-        <p className="text-soft">
+        <p className="text-ink2">
           All channels are sure. A box is a missing nozzle, a bar a weak one, a slash a deflected one; a tap corrects.
         </p>
       )}
@@ -98,7 +98,7 @@ export function PictureOverlay({
           ref={canvas}
           width={Math.round(read.width * scale)}
           height={Math.round(read.height * scale)}
-          className="w-full cursor-crosshair border border-hair"
+          className="w-full cursor-crosshair border border-line"
           role="img"
           aria-label={`The picture with ${Object.values(which).reduce((sum, each) => sum + FAULTS.reduce((all, fault) => all + each[fault].length, 0), 0)} marked nozzles`}
           onClick={tap}

@@ -102,7 +102,7 @@ export function PictureReader({
           </>
         )}
       </div>
-      <p role="alert" className="text-stop">
+      <p role="alert" className="text-hold">
         {fault}
       </p>
       {read && file && !picking && <PictureOverlay key={times} read={read} pattern={pattern} goneShare={goneShare} take={take} />}

@@ -119,7 +119,7 @@ export function DayPage({ first, role }: { first: DayView; role: Role }) {
               ))}
             </select>
           </label>
-          <span className="text-soft">
+          <span className="text-ink2">
             {free.length} of {due.length} not given, {free.reduce((sum, task) => sum + task.minutes, 0)} min hands-on
           </span>
           <a href="/paper">On paper</a>
@@ -135,7 +135,7 @@ export function DayPage({ first, role }: { first: DayView; role: Role }) {
           )}
         </div>
         {view.beyond.length > 0 && (
-          <details className="mt-2 border-stop border-l-4 pl-3">
+          <details className="mt-2 border-hold border-l-4 pl-3">
             <summary className="cursor-pointer py-1">
               <strong>{view.beyond.length}</strong> in the next 7 days that nobody there may do:{" "}
               {[...new Set(view.beyond.map(({ dayWords, machine, name }) => `${machine ?? ""} ${name} (${dayWords})`))]
@@ -149,14 +149,14 @@ export function DayPage({ first, role }: { first: DayView; role: Role }) {
                   <strong className="font-semibold">
                     {each.dayWords}: {each.machine} {each.name}
                   </strong>{" "}
-                  <span className="text-soft">{each.why.join("; ")}</span>
+                  <span className="text-ink2">{each.why.join("; ")}</span>
                 </li>
               ))}
             </ul>
           </details>
         )}
         {view.withdrawn.length > 0 && (
-          <p className="mt-2 text-soft">
+          <p className="mt-2 text-ink2">
             Withdrawn, since the calendar or a routine was changed:{" "}
             {view.withdrawn.map(({ name, person }) => `${name} (${person})`).join("; ")}.
           </p>
@@ -178,7 +178,7 @@ export function DayPage({ first, role }: { first: DayView; role: Role }) {
           </section>
         </div>
         {mayPlan && (
-          <div className="mt-6 grid gap-6 border-hair border-t pt-3 lg:grid-cols-3">
+          <div className="mt-6 grid gap-6 border-line border-t pt-3 lg:grid-cols-3">
             <OneOffForm view={view} done={() => load(view.day)} />
             <RosterForms view={view} done={() => load(view.day)} />
             <UsualForm view={view} done={() => load(view.day)} />

@@ -127,7 +127,7 @@ export function RosterForms({ view, done }: { view: DayView; done: Done }) {
           {view.shifts.map(({ id, from, to }) => (
             <label key={id} className="flex items-center gap-1">
               <input type="checkbox" name="shift" value={id} /> {id}{" "}
-              <span className="figure text-soft">
+              <span className="figure text-ink2">
                 {from}–{to}
               </span>
             </label>
@@ -220,7 +220,7 @@ export function MoveForm({ task, done }: { task: DayView["tasks"][number]; done:
     if (await enter(entry, what === "move" ? `${task.name}: moved to ${to}.` : `${task.name}: skipped.`)) await done();
   };
   return (
-    <div className="mt-1 grid gap-1 border-hair border-t pt-2 text-sm">
+    <div className="mt-1 grid gap-1 border-line border-t pt-2 text-sm">
       <label className="grid">
         Because
         <input value={reason} maxLength={500} onChange={(event) => setReason(event.target.value)} className="field" />

@@ -35,7 +35,7 @@ export function NotGiven({
         const first = !before || (before.beat ?? "") !== (task.beat ?? "");
         return (
           <li key={task.key}>
-            {first && <h3 className="mt-2 text-soft text-sm">{heading}</h3>}
+            {first && <h3 className="mt-2 text-ink2 text-sm">{heading}</h3>}
             <TaskLine task={task} view={view} give={give} mayPlan={mayPlan} load={load} />
           </li>
         );
@@ -43,15 +43,15 @@ export function NotGiven({
     </ul>
   );
   return (
-    <section aria-label="Not given" ref={setNodeRef} className={isOver ? "bg-tint" : ""}>
-      <h2 className="border-soft border-b pb-1">
-        Not given <span className="figure font-normal text-soft">{tasks.length}</span>
+    <section aria-label="Not given" ref={setNodeRef} className={isOver ? "bg-well" : ""}>
+      <h2 className="border-rule border-b pb-1">
+        Not given <span className="figure font-normal text-ink2">{tasks.length}</span>
       </h2>
-      {tasks.length === 0 && <p className="py-2 text-soft">All of the day's work is given.</p>}
+      {tasks.length === 0 && <p className="py-2 text-ink2">All of the day's work is given.</p>}
       {list(tasks)}
       {early.length > 0 && (
         <details className="mt-3">
-          <summary className="cursor-pointer py-1 text-soft">{early.length} may be done early</summary>
+          <summary className="cursor-pointer py-1 text-ink2">{early.length} may be done early</summary>
           {list(early)}
         </details>
       )}
@@ -77,16 +77,16 @@ function TaskLine({
     <div
       ref={setNodeRef}
       {...listeners}
-      className={`flex items-baseline gap-2 border-hair border-b py-0.5 ${mayPlan ? "cursor-grab touch-none" : ""} ${isDragging ? "opacity-40" : ""}`}
+      className={`flex items-baseline gap-2 border-line border-b py-0.5 ${mayPlan ? "cursor-grab touch-none" : ""} ${isDragging ? "opacity-40" : ""}`}
     >
       <span className="grow">
-        <span className={`font-semibold ${task.late ? "text-stop" : ""}`}>{task.machineName ?? "Shop"}</span> {task.name}
-        <span className="text-soft text-sm">
+        <span className={`font-semibold ${task.late ? "text-hold" : ""}`}>{task.machineName ?? "Shop"}</span> {task.name}
+        <span className="text-ink2 text-sm">
           {" "}
           {task.late ? "late" : ""} {task.dueWords === "today" ? "" : task.dueWords}
         </span>
       </span>
-      <span className="figure whitespace-nowrap text-soft">{task.minutes} min</span>
+      <span className="figure whitespace-nowrap text-ink2">{task.minutes} min</span>
       {mayPlan && <GiveMenu task={task} view={view} give={give} load={load} />}
     </div>
   );

@@ -30,20 +30,20 @@ export function PersonColumn({
     <section
       ref={setNodeRef}
       aria-label={person.name}
-      className={`border-hair border-b pb-2 ${isOver && !not ? "bg-tint" : ""} ${not ? "opacity-60" : ""}`}
+      className={`border-line border-b pb-2 ${isOver && !not ? "bg-well" : ""} ${not ? "opacity-60" : ""}`}
     >
       <h2 className="flex flex-wrap items-baseline gap-x-3">
         {person.name}
-        <span className="font-normal text-soft text-sm">
+        <span className="font-normal text-ink2 text-sm">
           {person.shifts.length ? person.shifts.join(", ") : (person.absence ?? "not there")}
         </span>
-        <span className="font-normal text-soft text-sm">{(person.skills ?? []).join(" ")}</span>
+        <span className="font-normal text-ink2 text-sm">{(person.skills ?? []).join(" ")}</span>
         <span className="figure ml-auto font-normal">{minutes} min</span>
       </h2>
-      <div className="my-1 h-1.5 bg-tint" aria-hidden="true">
+      <div className="my-1 h-1.5 bg-well" aria-hidden="true">
         <div className="h-full bg-ink" style={{ width: `${Math.min(100, (100 * minutes) / most)}%` }} />
       </div>
-      {not && <p className="text-sm text-stop">{not}</p>}
+      {not && <p className="text-sm text-hold">{not}</p>}
       <ul className="flex flex-wrap gap-x-3">
         {tasks.map((task) => (
           <li key={task.key}>
@@ -61,10 +61,10 @@ function Mine({ task, view, give, mayPlan }: { task: Task; view: DayView; give: 
     <span
       ref={setNodeRef}
       {...listeners}
-      className={`inline-flex items-baseline gap-1.5 py-0.5 ${mayPlan && isOpen(task) ? "cursor-grab touch-none" : "text-soft"} ${isDragging ? "opacity-40" : ""}`}
+      className={`inline-flex items-baseline gap-1.5 py-0.5 ${mayPlan && isOpen(task) ? "cursor-grab touch-none" : "text-ink2"} ${isDragging ? "opacity-40" : ""}`}
     >
       <span aria-hidden="true">{task.state === "done" ? "✓" : task.state === "skipped" ? "–" : task.late ? "!" : "•"}</span>
-      <span className={task.late && isOpen(task) ? "text-stop" : ""}>{label(task)}</span>
+      <span className={task.late && isOpen(task) ? "text-hold" : ""}>{label(task)}</span>
       {mayPlan && isOpen(task) && (
         <Popover.Root>
           <Popover.Trigger

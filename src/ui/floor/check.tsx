@@ -4,7 +4,7 @@ import type { FloorMachine } from "../../core/floor/floor-view.ts";
 import { plannedSeconds } from "../../core/runs/run.ts";
 import { CountsForm, checkBody, useCheckDraft } from "../check/counts-form.tsx";
 import { instantAt } from "../instant-at.ts";
-import { StateMark } from "../state-mark.tsx";
+import { StateMark } from "../kit/state-mark.tsx";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { openRun } from "./runs.ts";
@@ -36,7 +36,7 @@ export function FloorCheck({
   return (
     <main className="mx-auto max-w-3xl px-3 py-4">
       <h1>Nozzle check{picked.length > 1 ? `s of ${picked.length} machines` : ""}</h1>
-      <p className="mt-1 text-soft">Count each channel. Nothing touched means none missing.</p>
+      <p className="mt-1 text-ink2">Count each channel. Nothing touched means none missing.</p>
       {picked.map((machine) => (
         <MachineCheck
           key={`${machine.id}/${rounds[machine.id] ?? 0}`}
@@ -49,7 +49,7 @@ export function FloorCheck({
         />
       ))}
       {!run && (
-        <details className="mt-5 border-hair border-t pt-2" open={picked.length === 0}>
+        <details className="mt-5 border-line border-t pt-2" open={picked.length === 0}>
           <summary className="cursor-pointer py-2">More machines in this pass</summary>
           <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
             {can.map((machine) => (
@@ -57,7 +57,7 @@ export function FloorCheck({
                 key={machine.id}
                 type="button"
                 aria-pressed={ids.includes(machine.id)}
-                className={`press hand ${ids.includes(machine.id) ? "!border-accent !bg-tint" : ""}`}
+                className={`press hand ${ids.includes(machine.id) ? "!border-accent !bg-well" : ""}`}
                 onClick={() => setIds(ids.includes(machine.id) ? ids.filter((id) => id !== machine.id) : [...ids, machine.id])}
               >
                 {machine.name}
@@ -132,8 +132,8 @@ function MachineCheck({
   };
   return (
     <section aria-label={machine.name} className="mt-5">
-      <h2 className="flex items-baseline gap-2 border-soft border-b pb-1">
-        {machine.name} <span className="font-normal text-soft">{due?.name ?? "Check in between"}</span>
+      <h2 className="flex items-baseline gap-2 border-rule border-b pb-1">
+        {machine.name} <span className="font-normal text-ink2">{due?.name ?? "Check in between"}</span>
       </h2>
       {entered ? (
         <div role="status" className="py-3">

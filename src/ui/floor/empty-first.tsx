@@ -56,7 +56,7 @@ export function asleepWhy(view: FloorView, machine: FloorMachine, routine: strin
 /** A sleeping machine keeps what it stands in: what would draw is not begun. */
 export function StillAsleep({ machine, why }: { machine: FloorMachine; why: string }) {
   return (
-    <section aria-label="Asleep" className="grid gap-3 border-stop border-l-4 pl-3">
+    <section aria-label="Asleep" className="grid gap-3 border-hold border-l-4 pl-3">
       <h2 className="text-3xl">{machine.name} is asleep</h2>
       <p className="text-xl">{why.charAt(0).toUpperCase() + why.slice(1)}</p>
     </section>
@@ -70,7 +70,7 @@ export function EmptyFirst({ view, machine, why }: { view: FloorView; machine: F
     return does !== undefined && does !== "reads";
   });
   return (
-    <section aria-label="Empty first" className="grid gap-3 border-stop border-l-4 pl-3">
+    <section aria-label="Empty first" className="grid gap-3 border-hold border-l-4 pl-3">
       <h2 className="text-3xl">Empty the waste first</h2>
       <p className="text-xl">{why.charAt(0).toUpperCase() + why.slice(1)}.</p>
       {empties && (

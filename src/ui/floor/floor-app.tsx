@@ -45,7 +45,7 @@ export function FloorApp() {
     return () => clearTimeout(quiet);
   }, []);
   useWakeLock();
-  if (floor === "loading") return <p className="p-6 text-soft">One moment …</p>;
+  if (floor === "loading") return <p className="p-6 text-ink2">One moment …</p>;
   if (floor === "empty")
     return (
       <main className="mx-auto max-w-md px-4 py-12">
@@ -62,7 +62,7 @@ export function FloorApp() {
     <div className="text-[1.08rem]">
       <Head floor={floor} />
       <TimersBar runs={openRuns(floor.view)} now={floor.now} />
-      <Suspense fallback={<p className="p-6 text-soft">One moment …</p>}>
+      <Suspense fallback={<p className="p-6 text-ink2">One moment …</p>}>
         <Body floor={floor} />
       </Suspense>
     </div>
@@ -108,9 +108,9 @@ function Head({ floor }: { floor: Floor }) {
   const { view, who, queue, online } = floor;
   const me = view.people.find(({ id }) => id === who?.person);
   const refused = queue.filter(({ state }) => state === "refused").length;
-  const link = "flex min-h-12 items-center rounded-sm px-2 text-ink no-underline hover:bg-tint";
+  const link = "flex min-h-12 items-center rounded-sm px-2 text-ink no-underline hover:bg-well";
   return (
-    <header className="flex flex-wrap items-center gap-x-2 border-hair border-b px-3">
+    <header className="flex flex-wrap items-center gap-x-2 border-line border-b px-3">
       <nav aria-label="Floor" className="flex flex-wrap">
         <a href={to.shift} className={`${link} font-semibold`}>
           My shift
@@ -131,11 +131,19 @@ function Head({ floor }: { floor: Floor }) {
             Door
           </a>
         )}
-        {me && online && <Search />}
+        {me && online && (
+          <Search
+            button={(open) => (
+              <button type="button" className="rounded-sm px-2 py-1.5 text-accent underline" onClick={open}>
+                Search
+              </button>
+            )}
+          />
+        )}
       </nav>
       <a
         href={to.unsent}
-        className={`${link} ml-auto ${refused ? "!text-stop font-semibold" : queue.length ? "font-semibold" : "!text-soft"}`}
+        className={`${link} ml-auto ${refused ? "!text-hold font-semibold" : queue.length ? "font-semibold" : "!text-ink2"}`}
       >
         {refused
           ? `${refused} need${refused === 1 ? "s" : ""} you`
@@ -148,10 +156,10 @@ function Head({ floor }: { floor: Floor }) {
       </a>
       <a href={view.device ? to.who : "/sign-in"} className={link}>
         {me ? me.name.split(" ")[0] : "Who?"}
-        {view.device && <span className="ml-1 text-soft text-sm">at {view.device.name}</span>}
+        {view.device && <span className="ml-1 text-ink2 text-sm">at {view.device.name}</span>}
       </a>
       {floor.signInFirst && (
-        <p className="w-full border-stop border-l-4 py-1 pl-3" role="alert">
+        <p className="w-full border-hold border-l-4 py-1 pl-3" role="alert">
           Nobody is signed in here any more. Work goes on and is kept; <a href={view.device ? to.who : "/sign-in"}>say who you are</a> and
           it is sent.
         </p>

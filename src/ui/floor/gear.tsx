@@ -19,7 +19,7 @@ export function Gear({ found, floor, send }: Part) {
   return (
     <section aria-label="Before you begin">
       {windows.map(({ id, text, withinMinutes, likely, why }) => (
-        <p key={id} className={`mb-3 border-r-4 border-l-4 px-3 py-1 text-xl ${likely ? "border-accent" : "border-stop"}`}>
+        <p key={id} className={`mb-3 border-r-4 border-l-4 px-3 py-1 text-xl ${likely ? "border-accent" : "border-hold"}`}>
           <strong>
             {likely ? `${withinMinutes} minutes from its start:` : `It may not fit into ${withinMinutes} minutes:`} {text}.
           </strong>{" "}
@@ -55,10 +55,10 @@ export function Gear({ found, floor, send }: Part) {
         </p>
       )}
       {routine.hazards.map(({ id, name, caution, statements }) => (
-        <p key={id} className="mt-3 border-stop border-l-4 pl-3 text-lg">
+        <p key={id} className="mt-3 border-hold border-l-4 pl-3 text-lg">
           <strong>{name}.</strong> {caution}
           {statements && (
-            <span className="block text-base text-soft">Usually: {statementWords(statements)}. The supplier's sheet rules.</span>
+            <span className="block text-base text-ink2">Usually: {statementWords(statements)}. The supplier's sheet rules.</span>
           )}
         </p>
       ))}
@@ -67,10 +67,10 @@ export function Gear({ found, floor, send }: Part) {
           Data sheet: <a href={url}>{name}</a>
         </p>
       ))}
-      <p className="mt-3 text-soft">
+      <p className="mt-3 text-ink2">
         {floor.view.deference} <a href="/safety">All cautions, and what is never asked for</a>.
       </p>
-      <p className="mt-1 text-soft">
+      <p className="mt-1 text-ink2">
         Never touch the nozzle plate unless a step says so. Wipe in the nozzles' direction. A separate swab for white and for colour.
       </p>
       {asleep ? (

@@ -23,7 +23,7 @@ export function Handover({ floor }: { floor: Floor }) {
       {view.handover && (
         <section aria-label="To be read">
           <h1>Handed over to you</h1>
-          <p className="text-soft">
+          <p className="text-ink2">
             {view.handover.by}, {view.handover.words}
           </p>
           {view.handover.free && <p className="mt-3 text-xl">{view.handover.free}</p>}
@@ -39,7 +39,7 @@ export function Handover({ floor }: { floor: Floor }) {
       )}
       <section aria-label="To be written" className={view.handover ? "mt-8" : ""}>
         <h2 className="!text-xl">Hand over to the next shift</h2>
-        <p className="text-soft">
+        <p className="text-ink2">
           From {view.leaves.shift}, {view.todayWords}: what is on hold, waiting, late or undone just now.
         </p>
         <Items items={items} leaveOut={(words) => setLeft([...left, words])} />
@@ -61,11 +61,11 @@ export function Handover({ floor }: { floor: Floor }) {
 function Items({ items, leaveOut }: { items: { kind: string; words: string }[]; leaveOut?: (words: string) => void }) {
   if (items.length === 0) return <p className="mt-2">Nothing is left over.</p>;
   return (
-    <ul className="mt-2 divide-y divide-hair">
+    <ul className="mt-2 divide-y divide-line">
       {items.map(({ kind, words }) => (
         <li key={words} className="flex items-center gap-2 py-1.5">
           <span
-            className={`w-24 shrink-0 text-sm ${kind === "late" || kind === "hold" || kind === "owed" || kind === "out of order" ? "text-stop" : "text-soft"}`}
+            className={`w-24 shrink-0 text-sm ${kind === "late" || kind === "hold" || kind === "owed" || kind === "out of order" ? "text-hold" : "text-ink2"}`}
           >
             {kind}
           </span>

@@ -17,7 +17,7 @@ export function PourNote({ floor, machine, step }: { floor: { view: FloorView };
     return [{ item, lot, amount: use.amount, fit: whichFluid(item.fluid.family, machine.machine, part) }];
   });
   return notes.map(({ item, lot, amount, fit }) => (
-    <p key={item.id} className={`text-xl ${fit.verdict === "fits" ? "text-soft" : "border-stop border-l-4 pl-3"}`}>
+    <p key={item.id} className={`text-xl ${fit.verdict === "fits" ? "text-ink2" : "border-hold border-l-4 pl-3"}`}>
       {item.name}, {amountWords(amount, item.unit)}
       {lot?.lot && `, lot ${lot.lot}`}
       {fit.verdict !== "fits" && (
@@ -112,7 +112,7 @@ export function FillChannel({
         />
       </label>
       {options.length === 0 ? (
-        <p className="text-soft sm:col-span-4">No lot of this ink is on the shelf in date.</p>
+        <p className="text-ink2 sm:col-span-4">No lot of this ink is on the shelf in date.</p>
       ) : (
         <Submit hand className="sm:col-span-4">
           It is in

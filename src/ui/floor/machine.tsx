@@ -3,8 +3,8 @@ import { lazy, Suspense, useState } from "react";
 import type { FloorMachine, FloorRoutine, FloorView } from "../../core/floor/floor-view.ts";
 import { Comb } from "../comb.tsx";
 import { Field } from "../field.tsx";
+import { StateMark } from "../kit/state-mark.tsx";
 import { say } from "../say.ts";
-import { StateMark } from "../state-mark.tsx";
 import { asleepWhy, FloorVessel } from "./empty-first.tsx";
 import { FillChannel, InkLevels } from "./leaves-shelf.tsx";
 import { put } from "./outbox.ts";
@@ -48,7 +48,7 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
       </h1>
       <p className="mt-1 text-lg">{machine.why}</p>
       {machine.missed && (
-        <p className="mt-1 text-stop">
+        <p className="mt-1 text-hold">
           Missed on {machine.missed.day}: {machine.missed.names.join(", ")}.
         </p>
       )}
@@ -62,9 +62,9 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
       )}
       {machine.vessel && (
         <section aria-label="Waste" className="mt-4">
-          <h2 className="mb-2 border-soft border-b pb-1">Waste</h2>
+          <h2 className="mb-2 border-rule border-b pb-1">Waste</h2>
           {machine.vessel.holdsBack.map(({ routine, name, why }) => (
-            <p key={routine} className="my-1 border-stop border-l-4 pl-3 text-lg">
+            <p key={routine} className="my-1 border-hold border-l-4 pl-3 text-lg">
               <strong>Empty first</strong>, before {name}: {why}.
             </p>
           ))}
@@ -73,14 +73,14 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
       )}
       <OpenSigns view={view} machine={machine} enter={enter} />
       <section aria-label="Due here" className="mt-4">
-        <h2 className="border-soft border-b pb-1">Due here</h2>
-        {tasks.length === 0 && runs.length === 0 && <p className="py-2 text-soft">Nothing today.</p>}
-        <ul className="divide-y divide-hair">
+        <h2 className="border-rule border-b pb-1">Due here</h2>
+        {tasks.length === 0 && runs.length === 0 && <p className="py-2 text-ink2">Nothing today.</p>}
+        <ul className="divide-y divide-line">
           {runs.map(({ run, routine, state }) => (
             <li key={run.id} className="py-1">
               <a href={to.run(run.id)} className="press hand w-full !justify-between">
                 {routine.name}{" "}
-                <span className="font-normal text-soft">{state.status === "stopped" ? "stopped" : `${run.personName} is at it`}</span>
+                <span className="font-normal text-ink2">{state.status === "stopped" ? "stopped" : `${run.personName} is at it`}</span>
               </a>
             </li>
           ))}
@@ -89,8 +89,8 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
             .map((task) => (
               <li key={task.key} className="py-1">
                 <a href={to.task(task.key)} className="press hand w-full !justify-between">
-                  <span className={task.late ? "text-stop" : ""}>{task.name}</span>
-                  <span className="font-normal text-soft">{task.late ? "late" : task.dueWords}</span>
+                  <span className={task.late ? "text-hold" : ""}>{task.name}</span>
+                  <span className="font-normal text-ink2">{task.late ? "late" : task.dueWords}</span>
                 </a>
               </li>
             ))}
@@ -152,7 +152,7 @@ function OtherRoutines({
         ))}
       </div>
       {others.length > 0 && (
-        <p className="mt-2 text-soft">Not yours to do: {others.map(({ name, skill }) => `${name} (${skill})`).join(", ")}.</p>
+        <p className="mt-2 text-ink2">Not yours to do: {others.map(({ name, skill }) => `${name} (${skill})`).join(", ")}.</p>
       )}
     </details>
   );
@@ -164,13 +164,13 @@ function OutOfOrder({ machine, enter, floor }: { machine: Floor["view"]["machine
   const supervisor = floor.view.people.some(({ id, role }) => id === floor.who?.person && (role === "supervisor" || role === "technician"));
   if (repair)
     return (
-      <section aria-label="Out of order" className="mt-5 border-stop border-l-4 pl-3">
+      <section aria-label="Out of order" className="mt-5 border-hold border-l-4 pl-3">
         <h2>Out of order</h2>
         <p>
           {repair.body.symptom}
           {repair.body.waitsFor && `; waits for ${repair.body.waitsFor}`}
         </p>
-        <p className="text-soft">A nozzle check closes the repair.</p>
+        <p className="text-ink2">A nozzle check closes the repair.</p>
         {supervisor && (
           <button
             type="button"
@@ -185,7 +185,7 @@ function OutOfOrder({ machine, enter, floor }: { machine: Floor["view"]["machine
       </section>
     );
   return (
-    <details className="mt-5 border-hair border-t pt-2">
+    <details className="mt-5 border-line border-t pt-2">
       <summary className="cursor-pointer py-2">It is out of order</summary>
       <div className="flex items-end gap-2">
         <Field label="What is wrong" className="grow">

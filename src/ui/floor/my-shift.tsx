@@ -2,7 +2,7 @@
 import { lazy, Suspense, useState } from "react";
 import type { FloorView } from "../../core/floor/floor-view.ts";
 import { inWalkingOrder } from "../../core/tasks/task.ts";
-import { StateMark } from "../state-mark.tsx";
+import { StateMark } from "../kit/state-mark.tsx";
 import { put } from "./outbox.ts";
 import { to } from "./route.ts";
 import { clock, type OpenRun, openRuns } from "./runs.ts";
@@ -31,7 +31,7 @@ export function MyShift({ floor }: { floor: Floor }) {
   return (
     <main className="mx-auto max-w-3xl px-3 py-4">
       <h1>{me ? `${me.name.split(" ")[0]}'s shift` : "Who is here?"}</h1>
-      <p className="mt-1 text-soft">
+      <p className="mt-1 text-ink2">
         {view.todayWords}
         {me && `; ${mine.filter(isOpen).length} to do, ${minutes} min hands-on`}
       </p>
@@ -43,7 +43,7 @@ export function MyShift({ floor }: { floor: Floor }) {
       {view.handover && (
         <section aria-label="Handover" className="mt-4 border-accent border-l-4 pl-3">
           <h2>Handed over to you</h2>
-          <p className="text-soft">
+          <p className="text-ink2">
             From {view.handover.by}, {view.handover.words}: {view.handover.items.length}{" "}
             {view.handover.items.length === 1 ? "thing" : "things"}
           </p>
@@ -67,7 +67,7 @@ export function MyShift({ floor }: { floor: Floor }) {
       />
       <TaskList title="Anyone may take" tasks={takeable} floor={floor} runs={runs} empty="Nothing is left to take." take={me?.id} several />
       {free.length > takeable.length && (
-        <p className="mt-3 text-soft">
+        <p className="mt-3 text-ink2">
           {free.length - takeable.length} more need another skill:{" "}
           {[...new Set(free.filter((task) => !may(task)).map(({ skill }) => skill))].join(", ")}.
         </p>
@@ -81,8 +81,8 @@ function Runs({ runs, mine, title, floor }: { runs: OpenRun[]; mine: (run: OpenR
   if (runs.length === 0) return null;
   return (
     <section aria-label={title} className="mt-5">
-      <h2 className="border-soft border-b pb-1">{title}</h2>
-      <ul className="divide-y divide-hair">
+      <h2 className="border-rule border-b pb-1">{title}</h2>
+      <ul className="divide-y divide-line">
         {runs.map((each) => {
           const { run, machine, routine, state } = each;
           const left = state.timer ? state.timer.endsAt - floor.now() : undefined;
@@ -92,7 +92,7 @@ function Runs({ runs, mine, title, floor }: { runs: OpenRun[]; mine: (run: OpenR
                 <p className="font-semibold">
                   {machine.name} <span className="font-normal">{routine.name}</span>
                 </p>
-                <p className="text-soft">
+                <p className="text-ink2">
                   {mine(each) ? "" : `${run.personName}: `}
                   {state.status === "stopped"
                     ? `stopped: ${state.stoppedFor}`
@@ -102,7 +102,7 @@ function Runs({ runs, mine, title, floor }: { runs: OpenRun[]; mine: (run: OpenR
                         : "time is up"
                       : (state.now?.text ?? "all steps done")}
                 </p>
-                {state.owed.length > 0 && <p className="text-stop">Owed: {state.owed.map(({ words }) => words).join("; ")}</p>}
+                {state.owed.length > 0 && <p className="text-hold">Owed: {state.owed.map(({ words }) => words).join("; ")}</p>}
               </div>
               <a href={to.run(run.id)} className="press hand">
                 {mine(each) ? "Go on" : "Look"}
@@ -143,14 +143,14 @@ function TaskList({
   }, []);
   return (
     <section aria-label={title} className="mt-5">
-      <h2 className="border-soft border-b pb-1">
-        {title} <span className="figure font-normal text-soft">{tasks.filter(isOpen).length}</span>
+      <h2 className="border-rule border-b pb-1">
+        {title} <span className="figure font-normal text-ink2">{tasks.filter(isOpen).length}</span>
       </h2>
-      {tasks.length === 0 && <p className="py-2 text-soft">{empty}</p>}
+      {tasks.length === 0 && <p className="py-2 text-ink2">{empty}</p>}
       {grouped.map(({ beat, tasks: group }) => (
         <div key={beat}>
-          <h3 className="mt-2 text-soft text-sm">{beat}</h3>
-          <ul className="divide-y divide-hair">
+          <h3 className="mt-2 text-ink2 text-sm">{beat}</h3>
+          <ul className="divide-y divide-line">
             {group.map((task) => {
               const machine = task.machine ? machines.get(task.machine) : undefined;
               const running = runs.find(({ run }) => run.key === task.key);
@@ -159,12 +159,12 @@ function TaskList({
                   <span aria-hidden="true" className="w-5 text-center font-semibold">
                     {task.state === "done" ? "✓" : task.state === "skipped" ? "–" : task.late ? "!" : "•"}
                   </span>
-                  <a href={to.task(task.key)} className="grow rounded-sm py-2 text-ink no-underline hover:bg-tint">
-                    <span className={`font-semibold ${task.late ? "text-stop" : ""} ${isOpen(task) ? "" : "text-soft line-through"}`}>
+                  <a href={to.task(task.key)} className="grow rounded-sm py-2 text-ink no-underline hover:bg-well">
+                    <span className={`font-semibold ${task.late ? "text-hold" : ""} ${isOpen(task) ? "" : "text-ink2 line-through"}`}>
                       {task.machineName ?? "Shop"}
                     </span>{" "}
-                    <span className={isOpen(task) ? "" : "text-soft line-through"}>{task.name}</span>
-                    <span className="block text-soft text-sm">
+                    <span className={isOpen(task) ? "" : "text-ink2 line-through"}>{task.name}</span>
+                    <span className="block text-ink2 text-sm">
                       {task.late ? "late; " : ""}
                       {task.dueWords === "today" ? "" : `due ${task.dueWords}; `}
                       {task.minutes} min{running ? `; ${running.run.personName} is at it` : ""}

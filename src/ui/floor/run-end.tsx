@@ -27,7 +27,7 @@ export function AtTheEnd({ found, floor, send }: Part) {
           <h2 className="text-3xl">Not yet: something is still open</h2>
           <ul className="mt-4 grid gap-3">
             {state.owed.map(({ id, words }) => (
-              <li key={id} className="flex flex-wrap items-center justify-between gap-3 border-hair border-b pb-3 text-2xl">
+              <li key={id} className="flex flex-wrap items-center justify-between gap-3 border-line border-b pb-3 text-2xl">
                 {words}
                 <button type="button" className="press press-main hand" onClick={() => void send({ event: "settle", owed: id })}>
                   That is put right now
@@ -39,7 +39,7 @@ export function AtTheEnd({ found, floor, send }: Part) {
       ) : (
         <>
           <h2 className="text-3xl">All steps are done</h2>
-          <p className="mt-2 text-soft">Tools away, rags and swabs to the waste ink.</p>
+          <p className="mt-2 text-ink2">Tools away, rags and swabs to the waste ink.</p>
           <LeavesShelf {...shelf} />
           {emptied && (
             <label className="mt-3 grid text-lg">

@@ -41,17 +41,17 @@ export function RunPage({ floor, id }: { floor: Floor; id: string }) {
   };
   return (
     <main className="mx-auto grid max-w-5xl gap-4 px-3 py-3" onPointerDown={allowSound}>
-      <header className="flex flex-wrap items-baseline gap-x-3 border-hair border-b pb-2">
+      <header className="flex flex-wrap items-baseline gap-x-3 border-line border-b pb-2">
         <h1>
           {found.machine.name}: {found.routine.name}
         </h1>
-        <span className="text-soft">
+        <span className="text-ink2">
           {found.run.personName}
           {state.form === "guided" && state.now && `, step ${state.trace.length + 1}`}
         </span>
       </header>
       {state.owed.length > 0 && (
-        <p className="border-stop border-l-4 pl-3 text-lg" role="status">
+        <p className="border-hold border-l-4 pl-3 text-lg" role="status">
           <strong>Owed:</strong> {state.owed.map(({ words }) => words).join("; ")}
         </p>
       )}
@@ -84,7 +84,7 @@ function Now({ found, floor, send }: Part) {
     <>
       {state.window && (
         <p
-          className={`border-r-4 border-l-4 px-3 py-1 text-xl ${state.window.endsAt - now < 60_000 ? "border-stop text-stop" : "border-accent"}`}
+          className={`border-r-4 border-l-4 px-3 py-1 text-xl ${state.window.endsAt - now < 60_000 ? "border-hold text-hold" : "border-accent"}`}
           role="timer"
         >
           {state.window.endsAt > now ? (
@@ -99,14 +99,14 @@ function Now({ found, floor, send }: Part) {
       <section aria-label="Now" className="min-h-40">
         <h2 ref={heading} tabIndex={-1} className="text-[clamp(1.9rem,5.2vw,3rem)] leading-[1.15] outline-none">
           {step.text}
-          {step.on && <span className="text-soft"> ({step.on})</span>}
+          {step.on && <span className="text-ink2"> ({step.on})</span>}
         </h2>
-        {step.detail && <p className="mt-3 text-2xl text-soft">{step.detail}</p>}
+        {step.detail && <p className="mt-3 text-2xl text-ink2">{step.detail}</p>}
       </section>
       <PourNote floor={floor} machine={machine} step={step} />
       <StepControls found={found} floor={floor} send={send} step={step} />
       {(lit.size > 0 || state.trace.length === 0) && machine.channels.length > 0 && (
-        <figure className="border-hair border-t pt-2">
+        <figure className="border-line border-t pt-2">
           <HeadDrawing machine={machine.machine} channels={machine.channels} lit={lit} />
         </figure>
       )}
@@ -132,7 +132,7 @@ function Aside({ found, floor, send }: Part) {
   };
   const people = floor.view.people.filter(({ id, role }) => id !== floor.who?.person && role !== "viewer");
   return (
-    <section aria-label="Besides" className="grid gap-2 border-hair border-t pt-3">
+    <section aria-label="Besides" className="grid gap-2 border-line border-t pt-3">
       <div className="flex flex-wrap gap-2">
         <button
           type="button"
@@ -254,7 +254,7 @@ function TakeOver({ found, floor, send, mine }: Part & { mine: boolean }) {
       <p className="text-2xl">
         {stopped ? `Stopped: ${state.stoppedFor}` : `${run.personName} is at it: ${state.now?.text ?? "all steps are done"}`}
       </p>
-      <ol className="mt-3 list-decimal pl-6 text-soft">
+      <ol className="mt-3 list-decimal pl-6 text-ink2">
         {state.trace.map((trace, index) => (
           <li key={`${trace.step}/${index}`}>{found.plan.find(({ at }) => at === trace.step)?.text}</li>
         ))}
@@ -286,10 +286,10 @@ function Over({ found, floor }: { found: OpenRun; floor: Floor }) {
             const step = plan.find(({ at }) => at === trace.step);
             const planned = step ? (step.kind === "wait" ? step.waitMinutes : (step.minutes ?? 0)) : 0;
             return (
-              <tr key={`${trace.step}/${index}`} className="border-hair border-b align-baseline">
+              <tr key={`${trace.step}/${index}`} className="border-line border-b align-baseline">
                 <td className="py-1">
                   {step?.text}
-                  {trace.passed && <span className="text-soft"> (left out: {trace.passed})</span>}
+                  {trace.passed && <span className="text-ink2"> (left out: {trace.passed})</span>}
                 </td>
                 <td className="figure text-right">{clock(planned * 60_000)}</td>
                 <td className="figure text-right">{clock(trace.tookSeconds * 1000)}</td>
@@ -304,7 +304,7 @@ function Over({ found, floor }: { found: OpenRun; floor: Floor }) {
         ))}
       </div>
       {state.notes.map(({ at, text }) => (
-        <p key={at} className="text-soft">
+        <p key={at} className="text-ink2">
           {wallClock(floor.view, at)} {text}
         </p>
       ))}

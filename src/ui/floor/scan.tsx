@@ -20,7 +20,7 @@ export function Scan({ floor }: { floor: Floor }) {
     <main className="mx-auto max-w-3xl px-3 py-4">
       <h1>Scan a machine's tag</h1>
       <CodeCamera open={open} instead="There is no camera for this page. Type the code on the tag instead." />
-      <p role="alert" className="text-stop">
+      <p role="alert" className="text-hold">
         {fault}
       </p>
       <form

@@ -37,14 +37,14 @@ export function Several({ floor, routine: routineId }: { floor: Floor; routine: 
   return (
     <main className="mx-auto max-w-3xl px-3 py-4">
       <h1>{routine.name}, short</h1>
-      <details className="mt-2 border-hair border-y py-1">
+      <details className="mt-2 border-line border-y py-1">
         <summary className="cursor-pointer py-2">Cautions</summary>
         {routine.hazards.map(({ id, name, caution }) => (
           <p key={id} className="mt-1">
             <strong>{name}.</strong> {caution}
           </p>
         ))}
-        <p className="mt-1 text-soft">{view.deference}</p>
+        <p className="mt-1 text-ink2">{view.deference}</p>
       </details>
       {open.length === 0 && (
         <p className="mt-4 text-lg">
@@ -131,8 +131,8 @@ function ShortForm({ view, machine, routine, task, done }: Short) {
   };
   return (
     <section aria-label={machine.name} className="mt-5">
-      <h2 className="border-soft border-b pb-1">
-        {machine.name} {task.late && <span className="text-stop">late</span>}
+      <h2 className="border-rule border-b pb-1">
+        {machine.name} {task.late && <span className="text-hold">late</span>}
       </h2>
       <div className="grid gap-3 py-2">
         {wanted.map((step) => (
@@ -158,7 +158,7 @@ function ShortForm({ view, machine, routine, task, done }: Short) {
           More
         </button>
       </div>
-      <p role="alert" className="text-stop">
+      <p role="alert" className="text-hold">
         {fault}
       </p>
     </section>
@@ -202,7 +202,7 @@ function Reading({
             key={id}
             type="button"
             aria-pressed={chosen === id}
-            className={`press hand ${chosen === id ? "!border-accent !bg-tint" : ""}`}
+            className={`press hand ${chosen === id ? "!border-accent !bg-well" : ""}`}
             onClick={() => change(step.kind === "found" ? { found: id as StepResult["found"] } : { choice: id })}
           >
             <span aria-hidden="true">{chosen === id ? "■" : "□"}</span> {text}

@@ -18,7 +18,7 @@ export function ReportSign({ view, enter }: Part) {
   const [note, setNote] = useState("");
   return (
     <section aria-label="Seen on it" className="mt-5 grid gap-2">
-      <h2 className="border-soft border-b pb-1">Seen on it</h2>
+      <h2 className="border-rule border-b pb-1">Seen on it</h2>
       <div className="flex items-end gap-2">
         <Field label="Note" className="grow">
           <input value={note} maxLength={2000} onChange={(event) => setNote(event.target.value)} className="field hand" />
@@ -72,16 +72,16 @@ export function OpenSigns({ view, machine, enter }: Part) {
       {signs.map((each) => {
         const guide = (view.signGuide ?? []).find(({ sign }) => sign === each.sign);
         return (
-          <article key={each.id} className="border-stop border-l-4 pl-3">
+          <article key={each.id} className="border-hold border-l-4 pl-3">
             <h2 className="flex items-center gap-3">
               {isSign(each.sign) && <SignDrawing sign={each.sign} />}
               {each.words}
             </h2>
-            <p className="text-soft">
+            <p className="text-ink2">
               {each.seen}
               {each.note ? `: ${each.note}` : ""}
             </p>
-            <ol className="mt-2 divide-y divide-hair">
+            <ol className="mt-2 divide-y divide-line">
               {(guide?.causes ?? []).map((cause) => (
                 <CauseLine key={cause.id} cause={cause} sign={each} view={view} machine={machine} enter={enter} />
               ))}
@@ -140,7 +140,7 @@ function CauseLine({ cause, sign, view, machine, enter }: Part & { cause: Ranked
           It was this
         </button>
         <details>
-          <summary className="cursor-pointer text-soft text-sm">why here</summary>
+          <summary className="cursor-pointer text-ink2 text-sm">why here</summary>
           <p className="text-sm">{cause.why}</p>
         </details>
       </div>

@@ -145,7 +145,7 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
     <div>
       {body()}
       {owing && (
-        <p className="mt-2 text-lg text-stop">
+        <p className="mt-2 text-lg text-hold">
           Not while something is owed: {state.owed.map(({ words }) => words).join("; ")}. Go back a step, or say below that it is put right.
         </p>
       )}
@@ -158,7 +158,7 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
           ))}
         </div>
       )}
-      <p role="alert" className="min-h-6 text-lg text-stop">
+      <p role="alert" className="min-h-6 text-lg text-hold">
         {fault}
       </p>
     </div>
@@ -185,11 +185,11 @@ function Timed({
   const over = left !== undefined && left <= 0;
   return (
     <div className="grid gap-3">
-      <p className={`figure text-center !text-6xl ${over ? "text-stop" : ""}`} role="timer" aria-live="off">
+      <p className={`figure text-center !text-6xl ${over ? "text-hold" : ""}`} role="timer" aria-live="off">
         {over ? "over" : clock(left ?? 0)}
       </p>
       {!over && (
-        <p className="text-center text-soft text-xl">{free ? "The machine is busy; you are free. It rings when it is over." : children}</p>
+        <p className="text-center text-ink2 text-xl">{free ? "The machine is busy; you are free. It rings when it is over." : children}</p>
       )}
       {!over && free && (
         <a href={to.shift} className="press hand w-full py-4 !text-xl">
@@ -201,7 +201,7 @@ function Timed({
       </button>
       {!over && (
         <details>
-          <summary className="cursor-pointer py-2 text-soft">It was over sooner</summary>
+          <summary className="cursor-pointer py-2 text-ink2">It was over sooner</summary>
           <div className="flex items-end gap-2">
             <Field label="Because" className="grow">
               <input value={early} maxLength={500} onChange={(event) => setEarly(event.target.value)} className="field hand" />
@@ -227,7 +227,7 @@ function Photo({ found, step, take, without }: { found: OpenRun; step: PlannedSt
       {last && (
         <figure>
           <img src={`/api/pictures/${last}`} alt="The last one of the same place" className="max-h-64" />
-          <figcaption className="text-soft">The last one of the same place</figcaption>
+          <figcaption className="text-ink2">The last one of the same place</figcaption>
         </figure>
       )}
       <label className={`${NEXT} cursor-pointer focus-within:outline focus-within:outline-2`}>
@@ -258,7 +258,7 @@ function Confirm({ floor, step, done }: { floor: Floor; step: Extract<PlannedSte
       {people.map(({ id, name, there }) => (
         <button key={id} type="button" className={BIG} onClick={() => done(id)}>
           {name}
-          {!there && <span className="font-normal text-base text-soft">not on shift</span>}
+          {!there && <span className="font-normal text-base text-ink2">not on shift</span>}
         </button>
       ))}
     </div>

@@ -33,7 +33,7 @@ export function TaskSheet({ floor, taskKey }: { floor: Floor; taskKey: string })
       <h1>
         {task.machineName ?? "Shop"}: {task.name}
       </h1>
-      <ul className="mt-2 list-disc pl-5 text-soft">
+      <ul className="mt-2 list-disc pl-5 text-ink2">
         {task.why.map((why) => (
           <li key={why}>{why}</li>
         ))}
@@ -48,7 +48,7 @@ export function TaskSheet({ floor, taskKey }: { floor: Floor; taskKey: string })
           </li>
         )}
       </ul>
-      {machine?.missed?.closing && task.isCheck && <p className="mt-2 text-stop">The last closing was missed here: look twice.</p>}
+      {machine?.missed?.closing && task.isCheck && <p className="mt-2 text-hold">The last closing was missed here: look twice.</p>}
       {over ? (
         <p className="mt-4 text-lg">This is {task.state} for today.</p>
       ) : others[0] ? (
@@ -229,7 +229,7 @@ function Skip({ task }: { task: Task }) {
         : { kind: "routine", machine: task.machine ?? "", routine: task.routine ?? "", body: { outcome: "skipped", reason } },
     ]).then(() => go(to.shift));
   return (
-    <details className="mt-4 border-hair border-t pt-2">
+    <details className="mt-4 border-line border-t pt-2">
       <summary className="cursor-pointer py-2">Skip it</summary>
       <div className="flex items-end gap-2">
         <Field label="Because" className="grow">

@@ -59,7 +59,7 @@ export function TimersBar({ runs, now }: { runs: OpenRun[]; now: () => number })
   });
   if (timers.length === 0) return null;
   return (
-    <section aria-label="Running timers" className="flex flex-wrap gap-2 border-hair border-b px-3 py-2">
+    <section aria-label="Running timers" className="flex flex-wrap gap-2 border-line border-b px-3 py-2">
       {timers.map(({ id, run, name, what, endsAt, window }) => {
         const left = endsAt - now();
         return (
@@ -67,12 +67,12 @@ export function TimersBar({ runs, now }: { runs: OpenRun[]; now: () => number })
             key={id}
             href={to.run(run)}
             aria-label={`${name}, ${what}: ${left <= 0 ? "over" : `${clock(left)} left`}`}
-            className={`press hand !justify-start ${left <= 0 ? "!border-stop !text-stop" : ""}`}
+            className={`press hand !justify-start ${left <= 0 ? "!border-hold !text-hold" : ""}`}
           >
             <span aria-hidden="true" className={window ? "border-current border-r-2 border-l-2 px-1" : "border border-current px-1"}>
               <span className="figure">{left <= 0 ? "over" : clock(left)}</span>
             </span>
-            {name} <span className="font-normal text-soft">{what}</span>
+            {name} <span className="font-normal text-ink2">{what}</span>
           </a>
         );
       })}

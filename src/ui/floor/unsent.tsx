@@ -19,7 +19,7 @@ export function Unsent({ floor }: { floor: Floor }) {
   return (
     <main className="mx-auto max-w-3xl px-3 py-4">
       <h1>Not sent yet</h1>
-      <p className="mt-1 text-soft">
+      <p className="mt-1 text-ink2">
         {queue.length === 0
           ? "All is sent."
           : floor.online
@@ -27,21 +27,21 @@ export function Unsent({ floor }: { floor: Floor }) {
             : "There is no network just now. Go on working; these are kept on this device and go in order."}
       </p>
       {floor.full && (
-        <p className="mt-2 text-stop">
+        <p className="mt-2 text-hold">
           This device's storage is full. What was entered since is kept only while this page stays open: leave it open until it is sent.
         </p>
       )}
-      <ul className="mt-3 divide-y divide-hair">
+      <ul className="mt-3 divide-y divide-line">
         {queue.map((item) => (
           <li key={item.entry.id} className="py-2">
             <p>
-              <span className="figure text-soft">{wallClock(view, new Date(item.entry.happenedAt).getTime())}</span>{" "}
+              <span className="figure text-ink2">{wallClock(view, new Date(item.entry.happenedAt).getTime())}</span>{" "}
               <strong className="font-semibold">{name(item.entry.machine)}</strong> {KIND_WORDS[item.entry.kind] ?? item.entry.kind}
               {typeof item.entry.body.event === "string" &&
                 `: ${item.entry.body.event} ${typeof item.entry.body.step === "string" ? item.entry.body.step : ""}`}{" "}
-              <span className="text-soft">{person(item.entry.person)}</span>
+              <span className="text-ink2">{person(item.entry.person)}</span>
             </p>
-            {item.message && <p className="text-stop">{item.message}</p>}
+            {item.message && <p className="text-hold">{item.message}</p>}
             {item.state === "refused" && (
               <p className="mt-1 flex gap-2">
                 <button type="button" className="press hand" onClick={() => void decide(item, "again")}>

@@ -66,13 +66,13 @@ export function Who({ floor }: { floor: Floor }) {
               type="button"
               aria-pressed={person === id}
               disabled={!hasPin}
-              className={`press hand ${person === id ? "!border-accent !bg-tint" : ""}`}
+              className={`press hand ${person === id ? "!border-accent !bg-well" : ""}`}
               onClick={() => {
                 setPerson(id);
                 setPin("");
               }}
             >
-              {name} {!hasPin && <span className="font-normal text-sm text-soft">no PIN yet</span>}
+              {name} {!hasPin && <span className="font-normal text-sm text-ink2">no PIN yet</span>}
             </button>
           ))}
       </div>
@@ -97,7 +97,7 @@ export function Who({ floor }: { floor: Floor }) {
           </div>
         </div>
       )}
-      <p role="alert" className="mt-3 min-h-6 text-lg text-stop">
+      <p role="alert" className="mt-3 min-h-6 text-lg text-hold">
         {fault}
       </p>
       <a href={to.shift} className="press hand mt-2">

@@ -46,21 +46,21 @@ export function YourRound({ floor, person }: { floor: Floor; person: string }) {
   const waiting = runs.filter(({ state }) => state.person === person && state.timer);
   return (
     <section aria-label="Your round" className="mt-4">
-      <h2 className="border-soft border-b pb-1">Your round</h2>
-      <ol className="divide-y divide-hair">
+      <h2 className="border-rule border-b pb-1">Your round</h2>
+      <ol className="divide-y divide-line">
         {next.slice(0, SHOWN).map((stretch, index) => {
           const task = tasks.get(stretch.key);
           return (
             <li key={`${stretch.key}/${stretch.place}`} className={index === 0 ? "border-accent border-l-4 py-2 pl-3" : "py-1 pl-4"}>
               <a href={link(stretch.key)} className="block min-h-12 text-ink no-underline">
-                <span className={`figure ${index === 0 ? "text-lg" : "text-soft"}`}>{stretch.underWay ? "now" : said(stretch.start)}</span>{" "}
+                <span className={`figure ${index === 0 ? "text-lg" : "text-ink2"}`}>{stretch.underWay ? "now" : said(stretch.start)}</span>{" "}
                 <span className={index === 0 ? "font-semibold text-xl" : "font-semibold"}>{task?.machineName ?? "Shop"}</span>{" "}
                 <span className={index === 0 ? "text-lg" : ""}>{task?.name}</span>
-                <span className="block text-soft">
+                <span className="block text-ink2">
                   {stretch.underWay ? "under way, " : stretch.begins ? "" : "go on with it, "}
                   {stretch.end - stretch.start} min
                   {stretch.walkMinutes > 0 && `, after ${stretch.walkMinutes} min walk to ${areaName(stretch.key) ?? "it"}`}
-                  {stretch.behind > 1 && <span className="text-stop">; {stretch.behind} min behind the round</span>}
+                  {stretch.behind > 1 && <span className="text-hold">; {stretch.behind} min behind the round</span>}
                 </span>
               </a>
             </li>
@@ -68,12 +68,12 @@ export function YourRound({ floor, person }: { floor: Floor; person: string }) {
         })}
       </ol>
       {next.length > SHOWN && (
-        <p className="py-1 pl-4 text-soft">
+        <p className="py-1 pl-4 text-ink2">
           {next.length - SHOWN} more, the last at {said(next.at(-1)?.start ?? 0)}
         </p>
       )}
       {waiting.map(({ run, machine, state }) => (
-        <p key={run.id} className="pl-4 text-soft">
+        <p key={run.id} className="pl-4 text-ink2">
           {machine.name} works by itself
           {state.timer && state.timer.endsAt > floor.now() ? `, ${clock(state.timer.endsAt - floor.now())} left` : ": time is up"}.
         </p>

@@ -24,10 +24,10 @@ export function EntryDesk({ page }: { page: EntryPage }) {
       </h1>
       <Facts entry={entry} struck={entry.amended === "struck"} />
       <h2 className="mt-6">Amendments</h2>
-      {amendments.length === 0 && <p className="text-soft">None: it stands as it was entered.</p>}
+      {amendments.length === 0 && <p className="text-ink2">None: it stands as it was entered.</p>}
       <ol>
         {amendments.map((amendment) => (
-          <li key={amendment.id} className="border-hair border-b py-2">
+          <li key={amendment.id} className="border-line border-b py-2">
             <p>
               {amendment.body.struck ? "Struck out" : "Changed"} by {amendment.person},{" "}
               <span className="figure">{amendment.recordedAt.slice(0, 16).replace("T", " ")} UTC</span>. Because:{" "}
@@ -53,25 +53,25 @@ function Facts({ entry, struck }: { entry: EntryView; struck: boolean }) {
   return (
     <>
       <dl className="mt-3 grid grid-cols-[8rem_1fr] gap-y-1">
-        <dt className="text-soft">Says</dt>
+        <dt className="text-ink2">Says</dt>
         <dd className={struck ? "line-through" : ""}>{entry.says}</dd>
-        <dt className="text-soft">Who</dt>
+        <dt className="text-ink2">Who</dt>
         <dd>
           {entry.person}
-          {entry.unproven && <strong className="text-stop">, not proven: the PIN did not fit</strong>}
+          {entry.unproven && <strong className="text-hold">, not proven: the PIN did not fit</strong>}
           {entry.typed && `, as a sheet says; typed in ${entry.typed.late} later by ${entry.typed.by}`}
         </dd>
-        <dt className="text-soft">When</dt>
+        <dt className="text-ink2">When</dt>
         <dd className="figure">
           {entry.day} {entry.time}
         </dd>
-        <dt className="text-soft">Recorded</dt>
+        <dt className="text-ink2">Recorded</dt>
         <dd className="figure">{entry.recordedAt.slice(0, 19).replace("T", " ")} UTC</dd>
-        <dt className="text-soft">Id</dt>
+        <dt className="text-ink2">Id</dt>
         <dd className="figure break-all">{entry.id}</dd>
         {entry.amends && (
           <>
-            <dt className="text-soft">Amends</dt>
+            <dt className="text-ink2">Amends</dt>
             <dd>
               <Link href={`/ledger/${entry.amends}`}>the entry it names</Link>
             </dd>
@@ -93,7 +93,7 @@ function Body({ body }: { body: Record<string, unknown> }) {
         <TableHead columns={["Channel", "Missing", "Weak", "Deflected", "Besides"]} />
         <tbody>
           {body.channels.map((channel) => (
-            <tr key={channel.id} className="border-hair border-b">
+            <tr key={channel.id} className="border-line border-b">
               <RowHead className="figure pr-5 font-medium">{channel.id}</RowHead>
               {[channel.missing, channel.weak, channel.deflected].map((count, index) => (
                 <td key={["missing", "weak", "deflected"][index]} className="figure pr-5 text-right">
@@ -136,7 +136,7 @@ function Amend({ entry, body, channels }: { entry: EntryView; body: Record<strin
   };
   const at = () => new Date(`${entry.happenedAt.slice(0, 10)}T${time}`);
   return (
-    <section aria-label="Amend" className="mt-6 grid gap-3 border-soft border-t pt-3">
+    <section aria-label="Amend" className="mt-6 grid gap-3 border-rule border-t pt-3">
       <h2>Amend it</h2>
       {isChannels(draft.channels) &&
         draft.channels.map((channel) => (

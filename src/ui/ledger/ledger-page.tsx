@@ -14,13 +14,13 @@ export function LedgerPage({ view, fault }: { view: LedgerView; fault?: string }
     <main className="px-4 pb-8">
       <div className="flex flex-wrap items-baseline gap-4 py-2">
         <h1>Ledger</h1>
-        <span className="text-soft">Nothing here is changed or deleted; a mistake is amended by a new entry.</span>
+        <span className="text-ink2">Nothing here is changed or deleted; a mistake is amended by a new entry.</span>
         <span className="ml-auto flex gap-3">
           <a href={`/api/ledger/export?format=csv&${query}`}>These as CSV</a>
           <a href={`/api/ledger/export?format=jsonl&${query}`}>as JSON Lines</a>
         </span>
       </div>
-      <form action="/ledger" className="flex flex-wrap items-end gap-2 border-y border-hair py-2 text-sm">
+      <form action="/ledger" className="flex flex-wrap items-end gap-2 border-y border-line py-2 text-sm">
         <label className="grid">
           Words
           <input name="text" type="search" defaultValue={filter.text} maxLength={200} className="field w-48" />
@@ -50,7 +50,7 @@ export function LedgerPage({ view, fault }: { view: LedgerView; fault?: string }
         </p>
       )}
       {fault && (
-        <p role="alert" className="py-2 text-stop">
+        <p role="alert" className="py-2 text-hold">
           {fault}
         </p>
       )}
@@ -64,7 +64,7 @@ export function LedgerPage({ view, fault }: { view: LedgerView; fault?: string }
           <TableHead columns={[figures("No."), "Day and time", "Machine", "What", "Says", "Who"]} />
           <tbody>
             {entries.map((entry) => (
-              <tr key={entry.id} className="border-hair border-b align-baseline">
+              <tr key={entry.id} className="border-line border-b align-baseline">
                 <td className="figure py-1 pr-3 text-right">
                   <Link href={`/ledger/${entry.id}`} aria-label={`Entry ${entry.seq}`} prefetch={false}>
                     {entry.seq}
@@ -81,7 +81,7 @@ export function LedgerPage({ view, fault }: { view: LedgerView; fault?: string }
                 </td>
                 <td className="whitespace-nowrap">
                   {entry.person}
-                  {entry.unproven && <span className="block text-sm text-stop">not proven: the PIN did not fit</span>}
+                  {entry.unproven && <span className="block text-sm text-hold">not proven: the PIN did not fit</span>}
                   {entry.typed && (
                     <span className="text-care text-sm">
                       {" "}

@@ -12,7 +12,7 @@ export function SetAsidePage({ waiting }: { waiting: SetAsideView[] }) {
   return (
     <main className="max-w-4xl px-4 pb-8">
       <h1 className="py-2">Could not be kept</h1>
-      <p className="text-soft">
+      <p className="text-ink2">
         A device sent these, and they could not become entries. Everything else it sent was kept. Look at what each says, then keep it as a
         note or discard it.
       </p>
@@ -46,12 +46,12 @@ function Waiting({ id, when, by, what, sent, reason }: SetAsideView) {
     setBusy(false);
   };
   return (
-    <li className="grid gap-2 border-hair border-t pt-3">
+    <li className="grid gap-2 border-line border-t pt-3">
       <p>
         <strong>{what}</strong>, sent {when} by {by}
       </p>
-      <p className="text-stop">{reason}</p>
-      <pre className="overflow-x-auto whitespace-pre-wrap break-all border border-hair p-2 text-sm">{sent.slice(0, 2000)}</pre>
+      <p className="text-hold">{reason}</p>
+      <pre className="overflow-x-auto whitespace-pre-wrap break-all border border-line p-2 text-sm">{sent.slice(0, 2000)}</pre>
       <div className="flex flex-wrap items-end gap-2">
         <button type="button" className="press press-main" disabled={busy} onClick={() => void settle("noted")}>
           Keep as a note

@@ -19,16 +19,16 @@ export function Condition({
       <h2>Condition</h2>
       <ul className="text-sm">
         {items.map(({ topic, words, why, isBad }) => (
-          <li key={`${topic}${words}`} className="border-hair border-b">
+          <li key={`${topic}${words}`} className="border-line border-b">
             <details>
               <summary className="flex cursor-pointer gap-3 py-1">
-                <span className="w-20 shrink-0 text-soft">{topic}</span>
-                <span className={isBad ? "font-semibold text-stop" : ""}>
+                <span className="w-20 shrink-0 text-ink2">{topic}</span>
+                <span className={isBad ? "font-semibold text-hold" : ""}>
                   {isBad && "! "}
                   {words}
                 </span>
               </summary>
-              <p className="pb-1 pl-[5.75rem] text-soft">Because: {why}</p>
+              <p className="pb-1 pl-[5.75rem] text-ink2">Because: {why}</p>
             </details>
           </li>
         ))}

@@ -8,7 +8,7 @@ import { Field } from "../field.tsx";
 
 /** Counters with their readings, and a new reading. */
 export function Counters({ view, mayRecord }: { view: MachineView; mayRecord: boolean }) {
-  if (view.counters.length === 0) return <p className="text-soft">This machine keeps no counters. A supervisor adds them by fleet file.</p>;
+  if (view.counters.length === 0) return <p className="text-ink2">This machine keeps no counters. A supervisor adds them by fleet file.</p>;
   return (
     <div className="grid gap-6 md:grid-cols-2">
       {view.counters.map(({ name, readings }) => (
@@ -18,7 +18,7 @@ export function Counters({ view, mayRecord }: { view: MachineView; mayRecord: bo
           <table className="mt-2 text-sm">
             <tbody>
               {readings.slice(0, 8).map(({ day, value, reset, entry }) => (
-                <tr key={day} className="border-hair border-b">
+                <tr key={day} className="border-line border-b">
                   <td className="figure py-1 pr-6">
                     <Link href={`/ledger/${entry}`} prefetch={false}>
                       {day}
@@ -30,7 +30,7 @@ export function Counters({ view, mayRecord }: { view: MachineView; mayRecord: bo
               ))}
             </tbody>
           </table>
-          {readings.length === 0 && <p className="text-soft text-sm">No reading yet.</p>}
+          {readings.length === 0 && <p className="text-ink2 text-sm">No reading yet.</p>}
         </section>
       ))}
     </div>
@@ -80,7 +80,7 @@ function NewReading({ machine, counter, last }: { machine: { id: string; name: s
         </label>
       </div>
       {falls && (
-        <p role="alert" className="text-sm text-stop">
+        <p role="alert" className="text-sm text-hold">
           This is less than {last?.toLocaleString("en-GB")} before. Was the counter reset? Then say so.
         </p>
       )}

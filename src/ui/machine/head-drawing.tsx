@@ -62,9 +62,9 @@ export function HeadDrawing({
             <path
               d="M10 40h740"
               strokeWidth={glow("rail") || glow("encoder-strip") ? 8 : has("rail") ? 5 : 1.5}
-              stroke={glow("rail") || glow("encoder-strip") ? "var(--accent)" : "var(--soft)"}
+              stroke={glow("rail") || glow("encoder-strip") ? "var(--accent)" : "var(--ink2)"}
             />
-            <text x="12" y="30" fill="var(--soft)" stroke="none">
+            <text x="12" y="30" fill="var(--ink2)" stroke="none">
               {[has("encoder-strip") && "encoder strip", has("rail") && "rail"].filter(Boolean).join(" and ")}
             </text>
           </>
@@ -81,7 +81,7 @@ export function HeadDrawing({
                 width={headWidth}
                 height="84"
                 rx="3"
-                fill="var(--raised)"
+                fill="var(--card)"
                 stroke={glow("head") ? "var(--accent)" : "var(--ink)"}
                 strokeWidth={glow("head") ? 6 : 1.2}
               />
@@ -98,7 +98,7 @@ export function HeadDrawing({
                       width={Math.max(4, pitch - 4)}
                       height="40"
                       fill={colour}
-                      stroke={isLight(colour) ? "#2b2f33" : "var(--soft)"}
+                      stroke={isLight(colour) ? "#2b2f33" : "var(--ink2)"}
                       strokeWidth={isLight(colour) ? 4 : 1}
                     />
                     <text
@@ -114,12 +114,12 @@ export function HeadDrawing({
                   </g>
                 );
               })}
-              <path d={`M${x} 158h${headWidth}`} stroke="var(--stop)" strokeWidth="3" strokeDasharray="6 4" />
+              <path d={`M${x} 158h${headWidth}`} stroke="var(--hold)" strokeWidth="3" strokeDasharray="6 4" />
             </g>
           );
         })}
         {heads.length > 0 && (
-          <text x="20" y="176" fill="var(--stop)" stroke="none">
+          <text x="20" y="176" fill="var(--hold)" stroke="none">
             {cij ? "electrodes and plates: high voltage when on" : "nozzle plate: do not touch"}
           </text>
         )}
@@ -134,7 +134,7 @@ export function HeadDrawing({
                 width="84"
                 height="38"
                 rx={kind.startsWith("cap") ? 10 : 2}
-                fill={glow(kind) ? "var(--accent)" : shaded.has(id) ? "var(--tint)" : "none"}
+                fill={glow(kind) ? "var(--accent)" : shaded.has(id) ? "var(--well)" : "none"}
                 stroke={glow(kind) ? "var(--accent)" : "var(--ink)"}
                 strokeWidth={glow(kind) ? 4 : shaded.has(id) ? 2.4 : 1.2}
               />
@@ -153,7 +153,7 @@ export function HeadDrawing({
           );
         })}
         {station.length > 0 && (
-          <text x="392" y="56" fill="var(--soft)" stroke="none">
+          <text x="392" y="56" fill="var(--ink2)" stroke="none">
             station
           </text>
         )}
@@ -163,18 +163,18 @@ export function HeadDrawing({
           return (
             <g key={id}>
               <path d={`M${x} 204v84h34v-84`} />
-              <path d={`M${x - 5} ${mark}h44`} stroke="var(--stop)" strokeWidth="2" />
-              <text x={x - 8} y="240" textAnchor="end" fill="var(--soft)" stroke="none">
+              <path d={`M${x - 5} ${mark}h44`} stroke="var(--hold)" strokeWidth="2" />
+              <text x={x - 8} y="240" textAnchor="end" fill="var(--ink2)" stroke="none">
                 {words(kind)} {volumeMl} mL
               </text>
-              <text x={x - 8} y="256" textAnchor="end" fill="var(--stop)" stroke="none">
+              <text x={x - 8} y="256" textAnchor="end" fill="var(--hold)" stroke="none">
                 empty before {limitMl} mL
               </text>
             </g>
           );
         })}
-        <path d="M20 196h360" stroke="var(--hair)" strokeWidth="6" />
-        <text x="20" y="216" fill="var(--soft)" stroke="none">
+        <path d="M20 196h360" stroke="var(--line)" strokeWidth="6" />
+        <text x="20" y="216" fill="var(--ink2)" stroke="none">
           {machine.class === "dtg" ? "platen" : machine.class === "uv" ? "bed" : cij ? "line" : "medium"}
         </text>
       </g>

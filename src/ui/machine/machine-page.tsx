@@ -9,8 +9,8 @@ import type { MachineView } from "../../work/machine/machine.ts";
 import { Item } from "../board/item.tsx";
 import { ReleaseForm } from "../board/release-form.tsx";
 import { Comb, combWords } from "../comb.tsx";
+import { StateMark } from "../kit/state-mark.tsx";
 import { DeskWhatNow } from "../nozzles/desk-what-now.tsx";
-import { StateMark } from "../state-mark.tsx";
 import { useLive } from "../use-live.ts";
 import { Condition } from "./condition.tsx";
 import { Counters } from "./counters.tsx";
@@ -33,7 +33,7 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
     <main className="mx-auto max-w-6xl px-4 pb-10">
       <div className="flex flex-wrap items-baseline gap-x-4 py-3">
         <h1>{row.name}</h1>
-        <span className="text-soft">
+        <span className="text-ink2">
           {row.class.toUpperCase()}
           {row.family && row.family !== row.class ? `, ${row.family}` : ""}
           {row.area ? `, ${view.areas.find(({ id }) => id === row.area)?.name ?? row.area}` : ""};{" "}
@@ -45,7 +45,7 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
           <StateMark word={row.word} big />
           <p className="mt-1 text-lg">{row.why}</p>
           {row.missed && (
-            <p className="mt-1 text-stop">
+            <p className="mt-1 text-hold">
               Missed on {row.missed.day}: {row.missed.names.join(", ")}.
             </p>
           )}
@@ -77,7 +77,7 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
             </div>
           )}
           {row.signs.map(({ id, words, seen, note }) => (
-            <p key={id} className="mt-2 border-stop border-l-4 pl-3">
+            <p key={id} className="mt-2 border-hold border-l-4 pl-3">
               <strong>{words}</strong>, {seen}
               {note && `: ${note}`}. <Link href={`/floor#/machine/${row.id}`}>Causes, what to do, what it was</Link>
             </p>
@@ -91,7 +91,7 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
                   <span aria-hidden="true">
                     {combWords(channel).replace(/^[^:]*: /, "")}
                     <br />
-                    <span className="text-soft">{channel.id}</span>
+                    <span className="text-ink2">{channel.id}</span>
                   </span>
                 </li>
               ))}
@@ -99,11 +99,11 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
         </section>
         <section aria-label="Due">
           <h2>Today</h2>
-          {BEATS.every((beat) => row.beats[beat].length === 0) && <p className="text-soft">No beat today.</p>}
+          {BEATS.every((beat) => row.beats[beat].length === 0) && <p className="text-ink2">No beat today.</p>}
           <dl className="grid grid-cols-[6rem_1fr] gap-y-1">
             {BEATS.filter((beat) => row.beats[beat].length > 0).map((beat) => (
               <div key={beat} className="contents">
-                <dt className="text-soft">{beat}</dt>
+                <dt className="text-ink2">{beat}</dt>
                 <dd className="flex flex-wrap gap-x-3">
                   {row.beats[beat].map((item) => (
                     <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} wide />
@@ -113,7 +113,7 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
             ))}
             {row.also.length > 0 && (
               <div className="contents">
-                <dt className="text-soft">this week</dt>
+                <dt className="text-ink2">this week</dt>
                 <dd className="flex flex-wrap gap-x-3">
                   {row.also.map((item) => (
                     <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} wide />
@@ -126,18 +126,18 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
           <table className="mt-1 w-full text-sm">
             <tbody>
               {view.ahead.map((item) => (
-                <tr key={item.key} className="border-hair border-b align-baseline">
+                <tr key={item.key} className="border-line border-b align-baseline">
                   <td className="figure whitespace-nowrap py-1 pr-3">{item.dueWords}</td>
                   <td className="pr-3">
                     {item.name}
-                    {item.state === "overdue" && <strong className="text-stop"> overdue</strong>}
+                    {item.state === "overdue" && <strong className="text-hold"> overdue</strong>}
                   </td>
-                  <td className="text-soft">{item.why.join("; ")}</td>
+                  <td className="text-ink2">{item.why.join("; ")}</td>
                 </tr>
               ))}
             </tbody>
           </table>
-          {view.ahead.length === 0 && <p className="text-soft">Nothing else.</p>}
+          {view.ahead.length === 0 && <p className="text-ink2">Nothing else.</p>}
           <Condition items={view.condition} machine={row} mayRecord={mayRecord} />
         </section>
       </div>
@@ -146,7 +146,7 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
         <table className="mt-1 w-full text-sm">
           <tbody>
             {view.entries.map((entry) => (
-              <tr key={entry.id} className="border-hair border-b align-baseline">
+              <tr key={entry.id} className="border-line border-b align-baseline">
                 <td className="figure whitespace-nowrap py-1 pr-3">
                   <Link href={`/ledger/${entry.id}`} prefetch={false}>
                     {entry.day} {entry.time}
@@ -154,7 +154,7 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
                 </td>
                 <td className="whitespace-nowrap pr-3">{entry.routineName ?? entry.kindWords}</td>
                 <td className={`pr-3 ${entry.amended === "struck" ? "line-through" : ""}`}>{entry.says}</td>
-                <td className="whitespace-nowrap text-soft">{entry.person}</td>
+                <td className="whitespace-nowrap text-ink2">{entry.person}</td>
               </tr>
             ))}
           </tbody>
@@ -164,7 +164,7 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
         </p>
       </section>
       <Tabs.Root defaultValue="head-end" className="mt-6">
-        <Tabs.List aria-label="More about it" className="flex flex-wrap border-b border-hair">
+        <Tabs.List aria-label="More about it" className="flex flex-wrap border-b border-line">
           <Tabs.Trigger value="head-end" className={TAB}>
             Head end and parts
           </Tabs.Trigger>
@@ -193,17 +193,17 @@ export function MachinePage({ view, role }: { view: MachineView; role: Role }) {
               <table className="mt-1">
                 <tbody>
                   {view.ink.map((each) => (
-                    <tr key={each.channel} className="border-hair border-b">
+                    <tr key={each.channel} className="border-line border-b">
                       <td className="figure py-1 pr-6">{each.channel}</td>
                       <td className="figure pr-6 text-right">{each.percent === null ? "not read" : `${each.percent} %`}</td>
-                      <td className="pr-6 text-soft">{each.read && `read ${each.read}`}</td>
+                      <td className="pr-6 text-ink2">{each.read && `read ${each.read}`}</td>
                       <td>
                         {each.lot && each.item ? (
                           <Link href={`/stores/trace?${new URLSearchParams({ item: each.item, lot: each.lot })}`} prefetch={false}>
                             lot {each.lot} since {each.since}
                           </Link>
                         ) : (
-                          <span className="text-soft">no lot on record</span>
+                          <span className="text-ink2">no lot on record</span>
                         )}
                       </td>
                     </tr>

@@ -97,14 +97,14 @@ export function MachineSetUp({ view }: { view: MachineView }) {
             otherwise="as the shop works"
           />
         </div>
-        <p className="text-soft text-sm sm:col-span-2">
+        <p className="text-ink2 text-sm sm:col-span-2">
           Heads, parts and abilities change by fleet file for now; policies under Shop, Schools.
         </p>
       </fieldset>
       <fieldset>
         <legend className="mb-2 font-semibold">Routines</legend>
-        <p className="mb-2 text-soft text-sm">Marked ones are proposed by the machine's class, parts and abilities. Strike out or add.</p>
-        <ul className="grid max-h-80 gap-x-4 overflow-auto border-hair border-y py-1 sm:grid-cols-2">
+        <p className="mb-2 text-ink2 text-sm">Marked ones are proposed by the machine's class, parts and abilities. Strike out or add.</p>
+        <ul className="grid max-h-80 gap-x-4 overflow-auto border-line border-y py-1 sm:grid-cols-2">
           {view.routines.map(({ id, name, proposed }) => (
             <li key={id}>
               <label className="flex min-h-8 items-center gap-2 text-sm">
@@ -120,7 +120,7 @@ export function MachineSetUp({ view }: { view: MachineView }) {
                   className="size-4 accent-(--accent)"
                 />
                 <span className="figure">{id.length < 5 ? id : ""}</span> {name}
-                {proposed && <span className="text-soft"> (proposed)</span>}
+                {proposed && <span className="text-ink2"> (proposed)</span>}
               </label>
             </li>
           ))}

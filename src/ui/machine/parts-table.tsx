@@ -48,11 +48,11 @@ function PartRow({
 }) {
   return (
     <>
-      <tr className="border-hair border-b align-baseline">
+      <tr className="border-line border-b align-baseline">
         <RowHead className="font-medium">
           {words(part.kind)}
-          {part.id !== part.kind && <span className="text-soft"> {part.id}</span>}
-          {part.serial && <span className="figure block font-normal text-soft">{part.serial}</span>}
+          {part.id !== part.kind && <span className="text-ink2"> {part.id}</span>}
+          {part.serial && <span className="figure block font-normal text-ink2">{part.serial}</span>}
         </RowHead>
         <td className="figure pr-3">
           {part.gone
@@ -68,7 +68,7 @@ function PartRow({
                 {days(part.tended.days)}
                 {grown(part.counts?.sinceTended ?? null, part.counts?.counter ?? "")}
               </span>{" "}
-              <span className="text-soft">{part.tended.routine}</span>
+              <span className="text-ink2">{part.tended.routine}</span>
             </>
           )}
         </td>
@@ -146,7 +146,7 @@ function ChangePart({ part, view, done }: { part: Part; view: MachineView; done:
         Enter
       </button>
       {event !== "fitted" && (
-        <p className="w-full text-soft">
+        <p className="w-full text-ink2">
           Its life so far ({part.ageDays === null ? "unknown" : days(part.ageDays)}) is kept with the entry.
         </p>
       )}

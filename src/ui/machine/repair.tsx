@@ -30,7 +30,7 @@ export function Repair({ view, mayRecord }: { view: MachineView; mayRecord: bool
   const close = () => enter({ kind: "repair", machine: row.id, body: { event: "close", of: repair?.id } }, `${row.name} is back in order.`);
   if (!mayRecord) return null;
   return (
-    <section aria-label="Out of order" className={`mt-3 ${repair ? "border-stop border-l-4 pl-3" : ""}`}>
+    <section aria-label="Out of order" className={`mt-3 ${repair ? "border-hold border-l-4 pl-3" : ""}`}>
       {repair && (
         <p className="flex flex-wrap items-center gap-2">
           <span className="grow">

@@ -24,7 +24,7 @@ export function Compared({ history, earlier, later }: { history: NozzleHistory; 
             older.flatMap((check) => readingIn(check, channel.id) ?? []),
           );
           return (
-            <tr key={channel.id} className="border-hair border-b align-middle">
+            <tr key={channel.id} className="border-line border-b align-middle">
               <RowHead className="font-normal">
                 <span className="figure font-semibold">{channel.id}</span> {channel.ink.replaceAll("-", " ")}
               </RowHead>

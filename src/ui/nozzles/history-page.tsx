@@ -31,7 +31,7 @@ export function HistoryPage({ history, role }: { history: NozzleHistory; role: R
           </Link>
         )}
       </div>
-      {checks.length === 0 && <p className="text-soft">No check is on record yet. Print one and enter it.</p>}
+      {checks.length === 0 && <p className="text-ink2">No check is on record yet. Print one and enter it.</p>}
       <div className="grid gap-x-8 lg:grid-cols-2">
         <div>
           {mayRecord && desk && <DeskWhatNow machine={machine.id} name={machine.name} desk={desk} />}
@@ -64,7 +64,7 @@ function Channels({ history }: { history: NozzleHistory }) {
                 type="button"
                 aria-pressed={by === each}
                 onClick={() => setBy(each)}
-                className={`press ${by === each ? "!border-accent !bg-tint" : ""}`}
+                className={`press ${by === each ? "!border-accent !bg-well" : ""}`}
               >
                 by {each}
               </button>
@@ -72,7 +72,7 @@ function Channels({ history }: { history: NozzleHistory }) {
           </span>
         )}
       </h2>
-      <p className="text-soft text-sm">The newest on top; a gap is a missing nozzle, a notch a weak or deflected one.</p>
+      <p className="text-ink2 text-sm">The newest on top; a gap is a missing nozzle, a notch a weak or deflected one.</p>
       <ul className="mt-2 grid gap-x-6 gap-y-3 sm:grid-cols-2">
         {by === "nozzles"
           ? channels.map(({ id, ink, colour, nozzles }) => (
@@ -92,7 +92,7 @@ function Channels({ history }: { history: NozzleHistory }) {
               <li key={ink}>
                 <p className="text-sm">
                   <span className="font-semibold">{ink.replaceAll("-", " ")}</span>{" "}
-                  <span className="text-soft">through {placesOf(checks, ink)}</span>
+                  <span className="text-ink2">through {placesOf(checks, ink)}</span>
                 </p>
                 <Strip
                   name={ink}
@@ -157,7 +157,7 @@ function TwoChecks({ history, mayRecord }: { history: NozzleHistory; mayRecord: 
             {b.source === "scan" ? "read from a picture" : b.source === "tap" ? "nozzle by nozzle" : "counted"}.{" "}
             <Link href={`/ledger/${b.entry}`}>Its entry</Link>
           </p>
-          {a === b ? <p className="text-soft">Choose two different ones.</p> : <Compared history={history} earlier={a} later={b} />}
+          {a === b ? <p className="text-ink2">Choose two different ones.</p> : <Compared history={history} earlier={a} later={b} />}
         </>
       )}
     </section>
@@ -179,7 +179,7 @@ function Risk({ history }: { history: NozzleHistory }) {
     <section aria-label="Prints at risk" className="mt-4">
       <h2>Prints at risk</h2>
       {shown ? (
-        <p className="border-stop border-l-4 pl-3">
+        <p className="border-hold border-l-4 pl-3">
           {shown.words}{" "}
           {shown.entries.map((entry, index) => (
             <span key={entry}>
@@ -189,7 +189,7 @@ function Risk({ history }: { history: NozzleHistory }) {
           ))}
         </p>
       ) : (
-        <p className="text-soft">The last check is within tolerance: nothing printed since is at risk by its nozzles.</p>
+        <p className="text-ink2">The last check is within tolerance: nothing printed since is at risk by its nozzles.</p>
       )}
       <div className="mt-2 flex flex-wrap items-end gap-2">
         <Field label="A complaint about a print of">
@@ -210,14 +210,14 @@ function Recoveries({ list }: { list: RecoveryView[] }) {
     <section aria-label="Recoveries" className="mt-6">
       <h2>Recoveries of the last three months</h2>
       {list.length === 0 ? (
-        <p className="text-soft">None.</p>
+        <p className="text-ink2">None.</p>
       ) : (
         <div className="overflow-x-auto">
           <table className="mt-1 text-sm">
             <TableHead columns={["Began", "Missing, check by check", "Cleans", "mL", "min", "Ended"]} />
             <tbody>
               {list.slice(0, 20).map((each) => (
-                <tr key={each.began} className="border-hair border-b align-baseline">
+                <tr key={each.began} className="border-line border-b align-baseline">
                   <td className="whitespace-nowrap py-1 pr-5">{each.began}</td>
                   <td className="figure pr-5">{each.counts.join(" → ")}</td>
                   <td className="pr-5">{each.rungs.join(", ") || "none"}</td>

@@ -4,7 +4,7 @@ import { whatNow } from "../../core/nozzles/ladder/what-now.ts";
 import type { NozzlesView } from "../../work/machine/nozzles-view.ts";
 import type { MonthOfRecoveries } from "../../work/nozzles/recoveries.ts";
 import { Comb } from "../comb.tsx";
-import { StateMark } from "../state-mark.tsx";
+import { StateMark } from "../kit/state-mark.tsx";
 import { RowHead, TableHead } from "../table.tsx";
 
 /** All machines' nozzles at a glance, and what bringing them back cost this month. */
@@ -21,7 +21,7 @@ export function NozzlesPage({ view, month }: { view: NozzlesView; month: MonthOf
           {view.rows.map(({ row, desk }) => {
             const next = desk ? whatNow(desk, desk.madeAt) : undefined;
             return (
-              <tr key={row.id} className="border-hair border-b">
+              <tr key={row.id} className="border-line border-b">
                 <RowHead className="py-1.5 pr-4 font-semibold">
                   <Link href={`/nozzles/${row.id}`}>{row.name}</Link>
                 </RowHead>
@@ -37,21 +37,21 @@ export function NozzlesPage({ view, month }: { view: NozzlesView; month: MonthOf
                 </td>
                 <td>
                   {row.repair ? (
-                    <span className="text-soft">out of order</span>
+                    <span className="text-ink2">out of order</span>
                   ) : next && next.step.action.kind !== "release" && next.step.action.kind !== "check" ? (
                     <>
                       {next.words}
                       {next.spent.cleans > 0 && (
-                        <span className="text-soft text-sm">
+                        <span className="text-ink2 text-sm">
                           {" "}
                           after {next.spent.cleans} cleans, {next.spent.ml} mL
                         </span>
                       )}
                     </>
                   ) : row.word === "Unchecked" ? (
-                    <span className="text-soft">print and enter a check</span>
+                    <span className="text-ink2">print and enter a check</span>
                   ) : (
-                    <span className="text-soft">nothing</span>
+                    <span className="text-ink2">nothing</span>
                   )}
                 </td>
               </tr>
@@ -77,7 +77,7 @@ function Month({ month }: { month: MonthOfRecoveries }) {
         </span>
       </h2>
       {month.machines.length === 0 ? (
-        <p className="text-soft">No recovery began in this month.</p>
+        <p className="text-ink2">No recovery began in this month.</p>
       ) : (
         <div className="overflow-x-auto">
           <table className="mt-1 text-sm">
@@ -94,7 +94,7 @@ function Month({ month }: { month: MonthOfRecoveries }) {
             />
             <tbody>
               {month.machines.map((machine) => (
-                <tr key={machine.id} className="border-hair border-b align-baseline">
+                <tr key={machine.id} className="border-line border-b align-baseline">
                   <RowHead className="pr-5 font-semibold">
                     <Link href={`/nozzles/${machine.id}`}>{machine.name}</Link>
                   </RowHead>
@@ -114,7 +114,7 @@ function Month({ month }: { month: MonthOfRecoveries }) {
               ))}
             </tbody>
             <tfoot>
-              <tr className="border-soft border-t font-semibold">
+              <tr className="border-rule border-t font-semibold">
                 <td className="py-1 pr-5">All</td>
                 <td className="figure pr-5 text-right">{sum(({ recoveries }) => recoveries)}</td>
                 <td className="figure pr-5 text-right">{sum(({ well }) => well)}</td>

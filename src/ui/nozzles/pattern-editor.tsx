@@ -189,7 +189,7 @@ export function PatternEditor({
           </p>
         )}
         <div role="alert">
-          <ul className="text-stop">
+          <ul className="text-hold">
             {[...fault, ...problems.slice(0, 8).map(({ path, message }) => `${path} ${message}`)].map((each) => (
               <li key={each}>{each}</li>
             ))}
@@ -255,10 +255,10 @@ export function PatternEditor({
           <img
             src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`}
             alt={`The check sheet of ${name}: ${pattern.channels.map(({ id, nozzles }) => `${id} with ${nozzles} nozzles`).join(", ")}`}
-            className="mt-2 w-full border border-hair"
+            className="mt-2 w-full border border-line"
           />
         ) : (
-          <p className="mt-2 text-soft">It is drawn as soon as nothing is wrong with it.</p>
+          <p className="mt-2 text-ink2">It is drawn as soon as nothing is wrong with it.</p>
         )}
       </div>
     </div>

@@ -50,7 +50,7 @@ export function PracticePage({ seed: first }: { seed: number }) {
         <h1>Practice</h1>
         <Link href="/nozzles">Back to the nozzles</Link>
       </div>
-      <p className="mt-1 text-soft">
+      <p className="mt-1 text-ink2">
         A simulated machine. Nothing here touches the house's machines or its record. On a real one gloves and glasses come first, and the
         data sheets and the manual say more.
       </p>
@@ -94,7 +94,7 @@ function OneMachine({ seed, another }: { seed: number; another: () => void }) {
         />
       ) : (
         <>
-          {channels.length > 0 && <p className="mt-3 text-soft text-sm">As you read it: missing · weak · deflected</p>}
+          {channels.length > 0 && <p className="mt-3 text-ink2 text-sm">As you read it: missing · weak · deflected</p>}
           {channels.length > 0 && (
             <ul className="mt-1 flex flex-wrap gap-3" aria-label="The last check, as you read it">
               {PATTERN.channels.map(({ id, ink, colour }) => {
@@ -211,7 +211,7 @@ function Choices({
         </button>
       </div>
       <fieldset className="flex flex-wrap gap-2">
-        <legend className="text-soft text-sm">Clean{heads.length ? `, ${heads.join(" and ")}` : ", all heads"}</legend>
+        <legend className="text-ink2 text-sm">Clean{heads.length ? `, ${heads.join(" and ")}` : ", all heads"}</legend>
         {JUDGING.ladder.rungs.map((rung) => (
           <button
             key={rung.id}
@@ -224,7 +224,7 @@ function Choices({
         ))}
       </fieldset>
       <fieldset className="flex flex-wrap gap-2">
-        <legend className="text-soft text-sm">Or</legend>
+        <legend className="text-ink2 text-sm">Or</legend>
         {others.map((action) => (
           <button key={action.kind} type="button" className="press hand" onClick={() => act(action)}>
             {NAMES[action.kind] ?? actionWords(action)}
@@ -287,7 +287,7 @@ function End({ practice, another }: { practice: Practice; another: () => void })
       <ul className="mt-1 list-disc pl-6">
         {astray.map(({ did, advised }, index) => (
           <li key={`${index}${did}`}>
-            {did}; <span className="text-soft">better: {advised}.</span>
+            {did}; <span className="text-ink2">better: {advised}.</span>
           </li>
         ))}
       </ul>

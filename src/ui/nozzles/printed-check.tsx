@@ -42,7 +42,7 @@ export function PrintedCheck({
   return (
     <canvas
       ref={canvas}
-      className="w-full border border-hair"
+      className="w-full border border-line"
       role="img"
       aria-label="The printed check: six blocks of dashes, one a channel"
     />

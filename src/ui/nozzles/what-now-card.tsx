@@ -94,10 +94,10 @@ function Card({
     body && done({ kind: "care", body: { ...body, ...extra } }, `Entered: ${next.words}.`);
   return (
     <section aria-label="What now" className="my-4 border-ink border-y-2 py-3">
-      <h2 className="text-soft">What now</h2>
+      <h2 className="text-ink2">What now</h2>
       <p className="text-2xl font-semibold">{next.words}</p>
       <p className="mt-1">{next.why}</p>
-      {HINTS[action.kind] && <p className="mt-1 text-soft">{HINTS[action.kind]}</p>}
+      {HINTS[action.kind] && <p className="mt-1 text-ink2">{HINTS[action.kind]}</p>}
       <div className="mt-3 flex flex-wrap gap-2">
         {action.kind === "check" &&
           (typeof checkAt === "string" ? (
@@ -134,13 +134,13 @@ function Card({
       <dl className="mt-3 flex flex-wrap gap-x-6 gap-y-1 text-sm">
         {standing.counts.length > 0 && (
           <div>
-            <dt className="inline text-soft">missing, check by check </dt>
+            <dt className="inline text-ink2">missing, check by check </dt>
             <dd className="figure inline">{standing.counts.join(" → ")}</dd>
           </div>
         )}
         {spent.cleans + spent.loads > 0 && (
           <div>
-            <dt className="inline text-soft">so far </dt>
+            <dt className="inline text-ink2">so far </dt>
             <dd className="inline">
               <span className="figure">{spent.cleans}</span> {spent.cleans === 1 ? "clean" : "cleans"},{" "}
               <span className="figure">{spent.ml}</span> mL, <span className="figure">{spent.minutes}</span> min
@@ -149,7 +149,7 @@ function Card({
         )}
         {standing.rests > 0 && (
           <div>
-            <dt className="inline text-soft">rests </dt>
+            <dt className="inline text-ink2">rests </dt>
             <dd className="figure inline">{standing.rests}</dd>
           </div>
         )}
@@ -158,7 +158,7 @@ function Card({
         <p className="mt-2 text-sm">
           {ahead.sentence}
           {!ahead.next.pays && (
-            <strong className="text-stop">
+            <strong className="text-hold">
               {" "}
               The next clean is likely to bring back {ahead.next.back.toFixed(1)} nozzles for {ahead.next.ml.toFixed(1)} mL: it no longer
               pays.
@@ -172,7 +172,7 @@ function Card({
           <ul className="grid gap-1 text-sm">
             {next.others.map(({ what, whyNot }) => (
               <li key={what}>
-                {what}: <span className="text-soft">{whyNot}.</span>
+                {what}: <span className="text-ink2">{whyNot}.</span>
               </li>
             ))}
           </ul>

@@ -33,7 +33,7 @@ export function PaperPage({ view }: { view: PaperView }) {
   return (
     <main className="px-4 py-3">
       <h1>On paper</h1>
-      <p className="text-soft">For where no tablet goes. What is written on a sheet is typed in afterwards, with the times as they were.</p>
+      <p className="text-ink2">For where no tablet goes. What is written on a sheet is typed in afterwards, with the times as they were.</p>
       <div className="mt-4 grid gap-6 lg:grid-cols-2">
         <form
           className="grid content-start gap-2"
@@ -75,7 +75,7 @@ export function PaperPage({ view }: { view: PaperView }) {
       </div>
       <h2 className="mt-8">
         Sheets{" "}
-        <span className="font-normal text-soft text-sm">{out ? `${out} not typed in yet` : view.sheets.length ? "all typed in" : ""}</span>
+        <span className="font-normal text-ink2 text-sm">{out ? `${out} not typed in yet` : view.sheets.length ? "all typed in" : ""}</span>
       </h2>
       {view.sheets.length === 0 ? (
         <p className="py-3">None yet. Make one above; its number and its code lead back here.</p>
@@ -84,10 +84,10 @@ export function PaperPage({ view }: { view: PaperView }) {
           <TableHead columns={[figures("No."), "What", "Made", "Typed in", unseen("The sheet")]} />
           <tbody>
             {view.sheets.map((sheet) => (
-              <tr key={sheet.id} className="border-hair border-b align-baseline">
+              <tr key={sheet.id} className="border-line border-b align-baseline">
                 <td className="figure py-2 pr-4 text-right">{sheet.number}</td>
                 <td className="pr-4">{sheet.words}</td>
-                <td className="pr-4 text-sm text-soft">{sheet.made}</td>
+                <td className="pr-4 text-sm text-ink2">{sheet.made}</td>
                 <td className="pr-4 text-sm">
                   {sheet.typedIn ? `${sheet.typedIn.at} by ${sheet.typedIn.by}` : <span className="text-care">not yet</span>}
                 </td>

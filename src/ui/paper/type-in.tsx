@@ -87,7 +87,7 @@ export function TypeIn({ view }: { view: SheetView }) {
         <h1>
           Sheet {view.number}: {view.what === "shift" ? `${view.person?.name}, ${view.dayWords}` : view.work[0]?.name}
         </h1>
-        <span className="text-soft text-sm">made {view.made}</span>
+        <span className="text-ink2 text-sm">made {view.made}</span>
         <a href={`/sheets/${view.id}`} className="text-sm">
           as printed
         </a>
@@ -106,10 +106,10 @@ export function TypeIn({ view }: { view: SheetView }) {
         <Field label="On">
           <input type="date" value={draft.day} onChange={(event) => change({ day: event.target.value })} className="field" />
         </Field>
-        <span className="pb-2 text-soft text-sm">After midnight still counts to the evening's day.</span>
+        <span className="pb-2 text-ink2 text-sm">After midnight still counts to the evening's day.</span>
       </div>
       {!mine && !view.me.mayForOthers && (
-        <p role="alert" className="mt-2 text-stop">
+        <p role="alert" className="mt-2 text-hold">
           This would be {whose}'s work: they type it in themselves, or a supervisor does.
         </p>
       )}
@@ -134,7 +134,7 @@ export function TypeIn({ view }: { view: SheetView }) {
           className="field"
         />
       </label>
-      <div className="sticky bottom-0 mt-3 flex flex-wrap items-center gap-3 border-soft border-t bg-sheet py-3">
+      <div className="sticky bottom-0 mt-3 flex flex-wrap items-center gap-3 border-rule border-t bg-sheet py-3">
         <button
           type="button"
           className="press press-main hand"
@@ -143,7 +143,7 @@ export function TypeIn({ view }: { view: SheetView }) {
         >
           Enter sheet {view.number}
         </button>
-        <span role="alert" className="max-w-2xl text-stop">
+        <span role="alert" className="max-w-2xl text-hold">
           {fault}
         </span>
       </div>
@@ -180,7 +180,7 @@ function TypedWorkForm({
   const open = whole ? leftOpen(work.plan, draft) : [];
   const asksWhy = draft.outcome === "skipped" || draft.outcome === "not-finished";
   return (
-    <section aria-label={work.name} className="mt-4 border-soft border-t pt-2">
+    <section aria-label={work.name} className="mt-4 border-rule border-t pt-2">
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
         <h2 className="min-w-60 grow">
           {!whole && <span className="figure mr-2">{number}</span>}
@@ -193,7 +193,7 @@ function TypedWorkForm({
               key={id}
               type="button"
               aria-pressed={draft.outcome === id}
-              className={`press ${draft.outcome === id ? "!border-accent !bg-tint" : ""}`}
+              className={`press ${draft.outcome === id ? "!border-accent !bg-well" : ""}`}
               onClick={() => set({ outcome: id })}
             >
               <span aria-hidden="true">{draft.outcome === id ? "■" : "□"}</span> {words}
@@ -235,7 +235,7 @@ function TypedWorkForm({
           >
             All boxes are ticked
           </button>
-          <span className="text-soft text-sm">A step without a time of its own has that of the step before it.</span>
+          <span className="text-ink2 text-sm">A step without a time of its own has that of the step before it.</span>
         </p>
       )}
       {(whole || draft.outcome === "done") && (

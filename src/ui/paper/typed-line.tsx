@@ -27,9 +27,9 @@ export function TypedLineRow({
   const set = (next: Partial<LineDraft>) => change({ ...draft, on: true, ...next });
   const label = `${name}, line ${number}`;
   return (
-    <li className={`border-hair border-b py-1 ${window ? "border-l-4 border-l-soft pl-2" : "pl-3"}`}>
+    <li className={`border-line border-b py-1 ${window ? "border-l-4 border-l-rule pl-2" : "pl-3"}`}>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
-        {whole && <span className="figure w-7 text-right text-soft">{number}</span>}
+        {whole && <span className="figure w-7 text-right text-ink2">{number}</span>}
         {whole && (
           <input
             type="checkbox"
@@ -40,8 +40,8 @@ export function TypedLineRow({
           />
         )}
         <span className="min-w-52 grow basis-72">
-          {only && <span className="text-soft text-sm italic">Only if {only}. </span>}
-          {text} {on && <span className="text-soft">({on})</span>}
+          {only && <span className="text-ink2 text-sm italic">Only if {only}. </span>}
+          {text} {on && <span className="text-ink2">({on})</span>}
         </span>
         <Answer {...{ box, draft, set, label, people }} />
         {whole && timed && (
@@ -82,7 +82,7 @@ function Answer({
               key={id}
               type="button"
               aria-pressed={draft.choice === id}
-              className={`press ${draft.choice === id ? "!border-accent !bg-tint" : ""}`}
+              className={`press ${draft.choice === id ? "!border-accent !bg-well" : ""}`}
               onClick={() => set({ choice: id })}
             >
               <span aria-hidden="true">{draft.choice === id ? "■" : "□"}</span> {text}

@@ -12,7 +12,7 @@ export function RoundExtras({ view, role, done }: { view: RoundView; role: Role;
   const [open, setOpen] = useState({ feeds: false });
   const timed = view.durations.filter(({ runs }) => runs > 0).sort((a, b) => b.runs - a.runs);
   return (
-    <div className="mt-6 grid gap-3 border-hair border-t pt-3">
+    <div className="mt-6 grid gap-3 border-line border-t pt-3">
       <p className="flex flex-wrap gap-x-5 gap-y-1">
         <a href="/rounds/week">The week ahead, levelled</a>
         {view.round && <a href={`/round-sheets/${view.day}`}>Round sheets to print</a>}
@@ -26,13 +26,13 @@ export function RoundExtras({ view, role, done }: { view: RoundView; role: Role;
             <TableHead columns={["Work", "Machine", figures("runs"), figures("median of plan"), figures("spread"), "why taken so"]} />
             <tbody>
               {timed.map(({ routine, name, machine, runs, percent, spreadPercent, why }) => (
-                <tr key={`${routine}/${machine}`} className="border-hair border-b">
+                <tr key={`${routine}/${machine}`} className="border-line border-b">
                   <td className="py-1 pr-5">{name}</td>
                   <td className="pr-5">{machine}</td>
                   <td className="figure pr-5 text-right">{runs}</td>
                   <td className="figure pr-5 text-right">{percent} %</td>
                   <td className="figure pr-5 text-right">± {spreadPercent} %</td>
-                  <td className="text-soft text-sm">{why}</td>
+                  <td className="text-ink2 text-sm">{why}</td>
                 </tr>
               ))}
             </tbody>

@@ -30,12 +30,12 @@ export function Feeds({ view }: { view: RoundView }) {
   return (
     <section aria-label="Calendars">
       <h2>Calendars</h2>
-      <p className="text-soft text-sm">
+      <p className="text-ink2 text-sm">
         The round and the work ahead in any calendar that takes iCalendar addresses. Whoever has an address can read it.
       </p>
       <ul className="mt-1">
         {feeds.map(({ id, words }) => (
-          <li key={id} className="flex items-center justify-between gap-2 border-hair border-b py-1">
+          <li key={id} className="flex items-center justify-between gap-2 border-line border-b py-1">
             {words}
             <button type="button" className="press" onClick={() => takeBack(id, words)}>
               Take back

@@ -20,14 +20,14 @@ export function LeftOut({
   if (still.length === 0) return null;
   return (
     <section aria-label="Left out">
-      <h2 className="border-soft border-b pb-1">
-        Left out <span className="figure font-normal text-soft">{still.length}</span>
+      <h2 className="border-rule border-b pb-1">
+        Left out <span className="figure font-normal text-ink2">{still.length}</span>
       </h2>
-      <ul className="divide-y divide-hair">
+      <ul className="divide-y divide-line">
         {still.map(({ id, why }) => (
           <li key={id} className="py-1.5">
             <strong className="font-semibold">{words.work(id)}</strong>: {why}.{" "}
-            {id in changes && <span className="text-soft">{changeWords(changes[id], words)}</span>}
+            {id in changes && <span className="text-ink2">{changeWords(changes[id], words)}</span>}
           </li>
         ))}
       </ul>
@@ -51,13 +51,13 @@ export function Changes({ changes, words }: { changes: readonly Change[]; words:
   };
   return (
     <section aria-label="What changed">
-      <h2 className="border-soft border-b pb-1">
-        What changed <span className="figure font-normal text-soft">{changes.length}</span>
+      <h2 className="border-rule border-b pb-1">
+        What changed <span className="figure font-normal text-ink2">{changes.length}</span>
       </h2>
       {changes.length === 0 ? (
-        <p className="py-1.5 text-soft">Nothing: everybody keeps what they were told.</p>
+        <p className="py-1.5 text-ink2">Nothing: everybody keeps what they were told.</p>
       ) : (
-        <ul className="divide-y divide-hair">
+        <ul className="divide-y divide-line">
           {changes.map((change) => (
             <li key={change.id} className="py-1.5">
               <strong className="font-semibold">{words.work(change.id)}</strong>: {said(change)}
@@ -81,20 +81,20 @@ export function PutOff({
 }) {
   return (
     <section aria-label="Put off">
-      <h2 className="border-soft border-b pb-1">
-        Put off, short-handed <span className="figure font-normal text-soft">{deferred.length}</span>
+      <h2 className="border-rule border-b pb-1">
+        Put off, short-handed <span className="figure font-normal text-ink2">{deferred.length}</span>
       </h2>
-      <ul className="divide-y divide-hair">
+      <ul className="divide-y divide-line">
         {deferred.map(({ key, until, risk }) => (
           <li key={key} className="py-1.5">
-            <strong className={`font-semibold ${until ? "" : "text-stop"}`}>{words.work(key)}</strong>: {risk}.
+            <strong className={`font-semibold ${until ? "" : "text-hold"}`}>{words.work(key)}</strong>: {risk}.
           </li>
         ))}
       </ul>
       {kept.length > 0 && (
         <details>
           <summary className="cursor-pointer py-1.5">{kept.length} kept, and why</summary>
-          <ul className="text-soft">
+          <ul className="text-ink2">
             {kept.map(({ key, why }) => (
               <li key={key}>
                 {words.work(key)}: {why}

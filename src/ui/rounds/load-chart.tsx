@@ -30,8 +30,8 @@ export function LoadChart({ weeks, skill }: { weeks: readonly WeekLoad[]; skill:
       >
         {y.ticks(4).map((tick) => (
           <g key={tick}>
-            <line x1={MARGIN.left} x2={WIDTH - MARGIN.right} y1={y(tick)} y2={y(tick)} className="stroke-hair" />
-            <text x={MARGIN.left - 6} y={y(tick) + 4} textAnchor="end" className="fill-soft text-[11px]">
+            <line x1={MARGIN.left} x2={WIDTH - MARGIN.right} y1={y(tick)} y2={y(tick)} className="stroke-line" />
+            <text x={MARGIN.left - 6} y={y(tick) + 4} textAnchor="end" className="fill-ink2 text-[11px]">
               {tick}
             </text>
           </g>
@@ -47,14 +47,14 @@ export function LoadChart({ weeks, skill }: { weeks: readonly WeekLoad[]; skill:
                 width={half - 2}
                 y={y(load)}
                 height={y(0) - y(load)}
-                className={load > capacity ? "fill-stop" : "fill-accent"}
+                className={load > capacity ? "fill-hold" : "fill-accent"}
               />
               <rect x={left + half} width={half - 2} y={y(capacity)} height={y(0) - y(capacity)} className="fill-none stroke-ink" />
-              <text x={left + half} y={HEIGHT - MARGIN.bottom + 14} textAnchor="middle" className="fill-soft text-[11px]">
+              <text x={left + half} y={HEIGHT - MARGIN.bottom + 14} textAnchor="middle" className="fill-ink2 text-[11px]">
                 {week.words}
               </text>
               {load > capacity && (
-                <text x={left + half} y={HEIGHT - MARGIN.bottom + 28} textAnchor="middle" className="fill-stop text-[11px]">
+                <text x={left + half} y={HEIGHT - MARGIN.bottom + 28} textAnchor="middle" className="fill-hold text-[11px]">
                   {Math.round(load - capacity)} min too much
                 </text>
               )}

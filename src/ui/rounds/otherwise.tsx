@@ -25,7 +25,7 @@ export function Otherwise({ view, shortHanded }: { view: RoundView; shortHanded:
   return (
     <section
       aria-label="The day goes otherwise"
-      className="mt-6 grid gap-x-8 gap-y-5 border-hair border-t pt-3 md:grid-cols-2 lg:grid-cols-4"
+      className="mt-6 grid gap-x-8 gap-y-5 border-line border-t pt-3 md:grid-cols-2 lg:grid-cols-4"
     >
       <Form
         title="Somebody is gone"

@@ -94,14 +94,14 @@ export function RoundChart({ view, problem, tasks, words, locked, chosen, choose
 
   return (
     <div ref={board} className="relative select-none">
-      <div className="ml-32 relative h-5 text-soft text-sm" aria-hidden="true">
+      <div className="ml-32 relative h-5 text-ink2 text-sm" aria-hidden="true">
         {ticks.map((minute) => (
           <span key={minute} className="figure absolute -translate-x-1/2" style={{ left: percent(minute) }}>
             {words.minute(minute)}
           </span>
         ))}
       </div>
-      <ul className="border-soft border-t">
+      <ul className="border-rule border-t">
         {there.map(({ id: person, shifts }) => {
           const own = tasks.filter((task) => firstPerson(task) === person);
           const waits = lanesOf(problem, own);
@@ -110,22 +110,22 @@ export function RoundChart({ view, problem, tasks, words, locked, chosen, choose
           const minutes = hands.reduce((sum, { start, end }) => sum + end - start, 0);
           const known = view.people.find((each) => each.id === person);
           return (
-            <li key={person} data-person={person} className={`flex border-hair border-b ${carry?.person === person ? "bg-tint" : ""}`}>
+            <li key={person} data-person={person} className={`flex border-line border-b ${carry?.person === person ? "bg-well" : ""}`}>
               <div className="w-32 shrink-0 py-1.5 pr-2">
                 <span className="font-semibold">{words.person(person)}</span>
-                <span className="block text-soft text-sm">
+                <span className="block text-ink2 text-sm">
                   <span className="figure">{minutes}</span> min hands{known?.absence ? "; away" : shifts.length === 0 ? "; not there" : ""}
                 </span>
               </div>
               <div data-track className="relative grow" style={{ height: HANDS_PX + 12 + lanes * (WAIT_PX + 2) }}>
                 {ticks.map((minute) => (
-                  <span key={minute} className="absolute inset-y-0 border-hair border-l" style={{ left: percent(minute) }} />
+                  <span key={minute} className="absolute inset-y-0 border-line border-l" style={{ left: percent(minute) }} />
                 ))}
                 {offShift(shifts, from, until).map(([open, close]) => (
                   <span
                     key={open}
                     title={`${words.person(person)} is not there`}
-                    className="absolute inset-y-0 bg-tint opacity-70"
+                    className="absolute inset-y-0 bg-well opacity-70"
                     style={{ left: percent(open), width: `calc(${percent(close)} - ${percent(open)})` }}
                   />
                 ))}
@@ -136,7 +136,7 @@ export function RoundChart({ view, problem, tasks, words, locked, chosen, choose
                   <span
                     key={`${task.id}/${start}`}
                     title={`${words.work(task.id)}: the machine works by itself, ${words.minute(start)} to ${words.minute(end)}`}
-                    className={`absolute border border-ink ${chosen === task.id ? "bg-tint" : "bg-sheet"} ${closes ? "border-r-[4px]" : ""}`}
+                    className={`absolute border border-ink ${chosen === task.id ? "bg-well" : "bg-sheet"} ${closes ? "border-r-[4px]" : ""}`}
                     style={{
                       left: percent(start),
                       width: `calc(${percent(end)} - ${percent(start)})`,
@@ -172,7 +172,7 @@ export function RoundChart({ view, problem, tasks, words, locked, chosen, choose
                           begun.has(task.id)
                             ? "border-ink bg-ink text-sheet"
                             : late
-                              ? "border-stop bg-stop text-sheet"
+                              ? "border-hold bg-hold text-sheet"
                               : "border-accent bg-accent text-on-accent"
                         } ${chosen === task.id ? "z-10 outline-2 outline-ink outline-offset-1" : ""} ${carry?.id === task.id ? "opacity-40" : ""}`}
                         style={{
@@ -189,7 +189,7 @@ export function RoundChart({ view, problem, tasks, words, locked, chosen, choose
                 })}
                 {carry?.person === person && weighed && (
                   <span
-                    className={`pointer-events-none absolute top-1.5 z-20 rounded-[2px] border-2 ${weighed.broken ? "border-stop" : "border-ink"} bg-raised/70`}
+                    className={`pointer-events-none absolute top-1.5 z-20 rounded-[2px] border-2 ${weighed.broken ? "border-hold" : "border-ink"} bg-card/70`}
                     style={{
                       left: percent(carry.start),
                       width: `calc(${percent(carry.start + lengthOf(tasks, carry.id))} - ${percent(carry.start)})`,
@@ -203,7 +203,7 @@ export function RoundChart({ view, problem, tasks, words, locked, chosen, choose
         })}
       </ul>
       {away.length > 0 && (
-        <p className="mt-1 text-soft text-sm">
+        <p className="mt-1 text-ink2 text-sm">
           Not there:{" "}
           {away
             .map(({ id }) => {
@@ -213,7 +213,7 @@ export function RoundChart({ view, problem, tasks, words, locked, chosen, choose
             .join(", ")}
         </p>
       )}
-      <p aria-live="polite" className={`mt-1 min-h-6 ${weighed?.broken ? "text-stop" : ""}`}>
+      <p aria-live="polite" className={`mt-1 min-h-6 ${weighed?.broken ? "text-hold" : ""}`}>
         {carry && weighed ? `${words.work(carry.id)} at ${words.minute(carry.start)}, ${words.person(carry.person)}: ${weighed.words}` : ""}
       </p>
     </div>

@@ -47,14 +47,14 @@ export function RoundTask({
   const stays = minute === start && to === person;
   return (
     <section aria-label={words.work(task.id)}>
-      <h2 className="border-soft border-b pb-1">
+      <h2 className="border-rule border-b pb-1">
         {known?.machineName} <span className="font-normal">{known?.name}</span>
       </h2>
       <p className="mt-1">
         {words.minute(start)} to {words.minute(end)}, {words.person(person)}
         {due != null &&
           (end > due ? (
-            <span className="text-stop">
+            <span className="text-hold">
               ; {end - due} min late (due {words.minute(due)})
             </span>
           ) : (
@@ -62,7 +62,7 @@ export function RoundTask({
           ))}
         {begun && "; under way"}
       </p>
-      <p className="mt-1 text-soft">
+      <p className="mt-1 text-ink2">
         {begun
           ? "What has begun stays as it is."
           : waits
@@ -81,7 +81,7 @@ export function RoundTask({
           </li>
         ))}
       </ol>
-      <p className="mt-1 text-soft text-sm">How long: {known?.duration}.</p>
+      <p className="mt-1 text-ink2 text-sm">How long: {known?.duration}.</p>
       {mayPlan && !begun && (
         <div className="mt-2 flex flex-wrap items-end gap-2">
           <button type="button" className="press" aria-pressed={locked} onClick={() => lock(task.id)}>
@@ -90,11 +90,11 @@ export function RoundTask({
           {!locked && (
             <>
               <label className="grid">
-                <span className="text-soft text-sm">Start</span>
+                <span className="text-ink2 text-sm">Start</span>
                 <input type="time" className="field" value={time} onChange={(event) => setTime(event.target.value)} />
               </label>
               <label className="grid">
-                <span className="text-soft text-sm">Who</span>
+                <span className="text-ink2 text-sm">Who</span>
                 <select className="field" value={to} onChange={(event) => setTo(event.target.value)}>
                   {problem.people.map(({ id }) => (
                     <option key={id} value={id}>
@@ -116,7 +116,7 @@ export function RoundTask({
                 Make room for it there
               </button>
               <label className="grid">
-                <span className="text-soft text-sm">Exchange people with</span>
+                <span className="text-ink2 text-sm">Exchange people with</span>
                 <select className="field max-w-56" value="" onChange={(event) => event.target.value && swap(task.id, event.target.value)}>
                   <option value="">…</option>
                   {tasks
@@ -136,7 +136,7 @@ export function RoundTask({
         </div>
       )}
       {mayPlan && !begun && !locked && !stays && (
-        <p className={`mt-1 ${result?.broken.length ? "text-stop" : ""}`}>
+        <p className={`mt-1 ${result?.broken.length ? "text-hold" : ""}`}>
           {!result
             ? "That time is not in this round."
             : result.broken[0]

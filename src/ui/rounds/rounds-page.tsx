@@ -259,7 +259,7 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
               onClick={() => scope({ what: id })}
               className={`press ${id === view.what ? "border-2 border-accent" : ""}`}
             >
-              {spoken} <span className="figure text-soft">{open}</span>
+              {spoken} <span className="figure text-ink2">{open}</span>
             </button>
           ))}
         </fieldset>
@@ -329,7 +329,7 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
           <>
             In force since {view.round.at}, by {view.round.by}.
             {broken.length > 0 && (
-              <span className="text-stop">
+              <span className="text-hold">
                 {" "}
                 It no longer fits: {broken[0]?.task ? `${words.work(broken[0].task)} ` : ""}
                 {broken[0]?.why}.
@@ -344,11 +344,11 @@ export function RoundsPage({ first, role }: { first: RoundView; role: Role }) {
       </p>
       {shown.length > 0 && (
         <>
-          <p className="figure mb-2 flex flex-wrap gap-x-5 text-soft">
+          <p className="figure mb-2 flex flex-wrap gap-x-5 text-ink2">
             <span>last ends {words.minute(lastEnd)}</span>
             <span>{hands} min hands-on</span>
             <span>{Math.round(parts.walking * 10)} min walking</span>
-            <span className={lateTasks.length ? "text-stop" : ""}>{lateTasks.length} late</span>
+            <span className={lateTasks.length ? "text-hold" : ""}>{lateTasks.length} late</span>
             <span>cost {Math.round(Object.values(parts).reduce((sum, each) => sum + each, 0))}</span>
           </p>
           <RoundChart

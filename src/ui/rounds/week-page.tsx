@@ -60,7 +60,7 @@ export function WeekPage({ first, role }: { first: WeekView; role: Role }) {
       </div>
       <div className="mt-3 grid gap-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)]">
         <section aria-label="Days">
-          <h2 className="border-soft border-b pb-1">Hands-on minutes a day</h2>
+          <h2 className="border-rule border-b pb-1">Hands-on minutes a day</h2>
           <table className="mt-1 w-full">
             <TableHead
               columns={[
@@ -73,7 +73,7 @@ export function WeekPage({ first, role }: { first: WeekView; role: Role }) {
             />
             <tbody>
               {view.days.map(({ day, words, works, before, after, capacity, there }) => (
-                <tr key={day} className={`border-hair border-b ${works ? "" : "text-soft"}`}>
+                <tr key={day} className={`border-line border-b ${works ? "" : "text-ink2"}`}>
                   <th
                     scope="row"
                     className="py-1 text-left font-normal"
@@ -89,7 +89,7 @@ export function WeekPage({ first, role }: { first: WeekView; role: Role }) {
                     <span className="relative block h-4" aria-hidden="true">
                       <span className="absolute inset-y-0 left-0 border border-ink" style={{ width: `${(before / most) * 100}%` }} />
                       <span
-                        className={`absolute inset-y-1 left-0 ${after > capacity ? "bg-stop" : "bg-accent"}`}
+                        className={`absolute inset-y-1 left-0 ${after > capacity ? "bg-hold" : "bg-accent"}`}
                         style={{ width: `${(after / most) * 100}%` }}
                       />
                     </span>
@@ -98,13 +98,13 @@ export function WeekPage({ first, role }: { first: WeekView; role: Role }) {
               ))}
             </tbody>
           </table>
-          <p className="mt-1 text-soft text-sm">
+          <p className="mt-1 text-ink2 text-sm">
             Open: as it stands; solid: levelled. People can give {Math.round(view.careShare * 100)} % of their shifts to care (a setting).
           </p>
         </section>
         <section aria-label="Moves">
-          <h2 className="flex items-center gap-3 border-soft border-b pb-1">
-            Moves that level it <span className="figure font-normal text-soft">{view.moves.length}</span>
+          <h2 className="flex items-center gap-3 border-rule border-b pb-1">
+            Moves that level it <span className="figure font-normal text-ink2">{view.moves.length}</span>
             {mayPlan && view.moves.length > 0 && (
               <span className="ml-auto flex gap-2 font-normal">
                 <button type="button" className="press" onClick={() => setLeft(left.length ? [] : view.moves.map(({ key }) => key))}>
@@ -116,8 +116,8 @@ export function WeekPage({ first, role }: { first: WeekView; role: Role }) {
               </span>
             )}
           </h2>
-          {view.moves.length === 0 && <p className="py-1.5 text-soft">The days ahead are as even as their windows allow.</p>}
-          <ul className="divide-y divide-hair">
+          {view.moves.length === 0 && <p className="py-1.5 text-ink2">The days ahead are as even as their windows allow.</p>}
+          <ul className="divide-y divide-line">
             {view.moves.map(({ key, name, machineName, fromWords, toWords, minutes, why }) => (
               <li key={key} className="py-1.5">
                 <label className="flex items-baseline gap-2">
@@ -129,8 +129,8 @@ export function WeekPage({ first, role }: { first: WeekView; role: Role }) {
                   />
                   <span>
                     <strong className="font-semibold">{machineName}</strong> {name}: {fromWords} → {toWords}{" "}
-                    <span className="figure text-soft">{minutes} min</span>
-                    <span className="block text-soft text-sm">{why}.</span>
+                    <span className="figure text-ink2">{minutes} min</span>
+                    <span className="block text-ink2 text-sm">{why}.</span>
                   </span>
                 </label>
               </li>
@@ -139,11 +139,11 @@ export function WeekPage({ first, role }: { first: WeekView; role: Role }) {
         </section>
       </div>
       <section aria-label="Six weeks" className="mt-6">
-        <h2 className="border-soft border-b pb-1">Six weeks, by skill: work (solid) against people who have the skill (open), minutes</h2>
+        <h2 className="border-rule border-b pb-1">Six weeks, by skill: work (solid) against people who have the skill (open), minutes</h2>
         {lacking.length === 0 ? (
           <p className="py-1.5">All of it fits, also where people have several skills.</p>
         ) : (
-          <ul className="py-1.5 text-stop">
+          <ul className="py-1.5 text-hold">
             {lacking.map(({ from, words, lacks }) => (
               <li key={from}>
                 From {words}: {lacks?.skills.map((skill) => skill || "anybody's work").join(" and ")}{" "}

@@ -79,7 +79,7 @@ export function RoutineEditor({ id, page }: { id: string; page: RoutinePage }) {
     <main className="mx-auto max-w-7xl px-4 pb-10">
       <div className="flex flex-wrap items-baseline gap-x-4 py-3">
         <h1>{checked?.routine?.name ?? page.row?.name ?? "A routine"}</h1>
-        <span className="text-soft">{page.row ? `${page.row.id}, ${page.row.from}; ${page.row.when}` : "new"}</span>
+        <span className="text-ink2">{page.row ? `${page.row.id}, ${page.row.from}; ${page.row.when}` : "new"}</span>
         <Link href="/shop?tab=routines" className="ml-auto">
           All routines
         </Link>
@@ -96,20 +96,20 @@ export function RoutineEditor({ id, page }: { id: string; page: RoutinePage }) {
             className="field figure h-[60vh] resize-y whitespace-pre !text-xs leading-relaxed"
           />
           <div aria-live="polite">
-            {fault && <p className="text-stop">{fault}</p>}
+            {fault && <p className="text-hold">{fault}</p>}
             {problems.length > 0 && (
-              <ul aria-label="What is wrong" className="max-h-40 overflow-y-auto border-stop border-l-4 pl-3 text-sm">
+              <ul aria-label="What is wrong" className="max-h-40 overflow-y-auto border-hold border-l-4 pl-3 text-sm">
                 {problems.map(({ line, column, path, message }) => (
                   <li key={`${path}${message}`}>
                     <button type="button" className="text-left underline" onClick={() => show(line, column)}>
                       line {line}
                     </button>{" "}
-                    <span className="figure text-soft">{path}</span> {message}
+                    <span className="figure text-ink2">{path}</span> {message}
                   </li>
                 ))}
               </ul>
             )}
-            {checked && problems.length === 0 && !fault && <p className="text-soft">It holds together.</p>}
+            {checked && problems.length === 0 && !fault && <p className="text-ink2">It holds together.</p>}
           </div>
           <Field label="Why it is changed">
             <input value={why} maxLength={500} onChange={(event) => setWhy(event.target.value)} className="field" />
@@ -140,7 +140,7 @@ export function RoutineEditor({ id, page }: { id: string; page: RoutinePage }) {
             )}
           </div>
           {page.row?.from === "built in" && (
-            <p className="text-soft text-sm">
+            <p className="text-ink2 text-sm">
               What you put in force under this id stands before the built-in one. For a routine beside it, give it an id that begins with
               house-.
             </p>
@@ -150,7 +150,7 @@ export function RoutineEditor({ id, page }: { id: string; page: RoutinePage }) {
               <h2>Was it needed?</h2>
               <ul className="text-sm">
                 {page.found.map(({ machine: name, needed }) => (
-                  <li key={name} className="border-hair border-b py-1">
+                  <li key={name} className="border-line border-b py-1">
                     <strong>{name}</strong> <span className="figure">{needed.looked.join(", ")}</span> (newest first): {needed.why}
                   </li>
                 ))}
@@ -177,7 +177,7 @@ export function RoutineEditor({ id, page }: { id: string; page: RoutinePage }) {
               <summary className="cursor-pointer py-1">Versions ({page.versions.length})</summary>
               <ul className="text-sm">
                 {page.versions.map((version) => (
-                  <li key={version.version} className="flex items-baseline gap-3 border-hair border-b py-1">
+                  <li key={version.version} className="flex items-baseline gap-3 border-line border-b py-1">
                     {version.words}
                     <button type="button" className="underline" onClick={() => change(version.text)}>
                       Take its text

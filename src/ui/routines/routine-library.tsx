@@ -36,7 +36,7 @@ export function RoutineLibrary({ rows, needed }: { rows: RoutineRow[]; needed: N
         </Link>
       </div>
       {needed.length > 0 && (
-        <section aria-label="Was it needed?" className="border-hair border-y py-2">
+        <section aria-label="Was it needed?" className="border-line border-y py-2">
           <h2>Was it needed?</h2>
           <ul>
             {needed.map(({ routine, name, machine, verdict, why }) => (
@@ -44,8 +44,8 @@ export function RoutineLibrary({ rows, needed }: { rows: RoutineRow[]; needed: N
                 <Link href={`/shop/routines/${routine}`} prefetch={false}>
                   {name}
                 </Link>{" "}
-                at {machine}: the interval <strong className={verdict === "must shrink" ? "text-stop" : ""}>{verdict}</strong>.{" "}
-                <span className="text-soft">{why}.</span>
+                at {machine}: the interval <strong className={verdict === "must shrink" ? "text-hold" : ""}>{verdict}</strong>.{" "}
+                <span className="text-ink2">{why}.</span>
               </li>
             ))}
           </ul>
@@ -55,7 +55,7 @@ export function RoutineLibrary({ rows, needed }: { rows: RoutineRow[]; needed: N
         <TableHead columns={[unseen("In the pack"), "Routine", "Falls due", figures("hands"), figures("wait"), "At"]} />
         <tbody>
           {shown.map(({ id, name, from, when, handsMinutes, waitMinutes, steps, machines }) => (
-            <tr key={id} className="border-hair border-b align-baseline">
+            <tr key={id} className="border-line border-b align-baseline">
               <td>
                 <input
                   type="checkbox"
@@ -68,14 +68,14 @@ export function RoutineLibrary({ rows, needed }: { rows: RoutineRow[]; needed: N
                 <Link href={`/shop/routines/${id}`} prefetch={false}>
                   {name}
                 </Link>{" "}
-                <span className="figure text-soft">{id}</span>
+                <span className="figure text-ink2">{id}</span>
                 {from !== "built in" && <span className="text-accent"> {from === "own" ? "the house's own" : "changed here"}</span>}
-                {steps === 0 && <span className="text-soft"> no steps</span>}
+                {steps === 0 && <span className="text-ink2"> no steps</span>}
               </RowHead>
               <td className="pr-3">{when}</td>
               <td className="figure text-right">{handsMinutes}</td>
               <td className="figure pr-4 text-right">{waitMinutes}</td>
-              <td className="text-soft">{machines.length > 5 ? `${machines.length} machines` : machines.join(", ")}</td>
+              <td className="text-ink2">{machines.length > 5 ? `${machines.length} machines` : machines.join(", ")}</td>
             </tr>
           ))}
         </tbody>
@@ -126,7 +126,7 @@ function PackIn() {
         <input type="file" accept=".yaml,.yml,.json" className="sr-only" onChange={(event) => void look(event.target.files?.[0])} />
       </label>
       {problems.length > 0 && (
-        <ul role="alert" className="border-stop border-l-4 pl-3 text-sm">
+        <ul role="alert" className="border-hold border-l-4 pl-3 text-sm">
           {problems.slice(0, 20).map(({ path, message }) => (
             <li key={path + message}>
               {path} {message}
@@ -139,7 +139,7 @@ function PackIn() {
           <ul>
             {preview.routines.map(({ id, name, state }) => (
               <li key={id}>
-                {name} <span className="figure text-soft">{id}</span> {state}
+                {name} <span className="figure text-ink2">{id}</span> {state}
               </li>
             ))}
           </ul>

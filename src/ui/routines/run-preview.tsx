@@ -10,27 +10,27 @@ export function RunPreview({ plan }: { plan: readonly PlannedStep[] }) {
   const [at, setAt] = useState(0);
   const index = Math.min(at, plan.length - 1);
   const step = plan[index];
-  if (!step) return <p className="text-soft">It has no steps: it is entered as done.</p>;
+  if (!step) return <p className="text-ink2">It has no steps: it is entered as done.</p>;
   return (
     <section aria-label="The run as it will look" className="grid content-start gap-2">
-      <div className="border border-soft p-3">
-        <p className="text-sm text-soft">
+      <div className="border border-rule p-3">
+        <p className="text-sm text-ink2">
           step {index + 1} of {plan.length}
           {step.window && `, within ${step.window.withinMinutes} min`}
           {step.routine && `, from ${step.routine}`}
         </p>
         <p className="mt-1 font-semibold text-2xl leading-tight">
-          {step.text} {step.on && <span className="text-soft">({step.on})</span>}
+          {step.text} {step.on && <span className="text-ink2">({step.on})</span>}
         </p>
-        {step.detail && <p className="mt-2 text-lg text-soft">{step.detail}</p>}
+        {step.detail && <p className="mt-2 text-lg text-ink2">{step.detail}</p>}
         <ul className="mt-3 grid gap-1">
           {answersOf(step).map((answer) => (
-            <li key={answer} className="border border-hair px-2 py-2 text-center">
+            <li key={answer} className="border border-line px-2 py-2 text-center">
               {answer}
             </li>
           ))}
         </ul>
-        <p className="mt-2 text-sm text-soft">{notesOf(step).join("; ")}</p>
+        <p className="mt-2 text-sm text-ink2">{notesOf(step).join("; ")}</p>
       </div>
       <div className="flex gap-2">
         <button type="button" className="press" disabled={index === 0} onClick={() => setAt(index - 1)}>
@@ -40,7 +40,7 @@ export function RunPreview({ plan }: { plan: readonly PlannedStep[] }) {
           Next
         </button>
       </div>
-      <ol className="max-h-72 list-decimal overflow-y-auto border-hair border-t pl-8 text-sm">
+      <ol className="max-h-72 list-decimal overflow-y-auto border-line border-t pl-8 text-sm">
         {plan.map((each, place) => (
           <li key={each.at} className={place === index ? "font-semibold" : ""}>
             <button type="button" className="text-left" onClick={() => setAt(place)}>

@@ -70,7 +70,7 @@ function FleetImport() {
   return (
     <section aria-label="Fleet file">
       <h2>Bring in a fleet file (JSON)</h2>
-      <p className="text-soft text-sm">Merged by id. Nothing changes before you say so, and then all of it or nothing.</p>
+      <p className="text-ink2 text-sm">Merged by id. Nothing changes before you say so, and then all of it or nothing.</p>
       <input
         aria-label="Fleet file"
         type="file"
@@ -89,7 +89,7 @@ function FleetImport() {
               .map(([kind, many]) => `${many} ${kind} entries`)
               .join(", ")}
           </p>
-          <ul className="max-h-60 columns-2 overflow-auto border-hair border-y py-1 text-sm md:columns-3">
+          <ul className="max-h-60 columns-2 overflow-auto border-line border-y py-1 text-sm md:columns-3">
             {preview.rows.map((row) => (
               <li key={`${row.subject}/${row.id}`}>
                 {row.subject} {row.name}: <strong>{row.state}</strong>

@@ -71,7 +71,7 @@ export function CalendarForm({ calendar }: { calendar: CalendarView }) {
               </option>
             ))}
           </select>
-          <span className="text-soft text-sm">Work done before it counts for the evening before.</span>
+          <span className="text-ink2 text-sm">Work done before it counts for the evening before.</span>
         </label>
         <fieldset>
           <legend className="text-sm">Beats are late after</legend>
@@ -150,7 +150,7 @@ export function CalendarForm({ calendar }: { calendar: CalendarView }) {
         <fieldset className="grid gap-2">
           <legend className="text-sm">Shifts (one that ends before it begins runs past midnight)</legend>
           {shifts.map((shift, index) => (
-            <div key={index} className="grid gap-1 border-hair border-b pb-2">
+            <div key={index} className="grid gap-1 border-line border-b pb-2">
               <div className="flex flex-wrap gap-2">
                 <input
                   aria-label={`Shift ${index + 1} id`}

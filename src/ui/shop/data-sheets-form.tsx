@@ -31,7 +31,7 @@ export function DataSheetsForm({ sheets }: { sheets: DataSheet[] }) {
       }}
     >
       {rows.map((row, index) => (
-        <fieldset key={index} className="grid gap-1 border-hair border-t pt-2">
+        <fieldset key={index} className="grid gap-1 border-line border-t pt-2">
           <legend className="sr-only">Data sheet {index + 1}</legend>
           <div className="flex flex-wrap items-end gap-2">
             <Field label="What it is of">

@@ -17,7 +17,7 @@ const FIELDS = [
 export function JudgementForm({ rows }: { rows: ReadinessRow[] }) {
   return (
     <div>
-      <p className="mb-3 max-w-2xl text-soft">
+      <p className="mb-3 max-w-2xl text-ink2">
         Up to so many missing nozzles (weak and deflected ones count half) a machine prints with care; more, or any side by side, is a hold.
         For a long run or a big job set both to 0. A machine's own numbers stand before its class's.
       </p>
@@ -46,10 +46,10 @@ function OneRow({ row }: { row: ReadinessRow }) {
     });
   };
   return (
-    <tr className="border-hair border-b">
+    <tr className="border-line border-b">
       <RowHead className="pr-4">
         {row.name}
-        {row.own && <span className="font-normal text-soft"> (own)</span>}
+        {row.own && <span className="font-normal text-ink2"> (own)</span>}
       </RowHead>
       {FIELDS.map(([key, name, step]) => (
         <td key={key} className="pr-4">

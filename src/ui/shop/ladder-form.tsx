@@ -31,7 +31,7 @@ export function LadderForm({ rows }: { rows: LadderRow[] }) {
   return (
     <section aria-label="Cleaning ladder" className="mt-8">
       <h2>Cleaning ladder</h2>
-      <p className="mb-2 max-w-2xl text-soft">
+      <p className="mb-2 max-w-2xl text-ink2">
         The strengths of a head clean with what each draws, the weakest first, and when to go on, climb, rest or call. A machine's own stand
         before its class's. The school (ladder, fixed number, load and clean) is chosen under Schools.
       </p>

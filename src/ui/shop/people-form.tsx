@@ -28,7 +28,7 @@ export function PeopleForm({ view }: { view: PeopleView }) {
         <TableHead columns={["Name", "Role", "Skills", "Shifts", "Sign-in", "Change"]} />
         <tbody>
           {view.people.map((person) => (
-            <tr key={person.id} className="border-hair border-b">
+            <tr key={person.id} className="border-line border-b">
               <RowHead>{person.name}</RowHead>
               <td className="pr-3">{person.role}</td>
               <td className="pr-3">{person.skills?.join(", ")}</td>
@@ -98,7 +98,7 @@ function OnePerson({
   return (
     <form
       aria-label={person ? person.name : "New person"}
-      className="mt-4 grid max-w-3xl gap-3 border-soft border-t pt-3 sm:grid-cols-2"
+      className="mt-4 grid max-w-3xl gap-3 border-rule border-t pt-3 sm:grid-cols-2"
       onSubmit={(event) => {
         event.preventDefault();
         void save();
@@ -173,12 +173,12 @@ function Marks({ label, options, chosen, flip }: { label: string; options: strin
             type="button"
             aria-pressed={chosen.includes(option)}
             onClick={() => flip(option)}
-            className={`press !px-2 ${chosen.includes(option) ? "!border-accent !bg-tint font-semibold" : ""}`}
+            className={`press !px-2 ${chosen.includes(option) ? "!border-accent !bg-well font-semibold" : ""}`}
           >
             {option}
           </button>
         ))}
-        {options.length === 0 && <span className="text-soft text-sm">none set up</span>}
+        {options.length === 0 && <span className="text-ink2 text-sm">none set up</span>}
       </div>
     </fieldset>
   );

@@ -60,10 +60,10 @@ export function SchoolsForm({ view }: { view: PoliciesView }) {
             <Options of={view.levels} />
           </select>
         </label>
-        <span className="text-soft">A machine's own choice stands before its class's, and that before the shop's.</span>
+        <span className="text-ink2">A machine's own choice stands before its class's, and that before the shop's.</span>
       </div>
       {mine.length > 0 && level.kind === "machine" && (
-        <ul aria-label="What fights here" className="border-stop border-l-4 pl-3">
+        <ul aria-label="What fights here" className="border-hold border-l-4 pl-3">
           {mine.map(({ machine, policy, words }) => (
             <li key={machine + policy + words}>
               {machine}: {words}
@@ -73,20 +73,20 @@ export function SchoolsForm({ view }: { view: PoliciesView }) {
       )}
       <div className="grid gap-x-8 gap-y-4 md:grid-cols-2">
         {view.schools.map(({ policy, question, ways }) => (
-          <fieldset key={policy} className="border-hair border-t pt-2">
+          <fieldset key={policy} className="border-line border-t pt-2">
             <legend className="font-semibold">{question}</legend>
             <Ways level={level} policy={policy} ways={ways} chosen={choice} pick={pick} />
             {choice?.policy === policy && <Changes preview={preview} save={() => void save()} cancel={forget} />}
           </fieldset>
         ))}
         {DECIDED_ELSEWHERE.map(({ question, ways, by, href }) => (
-          <section key={question} aria-label={question} className="border-hair border-t pt-2">
+          <section key={question} aria-label={question} className="border-line border-t pt-2">
             <h2 className="font-semibold">{question}</h2>
             <ul>
               {ways.map(({ words, reason }) => (
                 <li key={words}>
                   {words}
-                  <span className="text-soft text-sm">: {reason}</span>
+                  <span className="text-ink2 text-sm">: {reason}</span>
                 </li>
               ))}
             </ul>
@@ -133,7 +133,7 @@ function Ways({
           />
           <span>
             {words}
-            {reason && <span className="text-soft text-sm">: {reason}</span>}
+            {reason && <span className="text-ink2 text-sm">: {reason}</span>}
           </span>
         </label>
       ))}
@@ -144,7 +144,7 @@ function Ways({
 const signed = (value: number) => (value > 0 ? `+${value}` : String(value));
 
 function Changes({ preview, save, cancel }: { preview: PolicyPreview | null; save: () => void; cancel: () => void }) {
-  if (!preview) return <p className="text-soft">Looking what it changes …</p>;
+  if (!preview) return <p className="text-ink2">Looking what it changes …</p>;
   const { machines, minutes, materials, warnings, days, until } = preview;
   return (
     <section aria-label="What it changes" className="mt-2 border-accent border-l-4 pl-3 text-sm">
@@ -155,14 +155,14 @@ function Changes({ preview, save, cancel }: { preview: PolicyPreview | null; sav
       <ul>
         {machines.map(({ name, inForce, routines, steps }) => (
           <li key={name}>
-            <strong>{name}</strong> <span className="figure text-soft">{inForce}</span>
+            <strong>{name}</strong> <span className="figure text-ink2">{inForce}</span>
             {routines.map((each) => (
               <span key={each.name}>
                 ; {each.name} <span className="figure">{each.before}</span> → <span className="figure">{each.after}</span> times
               </span>
             ))}
             {steps.length > 0 && <span>; steps change in {steps.join(", ")}</span>}
-            {routines.length === 0 && steps.length === 0 && <span className="text-soft">; nothing falls due differently</span>}
+            {routines.length === 0 && steps.length === 0 && <span className="text-ink2">; nothing falls due differently</span>}
           </li>
         ))}
       </ul>
@@ -174,7 +174,7 @@ function Changes({ preview, save, cancel }: { preview: PolicyPreview | null; sav
         </p>
       )}
       {warnings.length > 0 && (
-        <ul aria-label="What fights it" className="mt-1 border-stop border-l-4 pl-2">
+        <ul aria-label="What fights it" className="mt-1 border-hold border-l-4 pl-2">
           {warnings.map(({ machine, policy, words }) => (
             <li key={machine + policy + words}>
               {machine}: {words}

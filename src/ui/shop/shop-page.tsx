@@ -51,12 +51,12 @@ export function ShopPage({ tab, people, readiness, ladder, calendar, timeZone, m
     <main className="mx-auto max-w-6xl px-4 pb-10">
       <h1 className="py-3">
         Shop{" "}
-        <span className="font-normal text-base text-soft">
+        <span className="font-normal text-base text-ink2">
           {calendar.name}, {timeZone}
         </span>
       </h1>
       <Tabs.Root value={tab} onValueChange={(next) => router.push(`/shop?tab=${next}`)}>
-        <Tabs.List aria-label="Settings" className="flex flex-wrap border-hair border-b">
+        <Tabs.List aria-label="Settings" className="flex flex-wrap border-line border-b">
           {TABS.map(([value, name]) => (
             <Tabs.Trigger key={value} value={value} className={TAB}>
               {name}
@@ -70,16 +70,16 @@ export function ShopPage({ tab, people, readiness, ladder, calendar, timeZone, m
           <CalendarForm key={JSON.stringify(calendar)} calendar={calendar} />
         </Tabs.Content>
         <Tabs.Content value="machines" className="py-4">
-          <p className="mb-2 text-soft">
+          <p className="mb-2 text-ink2">
             In walking order. A machine's basics and routines change on its own page; new ones come in by table or fleet file.
           </p>
           <ol className="columns-2 gap-8 lg:columns-3">
             {machines.map(({ id, name, class: kind, area }) => (
-              <li key={id} className="border-hair border-b py-1">
+              <li key={id} className="border-line border-b py-1">
                 <Link href={`/machines/${id}`} prefetch={false}>
                   {name}
                 </Link>{" "}
-                <span className="text-soft text-sm">
+                <span className="text-ink2 text-sm">
                   {kind.toUpperCase()}
                   {area ? `, ${area}` : ""}
                 </span>

@@ -12,7 +12,7 @@ export function SignCounts({ counts }: { counts: SignCount[] }) {
   return (
     <section aria-label="Signs and what they were" className="mt-8">
       <h2>Signs and what they were</h2>
-      <p className="mb-2 max-w-2xl text-soft">
+      <p className="mb-2 max-w-2xl text-ink2">
         Causes are offered in this order: the trade's order counts as many as there are causes for the first down to one for the last, and
         each time the house found one it counts one more. None is left out.
       </p>
@@ -20,18 +20,18 @@ export function SignCounts({ counts }: { counts: SignCount[] }) {
         <TableHead columns={["Sign", "Causes as offered (trade + here)", "Set back"]} />
         <tbody>
           {counts.map((count) => (
-            <tr key={count.sign} className="border-hair border-b align-baseline">
+            <tr key={count.sign} className="border-line border-b align-baseline">
               <RowHead className="font-normal">{count.words}</RowHead>
               <td className="pr-3">
                 {count.causes.map(({ id, words, prior, found }) => (
                   <span key={id} className="mr-4 inline-block">
                     {words}{" "}
-                    <span className="figure text-soft">
+                    <span className="figure text-ink2">
                       {prior}+{found}
                     </span>
                   </span>
                 ))}
-                {count.other > 0 && <span className="text-soft">something else {count.other} times</span>}
+                {count.other > 0 && <span className="text-ink2">something else {count.other} times</span>}
               </td>
               <td>{count.found > 0 && <Reset count={count} />}</td>
             </tr>

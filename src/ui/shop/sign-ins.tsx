@@ -21,12 +21,12 @@ export function SignIns({ sessions }: { sessions: PeopleView["sessions"] }) {
       <TableHead columns={["Who", "Since", "Last seen", "Address", "Browser", "End"]} />
       <tbody>
         {sessions.map((session) => (
-          <tr key={session.id} className="border-hair border-b align-baseline">
+          <tr key={session.id} className="border-line border-b align-baseline">
             <RowHead>{session.name}</RowHead>
             <td className="figure whitespace-nowrap pr-3">{session.since.slice(0, 16).replace("T", " ")}</td>
             <td className="figure whitespace-nowrap pr-3">{session.seen.slice(0, 16).replace("T", " ")}</td>
             <td className="figure pr-3">{session.address}</td>
-            <td className="max-w-xs truncate pr-3 text-soft">{session.browser}</td>
+            <td className="max-w-xs truncate pr-3 text-ink2">{session.browser}</td>
             <td>
               {session.own ? (
                 "this one"

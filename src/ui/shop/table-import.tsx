@@ -70,7 +70,7 @@ export function TableImport() {
   return (
     <section aria-label="Table">
       <h2>Bring in a table (CSV)</h2>
-      <p className="text-soft text-sm">
+      <p className="text-ink2 text-sm">
         Save the sheet as CSV: first the headings, then a row each. Any separator; UTF-8, UTF-16 or the old Western encoding.
       </p>
       <div className="mt-2 flex flex-wrap items-end gap-3">
@@ -101,7 +101,7 @@ export function TableImport() {
       {fault && <Fault fault={fault} />}
       {view && (
         <div className="mt-3 grid gap-3">
-          <p className="text-soft text-sm">
+          <p className="text-ink2 text-sm">
             Read as {view.encoding}, separated by{" "}
             {view.separator === "," ? "commas" : view.separator === ";" ? "semicolons" : view.separator}.
           </p>
@@ -136,14 +136,14 @@ export function TableImport() {
               {view.counts.new} new, {view.counts.changed} changed, {view.counts.same} the same, {view.counts.refused} refused.
             </strong>
           </p>
-          <div className="max-h-80 overflow-auto border-hair border-y">
+          <div className="max-h-80 overflow-auto border-line border-y">
             <table className="w-full text-sm">
               <TableHead columns={["Line", "What", "State", "Reason"]} />
               <tbody>
                 {[...view.rows]
                   .sort((a, b) => Number(b.state === "refused") - Number(a.state === "refused"))
                   .map((row) => (
-                    <tr key={row.line} className={`border-hair border-b align-baseline ${row.state === "refused" ? "text-stop" : ""}`}>
+                    <tr key={row.line} className={`border-line border-b align-baseline ${row.state === "refused" ? "text-hold" : ""}`}>
                       <td className="figure py-0.5 pr-3">{row.line}</td>
                       <td className="pr-3">{row.name}</td>
                       <td className="pr-3 font-semibold">{row.state}</td>

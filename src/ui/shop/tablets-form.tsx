@@ -52,10 +52,10 @@ export function TabletsForm({ devices, walls, people }: Props) {
         <h2>Shared tablets</h2>
         <ul className="mt-1">
           {devices.map(({ id, name, seen, waiting }) => (
-            <li key={id} className="flex items-center justify-between gap-2 border-hair border-b py-1">
+            <li key={id} className="flex items-center justify-between gap-2 border-line border-b py-1">
               <span>
                 {name}{" "}
-                <span className="text-soft text-sm">{waiting ? "waits for its code" : `seen ${seen?.slice(0, 16).replace("T", " ")}`}</span>
+                <span className="text-ink2 text-sm">{waiting ? "waits for its code" : `seen ${seen?.slice(0, 16).replace("T", " ")}`}</span>
               </span>
               <button
                 type="button"
@@ -86,7 +86,7 @@ export function TabletsForm({ devices, walls, people }: Props) {
           </div>
         )}
         <h2 className="mt-6">PINs</h2>
-        <p className="text-soft text-sm">
+        <p className="text-ink2 text-sm">
           Four to eight digits, for changing people at an enrolled tablet. {people.filter(({ hasPin }) => !hasPin).length || "None"} without
           one.
         </p>
@@ -124,12 +124,12 @@ export function TabletsForm({ devices, walls, people }: Props) {
           : a code for the camera, the same in letters.
         </p>
         <h2 className="mt-6">The Wall</h2>
-        <p className="text-soft text-sm">
+        <p className="text-ink2 text-sm">
           The Board at four metres, at an address without sign-in. Whoever has the address can look; take it back when it has gone astray.
         </p>
         <ul className="mt-1">
           {walls.map(({ id, name }) => (
-            <li key={id} className="flex items-center justify-between gap-2 border-hair border-b py-1">
+            <li key={id} className="flex items-center justify-between gap-2 border-line border-b py-1">
               {name}
               <button
                 type="button"

@@ -53,7 +53,7 @@ export function AliveOrAsleepView({
                   {name}: {Math.round(risk.share * 100)} % come back on hold, {Math.round(risk.low * 100)} to {Math.round(risk.high * 100)}{" "}
                   %
                 </dt>
-                <dd className="max-w-prose text-soft text-sm">{risk.why}.</dd>
+                <dd className="max-w-prose text-ink2 text-sm">{risk.why}.</dd>
               </div>
             ))}
           </dl>
@@ -70,7 +70,7 @@ export function AliveOrAsleepView({
               <TableHead columns={["Part", "Amount", "each", "Sum"]} />
               <tbody>
                 {tried[side].map((part) => (
-                  <tr key={part.id} className="border-hair border-b">
+                  <tr key={part.id} className="border-line border-b">
                     <RowHead className="py-0.5 font-normal">{part.words}</RowHead>
                     <td className="whitespace-nowrap pr-4 text-right">
                       <input
@@ -82,7 +82,7 @@ export function AliveOrAsleepView({
                         onChange={(event) => change(side, part.id, { amount: Math.max(0, Number(event.target.value) || 0) })}
                         className="field figure w-24 text-right"
                       />{" "}
-                      <span className="inline-block w-16 text-left text-sm text-soft">{part.unit}</span>
+                      <span className="inline-block w-16 text-left text-sm text-ink2">{part.unit}</span>
                     </td>
                     <td className="pr-4 text-right">
                       <input

@@ -63,7 +63,7 @@ export function BoundsPage({ view }: { view: StandbySettingsView }) {
   const row = view.rows.find((each) => each.id === id);
   return (
     <StandbyFrame title="Bounds of standing idle">
-      <p className="mb-2 max-w-prose text-soft">
+      <p className="mb-2 max-w-prose text-ink2">
         Starting values of a house, not facts: no account agrees on them. A machine's own stand before its class's; each step of an advice
         names the bound it used.
       </p>
@@ -94,7 +94,7 @@ function Bounds({ row, regimes }: { row: StandbySettingsRow; regimes: StandbySet
           <TableHead columns={["Regime", "from, h", "to, h", "cleans after", "on hold, first guess"]} />
           <tbody>
             {regimes.map(({ id, name }) => (
-              <tr key={id} className="border-hair border-b">
+              <tr key={id} className="border-line border-b">
                 <RowHead className="pr-4 font-normal">{name}</RowHead>
                 <td className="pr-4 text-right">
                   <Figure

@@ -31,24 +31,24 @@ export function CostChart({ cost, gapDays, asleepName }: { cost: AliveOrAsleep; 
     >
       {y.ticks(5).map((tick) => (
         <g key={tick}>
-          <line x1={MARGIN.left} x2={WIDTH - MARGIN.right} y1={y(tick)} y2={y(tick)} className="stroke-hair" />
-          <text x={MARGIN.left - 6} y={y(tick) + 4} textAnchor="end" className="fill-soft text-[12px]">
+          <line x1={MARGIN.left} x2={WIDTH - MARGIN.right} y1={y(tick)} y2={y(tick)} className="stroke-line" />
+          <text x={MARGIN.left - 6} y={y(tick) + 4} textAnchor="end" className="fill-ink2 text-[12px]">
             {Math.round(tick / 100)}
           </text>
         </g>
       ))}
       {x.ticks(Math.min(8, days)).map((tick) => (
-        <text key={tick} x={x(tick)} y={HEIGHT - MARGIN.bottom + 16} textAnchor="middle" className="fill-soft text-[12px]">
+        <text key={tick} x={x(tick)} y={HEIGHT - MARGIN.bottom + 16} textAnchor="middle" className="fill-ink2 text-[12px]">
           {tick}
         </text>
       ))}
-      <text x={WIDTH - MARGIN.right} y={HEIGHT - 4} textAnchor="end" className="fill-soft text-[12px]">
+      <text x={WIDTH - MARGIN.right} y={HEIGHT - 4} textAnchor="end" className="fill-ink2 text-[12px]">
         days of the gap
       </text>
       {gapDays !== null && gapDays <= days && (
         <g>
-          <line x1={x(gapDays)} x2={x(gapDays)} y1={MARGIN.top} y2={HEIGHT - MARGIN.bottom} stroke="var(--soft)" strokeDasharray="2 3" />
-          <text x={x(gapDays) + 4} y={MARGIN.top + 8} className="fill-soft text-[12px]">
+          <line x1={x(gapDays)} x2={x(gapDays)} y1={MARGIN.top} y2={HEIGHT - MARGIN.bottom} stroke="var(--ink2)" strokeDasharray="2 3" />
+          <text x={x(gapDays) + 4} y={MARGIN.top + 8} className="fill-ink2 text-[12px]">
             this gap
           </text>
         </g>

@@ -42,7 +42,7 @@ export function DoorPage({ view, mayRecord }: { view: DoorView; mayRecord: boole
         </a>
       </header>
       {view.quiet ? (
-        <section aria-label="Quiet" className="border-good border-l-8 py-10 pl-5">
+        <section aria-label="Quiet" className="border-ready border-l-8 py-10 pl-5">
           <p className="font-semibold text-4xl">Quiet.</p>
           <p className="mt-2 text-xl">Every machine is capped, powered and emptied right for the gap it stands in. Good night.</p>
         </section>
@@ -52,7 +52,7 @@ export function DoorPage({ view, mayRecord }: { view: DoorView; mayRecord: boole
             {wrong.length + toSee.length} of {view.machines.length} not right yet
           </h2>
           {mayRecord && unseen.length > 0 && (
-            <div className="mt-2 border-hair border-y py-2">
+            <div className="mt-2 border-line border-y py-2">
               <p>
                 Power, seen on the way round:{" "}
                 {(["on", "off"] as const)
@@ -69,19 +69,19 @@ export function DoorPage({ view, mayRecord }: { view: DoorView; mayRecord: boole
           )}
           <ul className="mt-2">
             {wrong.map((machine) => (
-              <li key={machine.id} className="border-hair border-b py-3">
+              <li key={machine.id} className="border-line border-b py-3">
                 <OneMachine machine={machine} nobody={view.nobody} mayRecord={mayRecord} done={() => router.refresh()} />
               </li>
             ))}
           </ul>
           {toSee.length > 0 && (
-            <details className="border-hair border-b py-2">
+            <details className="border-line border-b py-2">
               <summary className="cursor-pointer py-2">
                 Only their power was not looked at: {toSee.map(({ name }) => name).join(", ")}
               </summary>
               <ul>
                 {toSee.map((machine) => (
-                  <li key={machine.id} className="border-hair border-t py-3">
+                  <li key={machine.id} className="border-line border-t py-3">
                     <OneMachine machine={machine} nobody={view.nobody} mayRecord={mayRecord} done={() => router.refresh()} />
                   </li>
                 ))}
@@ -91,7 +91,7 @@ export function DoorPage({ view, mayRecord }: { view: DoorView; mayRecord: boole
         </section>
       )}
       {right.length > 0 && !view.quiet && (
-        <p className="mt-3 text-soft">Left right: {right.map(({ name, asleep }) => `${name}${asleep ? " (asleep)" : ""}`).join(", ")}.</p>
+        <p className="mt-3 text-ink2">Left right: {right.map(({ name, asleep }) => `${name}${asleep ? " (asleep)" : ""}`).join(", ")}.</p>
       )}
       {view.next && <Promised next={view.next} />}
     </main>
@@ -109,7 +109,7 @@ function OneMachine({ machine, nobody, mayRecord, done }: { machine: DoorMachine
         <a href={`/floor#/machine/${machine.id}`} className="font-semibold text-xl">
           {machine.name}
         </a>
-        <span className="text-base text-soft">
+        <span className="text-base text-ink2">
           {machine.area}; stands {machine.gapWords}, until {machine.until}: {machine.regimeName}
         </span>
       </h3>
@@ -121,7 +121,7 @@ function OneMachine({ machine, nobody, mayRecord, done }: { machine: DoorMachine
           </li>
         ))}
       </ul>
-      <p className="mt-1 text-base text-soft">
+      <p className="mt-1 text-base text-ink2">
         {nobody
           ? "Nobody is on shift now."
           : machine.who.length
@@ -192,7 +192,7 @@ function Promised({ next }: { next: NonNullable<DoorView["next"]> }) {
           <TableHead columns={["Machine", figures("prints by"), figures("chance"), figures("after a recovery by"), figures("chance")]} />
           <tbody>
             {next.machines.map((each) => (
-              <tr key={each.id} className="border-hair border-b" title={each.words}>
+              <tr key={each.id} className="border-line border-b" title={each.words}>
                 <RowHead className="font-normal">{each.name}</RowHead>
                 <td className="figure text-right">{each.by}</td>
                 <td className="figure text-right">{each.chance} %</td>
@@ -203,7 +203,7 @@ function Promised({ next }: { next: NonNullable<DoorView["next"]> }) {
           </tbody>
         </table>
       </div>
-      {next.later.length > 0 && <p className="mt-2 text-base text-soft">{next.later.join("; ")}.</p>}
+      {next.later.length > 0 && <p className="mt-2 text-base text-ink2">{next.later.join("; ")}.</p>}
     </section>
   );
 }

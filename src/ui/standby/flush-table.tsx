@@ -21,7 +21,7 @@ export function FlushTable({ flush }: { flush: NonNullable<StandbyView["flush"]>
             {flush.lines.map((line, index) => (
               <FlushRow key={line.id} empties={before(index)} limitMl={flush.limitMl}>
                 <RowHead className="pr-4 font-normal">
-                  {line.id} <span className="text-soft">{line.ink}</span>
+                  {line.id} <span className="text-ink2">{line.ink}</span>
                 </RowHead>
                 <td className="figure pr-4 text-right">{ml(line.volumeMl)}</td>
                 <td className="figure pr-4 text-right">{line.volumes.toFixed(2)}</td>
@@ -30,7 +30,7 @@ export function FlushTable({ flush }: { flush: NonNullable<StandbyView["flush"]>
                 <td>
                   <details>
                     <summary className="cursor-pointer text-accent text-sm underline">How</summary>
-                    <p className="max-w-prose text-soft text-sm">{line.why}</p>
+                    <p className="max-w-prose text-ink2 text-sm">{line.why}</p>
                   </details>
                 </td>
               </FlushRow>
@@ -64,7 +64,7 @@ function FlushRow({
     <>
       {empties.map(({ after, before }) => (
         <tr key={`${before}/${after}`}>
-          <td colSpan={6} className="border-stop border-l-4 py-0.5 pl-2">
+          <td colSpan={6} className="border-hold border-l-4 py-0.5 pl-2">
             <strong>Empty the waste</strong>
             {after > 0
               ? `, after ${Math.round(after)} mL of the next step: it alone holds more than the ${limitMl} mL under the mark`
@@ -74,7 +74,7 @@ function FlushRow({
           </td>
         </tr>
       ))}
-      <tr className="border-hair border-b">{children}</tr>
+      <tr className="border-line border-b">{children}</tr>
     </>
   );
 }

@@ -77,7 +77,7 @@ export function MachinePage({ view, mayRecord, maySetUp }: { view: StandbyView; 
       {view.back && (
         <section aria-label="The way back" className="mt-8">
           <h2>The way back, from the first print</h2>
-          <p className="max-w-prose text-soft">
+          <p className="max-w-prose text-ink2">
             Begun by {view.back.startWords}. Spare {view.back.spareHours} h: {view.back.why}. Its last check:{" "}
             {view.pinned ?? "none on record"}; it is pinned when it goes to sleep.
           </p>
@@ -95,11 +95,11 @@ export function MachinePage({ view, mayRecord, maySetUp }: { view: StandbyView; 
           )}
           <ol className="mt-1">
             {view.back.steps.map((step) => (
-              <li key={step.what} className="grid grid-cols-[11rem_4rem_1fr] gap-2 border-hair border-t py-1 max-sm:grid-cols-1">
+              <li key={step.what} className="grid grid-cols-[11rem_4rem_1fr] gap-2 border-line border-t py-1 max-sm:grid-cols-1">
                 <span>{step.when}</span>
                 <span className="figure text-right max-sm:text-left">{Math.round(step.minutes)} min</span>
                 <span>
-                  {step.what} <span className="text-soft text-sm">{step.why}</span>
+                  {step.what} <span className="text-ink2 text-sm">{step.why}</span>
                 </span>
               </li>
             ))}
@@ -133,7 +133,7 @@ function GapForm({ view }: { view: StandbyView }) {
         <input type="checkbox" checked={unknown} onChange={(event) => setUnknown(event.target.checked)} /> nobody knows
       </label>
       <Submit>Plan this gap</Submit>
-      <span className="pb-1.5 text-soft">
+      <span className="pb-1.5 text-ink2">
         {view.gap.fromWords} to {view.gap.toWords ?? "an unknown day"}: {view.gap.words}
       </span>
     </form>
@@ -175,12 +175,12 @@ function PutToSleep({ view }: { view: StandbyView }) {
           >
             It stands now: {chosen.name}
           </button>
-          <span className="text-soft">
+          <span className="text-ink2">
             Its due work is silent from then on{view.chosen === "solution" ? ", but for the looks at its cap" : ""}.
           </span>
         </p>
       ) : view.chosen === "night" || view.chosen === "alive" ? (
-        <p className="text-soft">A night, or a machine that is kept alive, is not asleep: its work goes on.</p>
+        <p className="text-ink2">A night, or a machine that is kept alive, is not asleep: its work goes on.</p>
       ) : (
         <p className="mt-1 flex flex-wrap items-center gap-3">
           <span>

@@ -17,17 +17,17 @@ export function OverviewPage({ view }: { view: OverviewView }) {
     <StandbyFrame title="Standby">
       <section aria-label="Closures ahead">
         <h2>Closures ahead</h2>
-        {view.closures.length === 0 && <p className="text-soft">None in the calendar. A supervisor adds one under Shop, Calendar.</p>}
+        {view.closures.length === 0 && <p className="text-ink2">None in the calendar. A supervisor adds one under Shop, Calendar.</p>}
         <ul className="my-2 grid gap-2">
           {view.closures.map((closure) => (
-            <li key={closure.from} className="flex flex-wrap items-baseline gap-x-4 border-hair border-t py-2">
+            <li key={closure.from} className="flex flex-wrap items-baseline gap-x-4 border-line border-t py-2">
               <Link href={`/standby/closures/${closure.from}`} className="font-semibold">
                 {closure.name}
               </Link>
               <span>
                 {closure.words}, <span className="figure">{closure.days}</span> {closure.days === 1 ? "day" : "days"}
               </span>
-              <span className={closure.planned ? "" : closure.soon ? "text-stop" : "text-soft"}>
+              <span className={closure.planned ? "" : closure.soon ? "text-hold" : "text-ink2"}>
                 {closure.planned
                   ? `Plan ${closure.planned}`
                   : closure.soon
@@ -50,12 +50,12 @@ export function OverviewPage({ view }: { view: OverviewView }) {
             <TableHead columns={["Machine", "Stands until", "Gap", "How", unseen("Why")]} />
             <tbody>
               {view.rows.map((row) => (
-                <tr key={row.id} className="border-hair border-b align-baseline">
+                <tr key={row.id} className="border-line border-b align-baseline">
                   <RowHead className="py-1.5 pr-4 font-normal">
                     <Link href={`/standby/${row.id}`} className="font-semibold">
                       {row.name}
                     </Link>{" "}
-                    <span className="text-soft text-sm">{row.area}</span>
+                    <span className="text-ink2 text-sm">{row.area}</span>
                   </RowHead>
                   {row.asleep ? (
                     <td colSpan={3} className="pr-4">
@@ -67,8 +67,8 @@ export function OverviewPage({ view }: { view: OverviewView }) {
                       <td className="figure pr-4">{row.gapWords}</td>
                       <td className="pr-4">
                         {row.regime}
-                        {row.beyond && <span className="text-soft">, beyond the house's bounds</span>}
-                        {row.tooLong && <p className="border-stop border-l-4 pl-2 text-sm">Stands too long: {row.tooLong}.</p>}
+                        {row.beyond && <span className="text-ink2">, beyond the house's bounds</span>}
+                        {row.tooLong && <p className="border-hold border-l-4 pl-2 text-sm">Stands too long: {row.tooLong}.</p>}
                       </td>
                     </>
                   )}

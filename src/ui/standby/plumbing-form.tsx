@@ -31,7 +31,7 @@ export function PlumbingForm({ view }: { view: StandbyView }) {
   return (
     <section aria-label="Lines and pump" className="mt-8">
       <h2>Lines, dampers and pump of {view.name}</h2>
-      <p className="max-w-prose text-soft">
+      <p className="max-w-prose text-ink2">
         Measured, or from its manual. What is left empty is taken from its class, and plans say that they are rough.
       </p>
       <div className="mt-2 flex flex-wrap gap-3">

@@ -15,7 +15,7 @@ export function RegimeTable({ view }: { view: StandbyView }) {
           <TableHead columns={["Regime", "For", "Against", "min before, after", "waste, mL", "once", "on hold after"]} />
           <tbody>
             {view.options.map((option) => (
-              <tr key={option.regime} className={`border-hair border-b align-baseline ${option.regime === view.chosen ? "bg-tint" : ""}`}>
+              <tr key={option.regime} className={`border-line border-b align-baseline ${option.regime === view.chosen ? "bg-well" : ""}`}>
                 <RowHead className="py-1.5 pr-4 pl-1 font-normal">
                   {option.open ? (
                     <Link
@@ -27,9 +27,9 @@ export function RegimeTable({ view }: { view: StandbyView }) {
                       {option.name}
                     </Link>
                   ) : (
-                    <span className="text-soft">{option.name}</span>
+                    <span className="text-ink2">{option.name}</span>
                   )}
-                  <span className="block text-sm text-soft">{option.advised ? "advised" : option.open ? "open" : "not open"}</span>
+                  <span className="block text-sm text-ink2">{option.advised ? "advised" : option.open ? "open" : "not open"}</span>
                 </RowHead>
                 <td className="pr-4 text-sm">{option.open ? option.for.join("; ") : ""}</td>
                 <td className="pr-4 text-sm">{option.against.join("; ")}</td>

@@ -89,7 +89,7 @@ export function SeasonPage({
           : "No plan is in force yet: this is what the house's bounds advise."}
         {choices && " You look at a draft; it is kept on this device."}
       </p>
-      <p className={`mt-1 max-w-prose border-l-4 pl-2 ${view.fits ? "border-good" : "border-stop"}`}>
+      <p className={`mt-1 max-w-prose border-l-4 pl-2 ${view.fits ? "border-ready" : "border-hold"}`}>
         {view.fits ? "All of it fits: by skill, by hours, by day." : "Not all of it fits."} Sleeping costs {money(view.cents)} in all.{" "}
         {view.waste.words}
         {view.waste.pickUp ? `: ${view.waste.pickUp}` : ""}.
@@ -120,7 +120,7 @@ export function SeasonPage({
       )}
       {returns.length > 0 && <Returns returns={returns} />}
       {mayPlan && (
-        <p className="sticky top-0 z-10 mt-3 flex flex-wrap items-center gap-3 border-hair border-b bg-sheet py-2">
+        <p className="sticky top-0 z-10 mt-3 flex flex-wrap items-center gap-3 border-line border-b bg-sheet py-2">
           {(choices || !view.inForce) && (
             <button type="button" className="press press-main" disabled={busy} onClick={() => void reckon(own(), true)}>
               Put this plan in force
@@ -140,7 +140,7 @@ export function SeasonPage({
               Throw the draft away
             </button>
           )}
-          <span aria-live="polite" className="text-soft">
+          <span aria-live="polite" className="text-ink2">
             {busy ? "Reckoning who does what, when …" : ""}
           </span>
         </p>
@@ -177,7 +177,7 @@ export function SeasonPage({
             <TableHead columns={["Who", "to sleep", "to wake"]} />
             <tbody>
               {view.load.map(({ person, before, after }) => (
-                <tr key={person} className="border-hair border-b">
+                <tr key={person} className="border-line border-b">
                   <RowHead className="pr-4 font-normal">{person}</RowHead>
                   <td className="figure pr-4 text-right">{before}</td>
                   <td className="figure pr-4 text-right">{after}</td>
@@ -220,7 +220,7 @@ function SeasonRow({
     ...list.map(({ day, words }) => ({ id: day, name: words })),
   ];
   return (
-    <tr className="border-hair border-b align-top">
+    <tr className="border-line border-b align-top">
       <RowHead className="py-2 font-normal">
         <Link
           href={`/standby/${row.machine}?from=${view.rows.find(({ machine }) => machine === row.machine)?.stopsOn}T21:30`}
@@ -229,8 +229,8 @@ function SeasonRow({
         >
           {row.name}
         </Link>
-        <span className="block text-sm text-soft">{row.area}</span>
-        {row.leftOut.length > 0 && <span className="block text-sm text-stop">does not fit</span>}
+        <span className="block text-sm text-ink2">{row.area}</span>
+        {row.leftOut.length > 0 && <span className="block text-sm text-hold">does not fit</span>}
       </RowHead>
       <td className="py-2 pr-3">
         {select(
@@ -241,7 +241,7 @@ function SeasonRow({
             : [{ id: row.regime, name: row.regimeName }, ...row.open.map(({ regime, name }) => ({ id: regime, name }))],
           (regime) => change(row.machine, { regime: regime as SeasonRowView["regime"] }),
         )}
-        <span className="block text-sm text-soft">
+        <span className="block text-sm text-ink2">
           {row.regime === row.advised
             ? "as advised"
             : `advised: ${row.open.find(({ regime }) => regime === row.advised)?.name ?? row.advised}`}
@@ -255,7 +255,7 @@ function SeasonRow({
       </td>
       <td className="py-2 pr-3">
         <Tasks tasks={row.before} empty="closing" />
-        {row.emptyFirst && <span className="block text-sm text-soft">{row.emptyFirst}</span>}
+        {row.emptyFirst && <span className="block text-sm text-ink2">{row.emptyFirst}</span>}
         {row.before.length > 0 &&
           select(
             "who",
@@ -272,7 +272,7 @@ function SeasonRow({
       </td>
       <td className="py-2 pr-3">
         {row.printsBy ?? "nobody fits"}
-        {row.printsLate > 0 && <span className="block text-sm text-stop">{row.printsLate} min after the opening's time</span>}
+        {row.printsLate > 0 && <span className="block text-sm text-hold">{row.printsLate} min after the opening's time</span>}
       </td>
       <td className="figure py-2 pr-3 text-right" title={row.risk}>
         {Math.round(row.holdShare * 100)} %
@@ -283,7 +283,7 @@ function SeasonRow({
 }
 
 function Tasks({ tasks, empty }: { tasks: SeasonTaskView[]; empty: string }) {
-  if (tasks.length === 0) return <span className="text-soft">{empty}</span>;
+  if (tasks.length === 0) return <span className="text-ink2">{empty}</span>;
   return (
     <ul>
       {tasks.map((task) => (
@@ -291,7 +291,7 @@ function Tasks({ tasks, empty }: { tasks: SeasonTaskView[]; empty: string }) {
           {task.name}
           <span className="block text-sm">
             {task.when}, {task.personName}, <span className="figure">{task.minutes}</span> min
-            {task.late > 0 && <span className="text-stop">, {task.late} min late</span>}
+            {task.late > 0 && <span className="text-hold">, {task.late} min late</span>}
           </span>
         </li>
       ))}
@@ -307,14 +307,14 @@ function Needs({ view }: { view: SeasonView }) {
         <TableHead columns={["Item", "Needed", "On the shelf", "Order by"]} />
         <tbody>
           {view.needs.map((need) => (
-            <tr key={need.name} className="border-hair border-b align-baseline">
+            <tr key={need.name} className="border-line border-b align-baseline">
               <RowHead className="pr-4 font-normal">
                 {need.item ? <Link href={`/stores/items/${need.item}`}>{need.name}</Link> : need.name}
-                <span className="block text-sm text-soft">{need.machines.join(", ")}</span>
+                <span className="block text-sm text-ink2">{need.machines.join(", ")}</span>
               </RowHead>
               <td className="figure pr-4">{need.words}</td>
               <td className="pr-4">{need.heldWords}</td>
-              <td className={need.short ? (need.late ? "text-stop" : "font-semibold") : "text-soft"}>
+              <td className={need.short ? (need.late ? "text-hold" : "font-semibold") : "text-ink2"}>
                 {need.short ? (need.risk ?? `${need.orderBy ?? "set the item up"}${need.late ? ", which is past" : ""}`) : "enough"}
               </td>
             </tr>
@@ -322,7 +322,7 @@ function Needs({ view }: { view: SeasonView }) {
         </tbody>
       </table>
       {view.needs.some(({ short }) => short) && (
-        <p className="mt-1 text-soft text-sm">
+        <p className="mt-1 text-ink2 text-sm">
           With the plan in force, the <Link href="/stores/orders">order list</Link> asks for it by itself.
         </p>
       )}
@@ -338,11 +338,11 @@ function Returns({ returns }: { returns: SeasonReturn[] }) {
         <TableHead columns={["Machine", "Regime", "Slept", "Came back", "Foreseen", "Recovery"]} />
         <tbody>
           {returns.map((each) => (
-            <tr key={each.machine} className="border-hair border-b">
+            <tr key={each.machine} className="border-line border-b">
               <RowHead className="pr-4 font-normal">{each.machine}</RowHead>
               <td className="pr-4">{each.regime}</td>
               <td className="pr-4">{each.slept}</td>
-              <td className={`pr-4 ${each.held ? "text-stop" : ""}`}>{each.cameBack}</td>
+              <td className={`pr-4 ${each.held ? "text-hold" : ""}`}>{each.cameBack}</td>
               <td className="pr-4">{each.foreseen}</td>
               <td className="figure">{each.recovery}</td>
             </tr>

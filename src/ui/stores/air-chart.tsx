@@ -49,7 +49,7 @@ export function AirChart({ view }: { view: AirView }) {
         width={WIDTH - MARGIN.left - MARGIN.right}
         y={y(settings.floorPercent)}
         height={Math.max(0, HEIGHT - MARGIN.bottom - y(settings.floorPercent))}
-        fill="var(--stop)"
+        fill="var(--hold)"
         opacity="0.08"
       />
       {faults
@@ -61,28 +61,28 @@ export function AirChart({ view }: { view: AirView }) {
             width={Math.max(2, x(Math.min(until, fault.to)) - x(Math.max(from, fault.from)))}
             y={MARGIN.top}
             height={HEIGHT - MARGIN.bottom - MARGIN.top}
-            fill="var(--tint)"
+            fill="var(--well)"
           >
             <title>{fault.words}</title>
           </rect>
         ))}
       {y.ticks(6).map((tick) => (
         <g key={tick}>
-          <line x1={MARGIN.left} x2={WIDTH - MARGIN.right} y1={y(tick)} y2={y(tick)} className="stroke-hair" />
-          <text x={MARGIN.left - 6} y={y(tick) + 4} textAnchor="end" className="fill-soft text-[12px]">
+          <line x1={MARGIN.left} x2={WIDTH - MARGIN.right} y1={y(tick)} y2={y(tick)} className="stroke-line" />
+          <text x={MARGIN.left - 6} y={y(tick) + 4} textAnchor="end" className="fill-ink2 text-[12px]">
             {tick} %
           </text>
         </g>
       ))}
       {ticks.map((tick) => (
-        <text key={tick.getTime()} x={x(tick)} y={HEIGHT - MARGIN.bottom + 16} textAnchor="middle" className="fill-soft text-[12px]">
+        <text key={tick.getTime()} x={x(tick)} y={HEIGHT - MARGIN.bottom + 16} textAnchor="middle" className="fill-ink2 text-[12px]">
           {words(tick)}
         </text>
       ))}
       {(
         [
-          ["floor", settings.floorPercent, "var(--stop)", ""],
-          ["target", settings.targetPercent, "var(--good)", "6 4"],
+          ["floor", settings.floorPercent, "var(--hold)", ""],
+          ["target", settings.targetPercent, "var(--ready)", "6 4"],
           ["upper bound", settings.highPercent, "var(--care)", ""],
         ] as const
       ).map(([name, at, colour, dash]) => (
@@ -111,7 +111,7 @@ export function AirChart({ view }: { view: AirView }) {
             <title>{mark.words}</title>
           </line>
         ))}
-      <text x={MARGIN.left} y={HEIGHT - 2} className="fill-soft text-[11px]">
+      <text x={MARGIN.left} y={HEIGHT - 2} className="fill-ink2 text-[11px]">
         strokes: care of caps, wipers and heads in this room; grey: no reading, or a frozen sensor
       </text>
     </svg>

@@ -13,7 +13,13 @@ import { useLive } from "../use-live.ts";
 import { AirChart } from "./air-chart.tsx";
 import { StoresFrame } from "./stores-frame.tsx";
 
-const WORD: Record<string, string> = { dry: "text-stop", damp: "text-care", silent: "text-care", right: "text-good", unknown: "text-soft" };
+const WORD: Record<string, string> = {
+  dry: "text-hold",
+  damp: "text-care",
+  silent: "text-care",
+  right: "text-ready",
+  unknown: "text-ink2",
+};
 const one = (value: number | null, unit: string, digits = 1) => (value === null ? "–" : `${value.toFixed(digits)} ${unit}`);
 
 /** The rooms' air: now, over days, where it comes from, what it is to be. */
@@ -46,7 +52,7 @@ export function AirPage({ view, mayRecord, maySetUp }: { view: AirView; mayRecor
           />
           <tbody>
             {view.areas.map(({ id, name, now }) => (
-              <tr key={id} className={`border-hair border-b ${id === view.area ? "bg-tint" : ""}`}>
+              <tr key={id} className={`border-line border-b ${id === view.area ? "bg-well" : ""}`}>
                 <td className="py-1 pr-4">
                   <Link href={link({ area: id })} prefetch={false}>
                     {name}
@@ -104,7 +110,7 @@ export function AirPage({ view, mayRecord, maySetUp }: { view: AirView; mayRecor
           <h2>Hours below what they need</h2>
           <ul>
             {view.below.map(({ floor, words, hours }) => (
-              <li key={floor} className="flex gap-3 border-hair border-b py-1">
+              <li key={floor} className="flex gap-3 border-line border-b py-1">
                 <span className="figure w-16 text-right">{hours.toFixed(0)} h</span>
                 <span>
                   below {floor} %: {words}
@@ -112,29 +118,29 @@ export function AirPage({ view, mayRecord, maySetUp }: { view: AirView; mayRecor
               </li>
             ))}
           </ul>
-          <p className="mt-1 text-soft text-sm">
+          <p className="mt-1 text-ink2 text-sm">
             Of {view.knownHours.toFixed(0)} h with readings. A reading stands until the next one, and no longer than two and a half hours.
           </p>
         </section>
         <section aria-label="What sensors did wrong">
           <h2>What can't be true</h2>
-          {view.faults.length === 0 && <p className="text-soft">Nothing in these days.</p>}
+          {view.faults.length === 0 && <p className="text-ink2">Nothing in these days.</p>}
           <ul className="text-sm">
             {view.faults.map((fault) => (
-              <li key={`${fault.from}${fault.kind}`} className="border-hair border-b py-1">
+              <li key={`${fault.from}${fault.kind}`} className="border-line border-b py-1">
                 <strong>{fault.kind === "range" ? "out of range" : fault.kind}</strong>, {fault.when}: {fault.words}
               </li>
             ))}
           </ul>
           {view.faultCount > view.faults.length && (
-            <p className="text-soft text-sm">and {view.faultCount - view.faults.length} before these</p>
+            <p className="text-ink2 text-sm">and {view.faultCount - view.faults.length} before these</p>
           )}
         </section>
         <section aria-label="Where readings come from">
           <h2>Where readings come from</h2>
           <ul className="text-sm">
             {view.sensors.map((sensor) => (
-              <li key={`${sensor.area}${sensor.sensor}`} className="border-hair border-b py-1">
+              <li key={`${sensor.area}${sensor.sensor}`} className="border-line border-b py-1">
                 {sensor.area}, {sensor.sensor}: heard {sensor.seen}; <span className="figure">{sensor.messages}</span> messages,{" "}
                 <span className="figure">{sensor.kept}</span> kept (one a minute)
                 {sensor.refused > 0 && (
@@ -145,7 +151,7 @@ export function AirPage({ view, mayRecord, maySetUp }: { view: AirView; mayRecor
               </li>
             ))}
           </ul>
-          {view.sensors.length === 0 && <p className="text-soft">No sensor was heard yet.</p>}
+          {view.sensors.length === 0 && <p className="text-ink2">No sensor was heard yet.</p>}
           {mayRecord && <ByHand view={view} done={() => router.refresh()} />}
           {mayRecord && <FromFile done={() => router.refresh()} />}
         </section>
@@ -217,9 +223,9 @@ function FromFile({ done }: { done: () => void }) {
           }}
         />
       </label>
-      <p className="text-soft text-sm">Columns time, area, celsius, humidity.</p>
+      <p className="text-ink2 text-sm">Columns time, area, celsius, humidity.</p>
       {problems.length > 0 && (
-        <ul role="alert" className="text-stop text-sm">
+        <ul role="alert" className="text-hold text-sm">
           {problems.map((each) => (
             <li key={each}>{each}</li>
           ))}
@@ -271,7 +277,7 @@ function SetUp({ view, done }: { view: AirView; done: () => void }) {
     });
   };
   return (
-    <details className="mt-6 border-hair border-t pt-2">
+    <details className="mt-6 border-line border-t pt-2">
       <summary className="cursor-pointer py-1">What the air of {view.areaName} is to be, and where sensors are heard</summary>
       <form onSubmit={save} aria-label="The room" className="mt-2 flex flex-wrap items-end gap-2">
         {FIELDS.map(([name, label]) => (
@@ -291,7 +297,7 @@ function SetUp({ view, done }: { view: AirView; done: () => void }) {
         </Field>
         <Submit>Save</Submit>
       </form>
-      <p className="mt-1 text-soft text-sm">
+      <p className="mt-1 text-ink2 text-sm">
         A sensor sends JSON like <code>{'{"celsius": 20.8, "humidity": 46.2, "sensor": "wall"}'}</code>; “stand-in” is the demo's own
         simulated one.
       </p>

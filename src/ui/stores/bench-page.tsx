@@ -139,7 +139,7 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
     <StoresFrame
       here="/stores/bench"
       title="Mixing bench"
-      aside={<span className="text-soft">Goggles and gloves on; label every bottle; the suppliers' data sheets rule.</span>}
+      aside={<span className="text-ink2">Goggles and gloves on; label every bottle; the suppliers' data sheets rule.</span>}
     >
       <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[3fr_2fr]">
         <section aria-label="Reckon a mixture">
@@ -151,7 +151,7 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
                 type="button"
                 aria-pressed={way === id}
                 onClick={() => setWay(id)}
-                className={`press hand ${way === id ? "!border-accent !bg-tint" : ""}`}
+                className={`press hand ${way === id ? "!border-accent !bg-well" : ""}`}
               >
                 {words}
               </button>
@@ -211,7 +211,7 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
             <p className="mt-3">No item has a recipe yet; the other ways reckon all the same.</p>
           )}
           {fault && (
-            <p role="alert" className="mt-3 text-stop">
+            <p role="alert" className="mt-3 text-hold">
               {fault}
             </p>
           )}
@@ -222,10 +222,10 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
                   <TableHead columns={["Pour", figures("Measured"), figures("Exactly"), figures("On the shelf"), "From lot"]} />
                   <tbody>
                     {result.parts.map((part) => (
-                      <tr key={part.item} className="border-hair border-b">
+                      <tr key={part.item} className="border-line border-b">
                         <td className="py-1.5 pr-4 text-lg">{part.name}</td>
                         <td className="figure pr-4 text-right font-semibold !text-xl">{amountWords(part.ml, "mL")}</td>
-                        <td className="figure pr-4 text-right text-soft">{part.exactMl.toFixed(1)} mL</td>
+                        <td className="figure pr-4 text-right text-ink2">{part.exactMl.toFixed(1)} mL</td>
                         <td className="figure pr-4 text-right">{part.onShelf === null ? "–" : amountWords(part.onShelf, "mL")}</td>
                         <td>
                           {(fluidOf(part.item)?.lots.length ?? 0) > 0 && fluidOf(part.item)?.lots[0]?.lot ? (
@@ -271,7 +271,7 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
                 </p>
               ))}
               {result.refused.map((line) => (
-                <p key={line} role="alert" className="mt-1 border-stop border-l-4 pl-3 text-lg">
+                <p key={line} role="alert" className="mt-1 border-hold border-l-4 pl-3 text-lg">
                   <strong>No.</strong> {line.charAt(0).toUpperCase() + line.slice(1)}
                 </p>
               ))}
@@ -289,7 +289,7 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
                 </p>
               )}
               {!isRecipe && result.refused.length === 0 && (
-                <p className="mt-2 text-soft">
+                <p className="mt-2 text-ink2">
                   Reckoned only. What is made again and again gets an item with a recipe; then the batch is a lot with a label.
                 </p>
               )}
@@ -298,15 +298,15 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
         </section>
         <section aria-label="Last batches">
           <h2>Last batches</h2>
-          {view.batches.length === 0 && <p className="text-soft">None yet.</p>}
+          {view.batches.length === 0 && <p className="text-ink2">None yet.</p>}
           <ul>
             {view.batches.map((batch) => (
-              <li key={batch.id} className="flex flex-wrap gap-x-3 border-hair border-b py-1">
+              <li key={batch.id} className="flex flex-wrap gap-x-3 border-line border-b py-1">
                 <span>{batch.name}</span>
                 <span className="figure">{batch.lot}</span>
                 <span className="figure">{amountWords(batch.ml, "mL")}</span>
-                <span className={batch.useBy < view.today ? "text-stop" : "text-soft"}>use by {batch.useBy}</span>
-                <span className="text-soft">{batch.person}</span>
+                <span className={batch.useBy < view.today ? "text-hold" : "text-ink2"}>use by {batch.useBy}</span>
+                <span className="text-ink2">{batch.person}</span>
                 <a href={`/labels/${batch.item}?lot=${encodeURIComponent(batch.lot)}`} className="ml-auto">
                   label
                 </a>

@@ -96,7 +96,7 @@ export function CountPage({ view }: { view: CountView }) {
     <StoresFrame
       here="/stores/count"
       title="Count"
-      aside={<span className="text-soft">What others take meanwhile is reckoned in: a count says what was there at its moment.</span>}
+      aside={<span className="text-ink2">What others take meanwhile is reckoned in: a count says what was there at its moment.</span>}
     >
       <div className="mx-auto max-w-3xl">
         <div className="flex flex-wrap items-end gap-2">
@@ -125,7 +125,7 @@ export function CountPage({ view }: { view: CountView }) {
           </button>
         </div>
         {scanning && (
-          <Suspense fallback={<p className="text-soft">One moment …</p>}>
+          <Suspense fallback={<p className="text-ink2">One moment …</p>}>
             <Camera open={open} instead="There is no camera for this page. Type the lot instead." />
           </Suspense>
         )}
@@ -136,13 +136,13 @@ export function CountPage({ view }: { view: CountView }) {
             const value = counts[key] ?? "";
             const difference = value === "" ? null : differenceWords(Number(value), line.expected, line.unit);
             return (
-              <li key={key} className="grid gap-1 border-hair border-b py-2">
+              <li key={key} className="grid gap-1 border-line border-b py-2">
                 <label className="flex flex-wrap items-center gap-x-4">
                   <span className="grow text-lg">
                     {line.name}
-                    {line.lot && <span className="figure block text-soft">lot {line.lot}</span>}
+                    {line.lot && <span className="figure block text-ink2">lot {line.lot}</span>}
                   </span>
-                  <span className="text-soft">record: {amountWords(line.expected, line.unit)}</span>
+                  <span className="text-ink2">record: {amountWords(line.expected, line.unit)}</span>
                   <span className="flex items-center gap-2">
                     <input
                       type="number"
@@ -169,7 +169,7 @@ export function CountPage({ view }: { view: CountView }) {
                     </Field>
                   </div>
                 )}
-                {value !== "" && !difference && <p className="text-good">As the record says.</p>}
+                {value !== "" && !difference && <p className="text-ready">As the record says.</p>}
               </li>
             );
           })}

@@ -26,7 +26,7 @@ export function ItemPage({ view, mayRecord, maySetUp, machines, suppliers }: Pro
       here="/stores"
       title={item.name}
       aside={
-        <span className="text-soft">
+        <span className="text-ink2">
           <strong className="text-ink">{item.keeping === "two-boxes" ? "two boxes" : view.amount}</strong>
           {view.supplier && `, from ${view.supplier}`}, {item.place}; a pack is {amountWords(item.pack, item.unit)} for{" "}
           {(item.priceCents / 100).toFixed(2)}
@@ -37,20 +37,20 @@ export function ItemPage({ view, mayRecord, maySetUp, machines, suppliers }: Pro
         <section aria-label="Lots">
           <h2>{item.keeping === "lot" ? "Lots, the first to leave first" : "There"}</h2>
           {view.lots.length === 0 ? (
-            <p className="text-soft">Nothing is there.</p>
+            <p className="text-ink2">Nothing is there.</p>
           ) : (
             <table className="mt-1 w-full">
               <TableHead columns={["Lot", figures("There"), "Use by", "Place", "Label and trace"]} />
               <tbody>
                 {view.lots.map((lot) => (
-                  <tr key={`${lot.lot}/${lot.place}`} className="border-hair border-b align-baseline">
+                  <tr key={`${lot.lot}/${lot.place}`} className="border-line border-b align-baseline">
                     <td className="figure py-1 pr-4">{lot.lot || "–"}</td>
                     <td className="figure pr-4 text-right">{lot.words}</td>
-                    <td className={`pr-4 ${lot.expired ? "font-semibold text-stop" : ""}`} title={lot.why}>
+                    <td className={`pr-4 ${lot.expired ? "font-semibold text-hold" : ""}`} title={lot.why}>
                       {lot.useBy ?? "–"}
                       {lot.expired && ", past its day"}
                     </td>
-                    <td className="pr-4 text-soft">{lot.place || item.place}</td>
+                    <td className="pr-4 text-ink2">{lot.place || item.place}</td>
                     <td className="text-sm">
                       <a href={`/labels/${item.id}?lot=${encodeURIComponent(lot.lot)}`}>label</a>
                       {item.group === "ink" && lot.lot && (
@@ -103,11 +103,11 @@ export function ItemPage({ view, mayRecord, maySetUp, machines, suppliers }: Pro
             </>
           )}
           <h2 className="mt-5">What moved</h2>
-          {view.moves.length === 0 && <p className="text-soft">Nothing yet.</p>}
+          {view.moves.length === 0 && <p className="text-ink2">Nothing yet.</p>}
           <table className="mt-1 w-full text-sm">
             <tbody>
               {view.moves.map((move) => (
-                <tr key={`${move.id}/${move.line}`} className="border-hair border-b align-baseline">
+                <tr key={`${move.id}/${move.line}`} className="border-line border-b align-baseline">
                   <td className="figure whitespace-nowrap py-1 pr-3">
                     <Link href={`/ledger/${move.id}`} prefetch={false}>
                       {move.when}
@@ -117,7 +117,7 @@ export function ItemPage({ view, mayRecord, maySetUp, machines, suppliers }: Pro
                   <td className="figure whitespace-nowrap pr-3 text-right">{move.words}</td>
                   <td className="figure pr-3">{move.lot}</td>
                   <td className="pr-3">{move.machine}</td>
-                  <td className="text-soft">{move.person}</td>
+                  <td className="text-ink2">{move.person}</td>
                 </tr>
               ))}
             </tbody>
@@ -130,7 +130,7 @@ export function ItemPage({ view, mayRecord, maySetUp, machines, suppliers }: Pro
         </section>
       </div>
       {maySetUp && (
-        <details className="mt-6 border-hair border-t pt-2">
+        <details className="mt-6 border-line border-t pt-2">
           <summary className="cursor-pointer py-1">How it is kept and bought</summary>
           <ItemForm item={item} suppliers={suppliers} />
         </details>

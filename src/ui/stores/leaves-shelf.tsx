@@ -19,7 +19,7 @@ export function useLeaving(listed: readonly Leaving[]) {
 export function LeavesShelf({ leaving, amounts, setAmounts }: ReturnType<typeof useLeaving>) {
   if (leaving.length === 0) return null;
   return (
-    <details className="mt-3 border-hair border-y py-1">
+    <details className="mt-3 border-line border-y py-1">
       <summary className="cursor-pointer py-2 text-lg">
         From the shelf:{" "}
         {leaving
@@ -28,7 +28,7 @@ export function LeavesShelf({ leaving, amounts, setAmounts }: ReturnType<typeof 
               `${item.name} ${amountWords(lines.reduce((sum, { amount }) => sum + amount, 0) || (lines.length ? planned : 0), item.unit)}`,
           )
           .join(", ")}
-        <span className="text-soft"> (correct it)</span>
+        <span className="text-ink2"> (correct it)</span>
       </summary>
       <ul>
         {leaving.map(({ item, lines, planned, note }) => (
@@ -36,7 +36,7 @@ export function LeavesShelf({ leaving, amounts, setAmounts }: ReturnType<typeof 
             <label className="flex flex-wrap items-center gap-3">
               <span className="grow">
                 {item.name}
-                <span className="block text-soft text-sm">
+                <span className="block text-ink2 text-sm">
                   {lines.map(({ lot, amount }) => (lot ? `lot ${lot}: ${amountWords(amount, item.unit)}` : "")).join(" ")}
                 </span>
               </span>

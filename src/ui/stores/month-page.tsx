@@ -31,7 +31,7 @@ export function MonthPage({ view }: { view: MonthView }) {
       title={`What ${view.words} cost`}
       aside={
         <span className="flex items-center gap-4">
-          <span className="text-soft">
+          <span className="text-ink2">
             small: {view.beforeWords}
             {view.partial && "; the month is not over"}
           </span>
@@ -57,30 +57,30 @@ export function MonthPage({ view }: { view: MonthView }) {
           <TableHead columns={["Machine", ...COLUMNS.map(([, name]) => figures(name))]} />
           <tbody>
             {view.machines.map((row) => (
-              <tr key={row.id} className="border-hair border-b align-baseline">
+              <tr key={row.id} className="border-line border-b align-baseline">
                 <td className="py-1 pr-4">
                   <Link href={`/machines/${row.id}`} prefetch={false}>
                     {row.name}
                   </Link>{" "}
-                  <span className="text-soft text-xs">{row.area}</span>
+                  <span className="text-ink2 text-xs">{row.area}</span>
                 </td>
                 <Cells now={row.now} before={row.before} />
               </tr>
             ))}
-            <tr className="border-hair border-b align-baseline">
-              <td className="py-1 pr-4 text-soft">at no machine</td>
+            <tr className="border-line border-b align-baseline">
+              <td className="py-1 pr-4 text-ink2">at no machine</td>
               <Cells {...view.shared} />
             </tr>
           </tbody>
           <tfoot>
-            <tr className="border-soft border-t-2 align-baseline font-semibold">
+            <tr className="border-rule border-t-2 align-baseline font-semibold">
               <td className="py-1 pr-4">The house</td>
               <Cells {...view.total} />
             </tr>
           </tfoot>
         </table>
       </div>
-      <p className="mt-2 max-w-prose text-soft text-sm">
+      <p className="mt-2 max-w-prose text-ink2 text-sm">
         Hands-on: work done × the minutes planned for it, at {money(view.hourCents)} an hour. Ink cleaned away: cleans and loads entered,
         and what routines draw, at {view.inkCentsAMl} hundredths a mL. Fluids and parts: what left the shelf, at the price of its pack. On
         hold: from a check that held a machine to the next check, release, or the day's end. These prices are among the store's numbers.
@@ -93,7 +93,7 @@ function Cells({ now, before }: { now: CostRow; before: CostRow }) {
   return COLUMNS.map(([key, , words]) => (
     <td key={key} className="figure whitespace-nowrap pr-4 text-right">
       {now[key] === 0 ? "–" : words(now[key])}
-      <span className="block text-soft text-xs">{before[key] === 0 ? "–" : words(before[key])}</span>
+      <span className="block text-ink2 text-xs">{before[key] === 0 ? "–" : words(before[key])}</span>
     </td>
   ));
 }

@@ -28,7 +28,7 @@ export function OrdersPage({ view, mayOrder, mayReceive }: { view: OrdersView; m
         </section>
         <section aria-label="On their way">
           <h2>On their way</h2>
-          {view.open.length === 0 && <p className="text-soft">Nothing is on order.</p>}
+          {view.open.length === 0 && <p className="text-ink2">Nothing is on order.</p>}
           {view.open.map((order) => (
             <Open key={order.id} order={order} mayReceive={mayReceive} mayClose={mayOrder} done={() => router.refresh()} />
           ))}
@@ -36,7 +36,7 @@ export function OrdersPage({ view, mayOrder, mayReceive }: { view: OrdersView; m
             <summary className="cursor-pointer py-1">What came before ({view.past.length})</summary>
             <ul className="text-sm">
               {view.past.map(({ id, dayWords, supplierName, lines, closed }) => (
-                <li key={id} className="border-hair border-b py-1">
+                <li key={id} className="border-line border-b py-1">
                   {dayWords}, {supplierName}: {lines.map(({ name, orderedWords }) => `${name} ${orderedWords}`).join(", ")} ({closed})
                 </li>
               ))}
@@ -79,7 +79,7 @@ function SupplierList({ supplier, mayOrder, done }: { supplier: OrdersView["supp
     >
       <div className="flex flex-wrap items-baseline gap-x-4">
         <h2>{supplier.name}</h2>
-        <span className="text-soft text-sm">takes {supplier.leadDays} days</span>
+        <span className="text-ink2 text-sm">takes {supplier.leadDays} days</span>
         {supplier.id && (
           <span className="flex gap-3 text-sm">
             <a href={`/api/stores/orders?supplier=${supplier.id}`}>CSV</a>
@@ -112,7 +112,7 @@ function SupplierList({ supplier, mayOrder, done }: { supplier: OrdersView["supp
         <TableHead columns={[mayOrder ? "Take" : "", "Item", figures("Packs"), "of", figures("Price"), "Order"]} />
         <tbody>
           {supplier.lines.map((line) => (
-            <tr key={line.item} className="border-hair border-b align-baseline">
+            <tr key={line.item} className="border-line border-b align-baseline">
               <td className="py-1 pr-3">
                 {mayOrder && (
                   <input
@@ -145,7 +145,7 @@ function SupplierList({ supplier, mayOrder, done }: { supplier: OrdersView["supp
               </td>
               <td className="figure whitespace-nowrap pr-4">{line.packWords}</td>
               <td className="figure pr-4 text-right">{((many(line) * line.priceCents) / 100).toFixed(2)}</td>
-              <td className={`whitespace-nowrap ${line.now ? "font-semibold" : "text-soft"}`}>{line.dayWords}</td>
+              <td className={`whitespace-nowrap ${line.now ? "font-semibold" : "text-ink2"}`}>{line.dayWords}</td>
             </tr>
           ))}
         </tbody>
@@ -205,10 +205,10 @@ function Open({ order, mayReceive, mayClose, done }: { order: OpenOrder; mayRece
     }
   };
   return (
-    <details className="border-hair border-b py-2">
+    <details className="border-line border-b py-2">
       <summary className="cursor-pointer">
         <strong>{order.supplierName}</strong>, ordered {order.dayWords} by {order.person};{" "}
-        <span className={order.late ? "font-semibold text-stop" : "text-soft"}>
+        <span className={order.late ? "font-semibold text-hold" : "text-ink2"}>
           {order.late ? "was expected " : "expected "}
           {order.expected}
         </span>
@@ -271,7 +271,7 @@ function Open({ order, mayReceive, mayClose, done }: { order: OpenOrder; mayRece
             <input value={delivery} maxLength={100} onChange={({ target }) => setDelivery(target.value)} className="field hand" />
           </label>
           {again && (
-            <div role="alert" className="grid gap-2 border-stop border-l-4 pl-3">
+            <div role="alert" className="grid gap-2 border-hold border-l-4 pl-3">
               <p>{again}</p>
               <button type="button" className="press hand justify-self-start" onClick={() => void receive(true)}>
                 It is a second parcel

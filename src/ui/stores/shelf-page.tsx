@@ -9,9 +9,9 @@ import { Because, StoresFrame } from "./stores-frame.tsx";
 
 const FLAG: Record<string, string> = {
   order: "text-accent",
-  expired: "text-stop",
+  expired: "text-hold",
   soon: "text-care",
-  below: "text-stop",
+  below: "text-hold",
   wasted: "text-care",
 };
 const MARK: Record<string, string> = { order: "→", expired: "✕", soon: "◔", below: "?", wasted: "◔" };
@@ -29,7 +29,7 @@ export function ShelfPage({ view, maySetUp }: { view: ShelfView; maySetUp: boole
       here="/stores"
       title="Shelf"
       aside={
-        <span className="text-soft">
+        <span className="text-ink2">
           {order ? <Link href="/stores/orders">{order} to order now</Link> : "nothing to order now"}
           {expired > 0 && <>, {<Link href="/stores?group=expired">{expired} with a lot past its day</Link>}</>}
           {soon > 0 && <>, {<Link href="/stores?group=soon">{soon} to use up soon</Link>}</>}
@@ -102,7 +102,7 @@ export function ShelfPage({ view, maySetUp }: { view: ShelfView; maySetUp: boole
 function Row({ row }: { row: ShelfRow }) {
   const lots = row.lots.filter(({ lot }) => lot !== "");
   return (
-    <tr className="border-hair border-b align-baseline">
+    <tr className="border-line border-b align-baseline">
       <td className="whitespace-nowrap py-1.5 pr-4">
         <Link href={`/stores/items/${row.id}`} prefetch={false}>
           {row.name}
@@ -119,18 +119,18 @@ function Row({ row }: { row: ShelfRow }) {
             {words}
           </span>
         ))}
-        {row.onOrder > 0 && <span className="mr-3 text-soft">more is on order</span>}
+        {row.onOrder > 0 && <span className="mr-3 text-ink2">more is on order</span>}
         <Because why={row.why} />
       </td>
       <td className="pr-4 text-sm">
         {lots.slice(0, 3).map((lot) => (
-          <span key={`${lot.lot}/${lot.place}`} className={`mr-3 whitespace-nowrap ${lot.expired ? "text-stop line-through" : ""}`}>
+          <span key={`${lot.lot}/${lot.place}`} className={`mr-3 whitespace-nowrap ${lot.expired ? "text-hold line-through" : ""}`}>
             <span className="figure">{lot.lot}</span> {lot.words}
           </span>
         ))}
-        {lots.length > 3 && <span className="text-soft">and {lots.length - 3} more</span>}
+        {lots.length > 3 && <span className="text-ink2">and {lots.length - 3} more</span>}
       </td>
-      <td className="text-soft text-sm">{row.place}</td>
+      <td className="text-ink2 text-sm">{row.place}</td>
     </tr>
   );
 }
@@ -142,8 +142,8 @@ export function Reach({ days, kept }: { days: number | null; kept: boolean }) {
   return (
     <span className="inline-flex items-center gap-2">
       <svg width="72" height="10" aria-hidden="true">
-        <line x1="0" y1="5" x2="72" y2="5" stroke="var(--hair)" strokeWidth="1" />
-        <line x1="0" y1="5" x2={72 * share} y2="5" stroke={days !== null && days < 14 ? "var(--stop)" : "var(--ink)"} strokeWidth="4" />
+        <line x1="0" y1="5" x2="72" y2="5" stroke="var(--line)" strokeWidth="1" />
+        <line x1="0" y1="5" x2={72 * share} y2="5" stroke={days !== null && days < 14 ? "var(--hold)" : "var(--ink)"} strokeWidth="4" />
         {days !== null && <line x1={72 * share} y1="0" x2={72 * share} y2="10" stroke="var(--ink)" strokeWidth="1.5" />}
       </svg>
       <span className="figure">{days === null ? "90 d +" : `${days} d`}</span>

@@ -45,7 +45,7 @@ export function SolventPage({ view }: { view: SolventView }) {
         whole year so far.
       </p>
       {view.threshold !== null && (
-        <p className={`mt-1 ${view.over ? "border-stop border-l-4 pl-3" : "text-soft"}`}>
+        <p className={`mt-1 ${view.over ? "border-hold border-l-4 pl-3" : "text-ink2"}`}>
           The house's threshold is {grams(view.threshold)} a month:{" "}
           {view.over === "over"
             ? "it is passed."
@@ -62,7 +62,7 @@ export function SolventPage({ view }: { view: SolventView }) {
             <TableHead columns={["Fluid", figures("Used and spilt"), figures("× volatile"), figures("=")]} />
             <tbody>
               {view.byFluid.map((row) => (
-                <tr key={row.name} className="border-hair border-b">
+                <tr key={row.name} className="border-line border-b">
                   <td className="py-1 pr-4">{row.name}</td>
                   <td className="figure pr-4 text-right">{row.words}</td>
                   <td className="figure pr-4 text-right">{row.gPerMl.toFixed(3)} g/mL</td>
@@ -71,7 +71,7 @@ export function SolventPage({ view }: { view: SolventView }) {
               ))}
             </tbody>
           </table>
-          <p className="mt-1 text-soft text-sm">
+          <p className="mt-1 text-ink2 text-sm">
             Volatile grams a millilitre: density × volatile share from each item's data sheet. What was received, moved or counted lets out
             nothing.
           </p>
@@ -84,12 +84,12 @@ export function SolventPage({ view }: { view: SolventView }) {
               <h2 className="mt-4">Through UV channels by syringe, ever</h2>
               <ul>
                 {view.tally.map((row) => (
-                  <li key={`${row.machine}${row.channel}`} className="border-hair border-b py-1">
+                  <li key={`${row.machine}${row.channel}`} className="border-line border-b py-1">
                     {row.machine}, {row.channel}: <span className="figure">{row.ml} mL</span> in {row.times}, last {row.last}
                   </li>
                 ))}
               </ul>
-              <p className="text-soft text-sm">Too much solvent harms heads: flush seldom.</p>
+              <p className="text-ink2 text-sm">Too much solvent harms heads: flush seldom.</p>
             </>
           )}
         </section>
@@ -99,7 +99,7 @@ export function SolventPage({ view }: { view: SolventView }) {
             <summary className="cursor-pointer py-1">What is known of each fluid, and from where</summary>
             <ul className="text-sm">
               {view.fluids.map(({ item, gPerMl, statements }) => (
-                <li key={item.id} className="border-hair border-b py-1">
+                <li key={item.id} className="border-line border-b py-1">
                   <strong>{item.name}</strong>: {gPerMl.toFixed(3)} g/mL volatile
                   {item.fluid?.limitPpm && `, limit ${item.fluid.limitPpm} ppm over 8 h`}
                   {item.fluid?.shortLimitPpm && `, ${item.fluid.shortLimitPpm} ppm for short`}
@@ -122,7 +122,7 @@ function List({ title, rows }: { title: string; rows: { name: string; grams: num
       <h2>{title}</h2>
       <ul>
         {rows.map(({ name, grams: mine }) => (
-          <li key={name} className="flex justify-between border-hair border-b py-1">
+          <li key={name} className="flex justify-between border-line border-b py-1">
             <span>{name}</span>
             <span className="figure">{mine.toFixed(0)} g</span>
           </li>
@@ -147,8 +147,8 @@ function DayBars({ view }: { view: SolventView }) {
     >
       {y.ticks(3).map((tick) => (
         <g key={tick}>
-          <line x1="40" x2="1170" y1={y(tick)} y2={y(tick)} className="stroke-hair" />
-          <text x="34" y={y(tick) + 4} textAnchor="end" className="fill-soft text-[11px]">
+          <line x1="40" x2="1170" y1={y(tick)} y2={y(tick)} className="stroke-line" />
+          <text x="34" y={y(tick) + 4} textAnchor="end" className="fill-ink2 text-[11px]">
             {tick} g
           </text>
         </g>
@@ -159,7 +159,7 @@ function DayBars({ view }: { view: SolventView }) {
       {all
         .filter((_, index) => index % 2 === 0)
         .map((day) => (
-          <text key={day} x={(x(day) ?? 0) + x.bandwidth() / 2} y="114" textAnchor="middle" className="fill-soft text-[11px]">
+          <text key={day} x={(x(day) ?? 0) + x.bandwidth() / 2} y="114" textAnchor="middle" className="fill-ink2 text-[11px]">
             {Number(day.slice(8))}
           </text>
         ))}
@@ -219,28 +219,28 @@ function Task({ view }: { view: SolventView }) {
         <dl className="mt-2 grid max-w-xl grid-cols-[1fr_auto_1fr] gap-x-4">
           <dt>At the end of it</dt>
           <dd
-            className={`figure text-right ${estimate.over.includes("explosive") || estimate.over.includes("short") ? "font-bold text-stop" : ""}`}
+            className={`figure text-right ${estimate.over.includes("explosive") || estimate.over.includes("short") ? "font-bold text-hold" : ""}`}
           >
             {ppm(estimate.peakPpm)}
           </dd>
-          <dd className="text-soft">
+          <dd className="text-ink2">
             a tenth of the lower explosive limit: {estimate.tenthOfExplosivePpm === null ? "not known" : ppm(estimate.tenthOfExplosivePpm)}
             {item?.fluid?.shortLimitPpm && `; short-time limit ${ppm(item.fluid.shortLimitPpm)}`}
           </dd>
           <dt>Over 8 hours</dt>
-          <dd className={`figure text-right ${estimate.over.includes("limit") ? "font-bold text-stop" : ""}`}>
+          <dd className={`figure text-right ${estimate.over.includes("limit") ? "font-bold text-hold" : ""}`}>
             {ppm(estimate.eightHoursPpm)}
           </dd>
-          <dd className="text-soft">exposure limit: {estimate.limitPpm === null ? "not known" : ppm(estimate.limitPpm)}</dd>
+          <dd className="text-ink2">exposure limit: {estimate.limitPpm === null ? "not known" : ppm(estimate.limitPpm)}</dd>
           <dt>Let out</dt>
           <dd className="figure text-right">{estimate.grams.toFixed(1)} g</dd>
           <dd />
         </dl>
       ) : (
-        <p className="mt-2 text-soft">Its molar mass and density are needed, from the data sheet; amounts and minutes are above nothing.</p>
+        <p className="mt-2 text-ink2">Its molar mass and density are needed, from the data sheet; amounts and minutes are above nothing.</p>
       )}
       {estimate && estimate.over.length > 0 && (
-        <p role="alert" className="mt-2 border-stop border-l-4 pl-3">
+        <p role="alert" className="mt-2 border-hold border-l-4 pl-3">
           <strong>Not like this:</strong> less fluid, more air, or a place with its own extraction. No flame, spark or hot lamp nearby.
         </p>
       )}

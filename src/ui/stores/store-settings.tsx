@@ -85,7 +85,7 @@ export function StoreSettings({ view }: { view: StoreSetUp }) {
             key={each?.id ?? "new"}
             onSubmit={saveSupplier(each?.id)}
             aria-label={each?.name ?? "New supplier"}
-            className="flex flex-wrap items-end gap-2 border-hair border-b py-2"
+            className="flex flex-wrap items-end gap-2 border-line border-b py-2"
           >
             {field("name", each ? "Name" : "New supplier", each?.name, { required: true })}
             {field("leadDays", "Takes, days", each?.leadDays, { ...number, required: true })}
@@ -101,7 +101,7 @@ export function StoreSettings({ view }: { view: StoreSetUp }) {
             key={each?.id ?? "new"}
             onSubmit={saveContainer(each?.id)}
             aria-label={each?.name ?? "New container"}
-            className="flex flex-wrap items-end gap-2 border-hair border-b py-2"
+            className="flex flex-wrap items-end gap-2 border-line border-b py-2"
           >
             {field("name", each ? "Name" : "New container", each?.name, { required: true })}
             {field("kind", "For which waste", each?.kind, { required: true })}

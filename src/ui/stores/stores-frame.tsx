@@ -22,7 +22,7 @@ export function Because({ why, label = "Why" }: { why: readonly string[]; label?
   return (
     <details>
       <summary className="cursor-pointer text-accent text-sm underline">{label}</summary>
-      <ul className="max-w-prose list-disc py-1 pl-5 text-soft text-sm">
+      <ul className="max-w-prose list-disc py-1 pl-5 text-ink2 text-sm">
         {why.map((each) => (
           <li key={each}>{each}</li>
         ))}

@@ -47,7 +47,7 @@ export function TracePage({ view }: { view: TraceView }) {
             <TableHead columns={["Machine and channel", "Lot", "Days", figures("Printed in them"), "The channel's checks", "Entry"]} />
             <tbody>
               {view.stays.map((stay) => (
-                <tr key={`${stay.entry}${stay.channel}`} className="border-hair border-b align-baseline">
+                <tr key={`${stay.entry}${stay.channel}`} className="border-line border-b align-baseline">
                   <td className="py-1 pr-4">
                     <Link
                       href={`/stores/trace?${new URLSearchParams({ machine: stay.machine, from: stay.from, to: stay.to ?? asked.to })}`}
@@ -65,7 +65,7 @@ export function TracePage({ view }: { view: TraceView }) {
                     >
                       {stay.lot}
                     </Link>{" "}
-                    <span className="text-soft text-sm">{stay.itemName}</span>
+                    <span className="text-ink2 text-sm">{stay.itemName}</span>
                   </td>
                   <td className="pr-4">{stay.words}</td>
                   <td className="figure pr-4 text-right">{stay.printed}</td>
@@ -88,7 +88,7 @@ export function TracePage({ view }: { view: TraceView }) {
           </table>
         </div>
       )}
-      <p className="mt-3 max-w-prose text-soft text-sm">
+      <p className="mt-3 max-w-prose text-ink2 text-sm">
         A lot is in a channel from the day it was put in until another is; what was left in the line mixes into the next, so the day of the
         change belongs to both.
       </p>

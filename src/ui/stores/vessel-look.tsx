@@ -30,7 +30,7 @@ export function VesselLook({
       <div className="grid content-start gap-2">
         <p>
           <strong className="figure !text-base">{Math.round(view.ml)}</strong> of {view.limitMl} mL to the mark,{" "}
-          <span className="text-soft">
+          <span className="text-ink2">
             between {Math.round(view.lowMl)} and {Math.round(view.highMl)}
           </span>
           ; {view.words}.

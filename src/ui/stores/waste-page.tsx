@@ -24,23 +24,23 @@ export function WastePage({ view, mayRecord }: { view: WasteView; mayRecord: boo
         <h2>At the machines, the fullest first</h2>
         <ul className="mt-2 grid gap-x-6 gap-y-4 sm:grid-cols-2 xl:grid-cols-3">
           {pressing.map((each) => (
-            <li key={each.machine} className="border-hair border-t pt-2">
+            <li key={each.machine} className="border-line border-t pt-2">
               <OneVessel view={each} containers={containers} mayRecord={mayRecord} done={() => router.refresh()} />
             </li>
           ))}
         </ul>
-        {pressing.length === 0 && <p className="text-soft">No machine has a waste vessel on its list.</p>}
+        {pressing.length === 0 && <p className="text-ink2">No machine has a waste vessel on its list.</p>}
       </section>
       <section aria-label="In the house" className="mt-8">
         <h2>Containers of the house</h2>
         <ul className="mt-2 grid gap-6 sm:grid-cols-2 xl:grid-cols-3">
           {view.containers.map((each) => (
-            <li key={each.id} className="border-hair border-t pt-2">
+            <li key={each.id} className="border-line border-t pt-2">
               <OneContainer view={each} mayRecord={mayRecord} done={() => router.refresh()} />
             </li>
           ))}
         </ul>
-        {view.containers.length === 0 && <p className="text-soft">None is set up: a supervisor adds them below the shelf's settings.</p>}
+        {view.containers.length === 0 && <p className="text-ink2">None is set up: a supervisor adds them below the shelf's settings.</p>}
       </section>
     </StoresFrame>
   );
@@ -68,12 +68,12 @@ function OneVessel({
         <Link href={`/machines/${view.machine}`} className="font-semibold">
           {view.name}
         </Link>
-        <span className="text-soft text-sm">
+        <span className="text-ink2 text-sm">
           {view.kind}, {view.area}; {view.measured ? `last seen ${view.measured}` : "not looked at of late"}
         </span>
       </h3>
       {view.holdsBack.map(({ routine, name, why }) => (
-        <p key={routine} className="my-1 border-stop border-l-4 pl-2">
+        <p key={routine} className="my-1 border-hold border-l-4 pl-2">
           <strong>Empty first</strong>, before {name}: {why}.
         </p>
       ))}
@@ -116,7 +116,7 @@ function OneContainer({ view, mayRecord, done }: { view: ContainerView; mayRecor
       <Vessel name={view.name} volumeMl={view.volumeMl} limitMl={view.volumeMl * 0.95} ml={view.ml} lowMl={view.ml} highMl={view.ml} />
       <div className="grid content-start gap-1">
         <h3 className="font-semibold">{view.name}</h3>
-        <p className="text-soft text-sm">{view.kind}</p>
+        <p className="text-ink2 text-sm">{view.kind}</p>
         <p>
           {view.words}, {view.percent} % full{view.since && `, since ${view.since}`}
         </p>

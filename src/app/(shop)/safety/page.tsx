@@ -17,19 +17,19 @@ export default async function Page() {
     <main className="mx-auto max-w-4xl px-4 pb-10">
       <h1 className="py-3">Safety</h1>
       <p className="max-w-2xl text-lg">{DEFERENCE}</p>
-      <p className="mt-2 max-w-2xl text-soft">
+      <p className="mt-2 max-w-2xl text-ink2">
         This program shows cautions before the first step; it licenses nobody. Where a supplier's sheet says more or otherwise, the sheet
         rules.
       </p>
       <h2 className="mt-6">Cautions</h2>
-      <dl className="mt-1 divide-y divide-hair border-hair border-y">
+      <dl className="mt-1 divide-y divide-line border-line border-y">
         {(Object.keys(HAZARDS) as Hazard[]).map(hazardView).map(({ name, caution, statements }) => (
           <div key={name} className="grid gap-x-6 py-2 sm:grid-cols-[16rem_1fr]">
             <dt className="font-semibold">{name}</dt>
             <dd>
               {caution}
               {statements && (
-                <span className="block text-sm text-soft">Usually: {statementWords(statements)}. The supplier's sheet rules.</span>
+                <span className="block text-sm text-ink2">Usually: {statementWords(statements)}. The supplier's sheet rules.</span>
               )}
             </dd>
           </div>
@@ -47,10 +47,10 @@ export default async function Page() {
           ))}
         </ul>
       )}
-      {sheets.length === 0 && <p className="text-soft">None is linked yet: a supervisor says here where the suppliers' sheets are.</p>}
+      {sheets.length === 0 && <p className="text-ink2">None is linked yet: a supervisor says here where the suppliers' sheets are.</p>}
       <h2 className="mt-6">What no step here asks for, and why</h2>
       {REFUSED.map(({ practice, why, instead }) => (
-        <section key={practice} className="mt-3 border-stop border-l-4 pl-3">
+        <section key={practice} className="mt-3 border-hold border-l-4 pl-3">
           <h3 className="font-semibold">{practice}</h3>
           <p>{why}</p>
           <p>
@@ -58,7 +58,7 @@ export default async function Page() {
           </p>
         </section>
       ))}
-      <p className="mt-3 max-w-2xl text-soft">
+      <p className="mt-3 max-w-2xl text-ink2">
         Shops that do either do so at their own risk. A routine of the house that asks for them is the house's own.
       </p>
     </main>

@@ -17,13 +17,13 @@ export default async function Page() {
         <Link href="/nozzles">Nozzles</Link>
       </div>
       {list.length === 0 ? (
-        <p className="text-soft">None yet. Enter a part with its serial number on its machine's page, under Head end and parts.</p>
+        <p className="text-ink2">None yet. Enter a part with its serial number on its machine's page, under Head end and parts.</p>
       ) : (
         <table className="text-sm">
           <TableHead columns={["Serial number", "What", "Where", "Days in use", "Its way"]} />
           <tbody>
             {list.map((thing) => (
-              <tr key={thing.serial} className="border-hair border-b align-baseline">
+              <tr key={thing.serial} className="border-line border-b align-baseline">
                 <RowHead className="figure pr-6 font-semibold">{thing.serial}</RowHead>
                 <td className="pr-6">{thing.kind.replaceAll("-", " ")}</td>
                 <td className="pr-6">{thing.at}</td>
@@ -32,7 +32,7 @@ export default async function Page() {
                   {thing.stays.map(({ words, reason }) => (
                     <span key={words} className="block">
                       {words}
-                      {reason && <span className="text-soft">: {reason}</span>}
+                      {reason && <span className="text-ink2">: {reason}</span>}
                     </span>
                   ))}
                 </td>

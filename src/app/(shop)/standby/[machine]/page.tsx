@@ -27,7 +27,7 @@ export default async function Machine({ params, searchParams }: Props) {
     if (!(error instanceof Refusal)) throw error;
     return (
       <StandbyFrame title="Standby">
-        <p role="alert" className="border-stop border-l-4 pl-2">
+        <p role="alert" className="border-hold border-l-4 pl-2">
           {error.message}
         </p>
         <p className="mt-3">

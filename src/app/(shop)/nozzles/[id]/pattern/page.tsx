@@ -26,7 +26,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
       {usual ? (
         <PatternEditor machine={id} name={machine.name} first={patternOf(shop, id)} usual={usual} maySave={mayDo(actor.role, "set-up")} />
       ) : (
-        <p className="text-soft">The channels of {machine.name} are not known here yet; a fleet file or table brings them in.</p>
+        <p className="text-ink2">The channels of {machine.name} are not known here yet; a fleet file or table brings them in.</p>
       )}
     </main>
   );

@@ -1,0 +1,34 @@
+import { canPrint, type Need, needsOf } from "../../core/board/needs.ts";
+import { skillFor } from "../../core/routines/routine.ts";
+import { routineFor } from "../../core/routines/routine-for.ts";
+import type { Database } from "../../ledger/database.ts";
+import type { Actor } from "../actor.ts";
+import { dayView } from "../day/day-view.ts";
+import { loadShop } from "../shop/shop.ts";
+import { type BoardView, board } from "./board.ts";
+
+export type NeedsView = { seq: number; today: string; canPrint: number; machines: number; needs: Need[] };
+
+/** What needs somebody now, ranked, with who could do it. @param known the Board, where it is asked for already */
+export async function boardNeeds(db: Database, actor: Actor, known?: BoardView): Promise<NeedsView> {
+  const [view, day, shop] = await Promise.all([known ?? board(db, actor), dayView(db, actor, null), loadShop(db, actor.site)]);
+  const needs = needsOf({
+    rows: view.machines,
+    tasks: day.tasks,
+    people: day.people,
+    areas: view.areas,
+    empties: (routine) => shop.rules.book.get(routine)?.effects?.job === "empty-waste",
+    skillOf: (id) => {
+      const machine = shop.machines.find((each) => each.id === id);
+      const check = machine && routineFor("opening-check", machine, shop.rules.book);
+      return machine && check ? skillFor(check, machine) : null;
+    },
+  });
+  return {
+    seq: view.seq,
+    today: view.today,
+    canPrint: view.machines.filter(({ word }) => canPrint(word)).length,
+    machines: view.machines.length,
+    needs,
+  };
+}
