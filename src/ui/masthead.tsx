@@ -46,13 +46,13 @@ export function Masthead({ name, role, site }: { name: string; role: string; sit
         <AnvilIcon aria-hidden="true" className="size-5" />
         {site}
       </span>
-      <nav aria-label={t("places")} className="flex flex-wrap gap-0.5">
+      <nav aria-label={t("places")} className="order-last flex gap-0.5 overflow-x-auto max-lg:w-full lg:order-none">
         {PLACES.filter(({ href }) => href !== "/shop" || role === "supervisor").map(({ href, name: place }) => (
           <Link
             key={href}
             href={href}
             aria-current={here(href) ? "page" : undefined}
-            className={`flex h-10 items-center rounded-t-[6px] px-3 text-sm no-underline ${here(href) ? "bg-sheet font-bold text-ink shadow-[inset_0_3px_0_var(--accent)]" : "font-semibold text-ink2 hover:bg-desk-2 hover:text-ink"}`}
+            className={`flex h-10 shrink-0 items-center rounded-t-[6px] px-3 text-sm no-underline ${here(href) ? "bg-sheet font-bold text-ink shadow-[inset_0_3px_0_var(--accent)]" : "font-semibold text-ink2 hover:bg-desk-2 hover:text-ink"}`}
           >
             {t(place)}
           </Link>

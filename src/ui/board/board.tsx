@@ -99,7 +99,7 @@ export function Board({ first, needs, role }: { first: BoardView; needs: NeedsVi
         <Answer rows={view.machines} word={word} onWord={setWord} />
         <Needs first={needs} mayPlan={mayDo(role, "plan")} mayRecord={mayRecord} />
       </div>
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-5 py-1">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-5 py-1 max-sm:hidden">
         <p className="font-bold">
           {view.todayWords}
           {view.workDay ? "" : ", no work day"}
@@ -123,16 +123,16 @@ export function Board({ first, needs, role }: { first: BoardView; needs: NeedsVi
           {role === "supervisor" ? <Link href="/shop?tab=bring-in">Bring in your fleet</Link> : "A supervisor brings in the fleet first."}
         </p>
       ) : (
-        <table ref={table} onKeyDown={keys} className="w-full table-fixed text-[0.86rem]">
+        <table ref={table} onKeyDown={keys} className="w-full table-fixed text-sm max-sm:hidden">
           <colgroup>
             <col className="w-9" />
-            <col className="w-32" />
+            <col className="w-28 lg:w-44" />
             <col />
-            <col className="w-[8.4rem]" />
-            <col className="w-[13%]" />
-            <col className="w-[11%]" />
-            <col className="w-[13%]" />
-            <col className="w-[19%]" />
+            <col className="w-[8.4rem] max-lg:hidden" />
+            <col className="w-[15%] lg:w-[12%]" />
+            <col className="w-[13%] lg:w-[11%]" />
+            <col className="w-[14%] lg:w-[14%]" />
+            <col className="w-[18%] lg:w-[20%]" />
           </colgroup>
           <thead className="sticky top-0 z-10 bg-sheet">
             <tr className="border-rule border-b text-left text-ink2">
@@ -143,7 +143,7 @@ export function Board({ first, needs, role }: { first: BoardView; needs: NeedsVi
               <th scope="col" className="font-medium">
                 State and why
               </th>
-              <th scope="col" className="font-medium">
+              <th scope="col" className="font-medium max-lg:hidden">
                 Last check
               </th>
               {view.beats.map(({ beat, by, passed }) => (
@@ -184,9 +184,8 @@ export function Board({ first, needs, role }: { first: BoardView; needs: NeedsVi
         </table>
       )}
       {view.machines.length > 0 && shown.length === 0 && <p className="px-4 py-6 text-ink2">No machine fits these filters.</p>}
-      <p className="px-4 pt-3 text-ink2 text-xs">
-        ✓ done, – skipped, • due, ! overdue, ◦ may be done, · coming. On a row's box: arrows walk, space chooses, Enter opens the machine, C
-        enters a check.
+      <p className="px-5 pt-3 text-ink3 text-xs max-sm:hidden">
+        Red is late, a dashed ring is nobody's yet. On a row's box: arrows move, space picks, Enter opens the machine, C enters a check.
       </p>
     </main>
   );

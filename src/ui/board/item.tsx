@@ -8,6 +8,7 @@ import type { UsualUse } from "../../work/stores/usual-use.ts";
 import { enter, enterAll, type Sent } from "../enter.ts";
 import { Field } from "../field.tsx";
 import { instantAt } from "../instant-at.ts";
+import { initialsOf } from "../kit/initials.tsx";
 import { ask } from "../send.ts";
 import { LeavesShelf, useLeaving } from "../stores/leaves-shelf.tsx";
 
@@ -20,7 +21,15 @@ const MARKS: Record<WorkItem["state"], { mark: string; words: string }> = {
   coming: { mark: "·", words: "coming" },
 };
 
-const firstName = (name = "") => name.split(" ")[0];
+/** Who has it, by their initials; a dashed ring where nobody does. */
+function Holder({ name, late }: { name: string | null; late: boolean }) {
+  const colours = late ? "bg-sheet text-hold" : name ? "bg-ink2 text-sheet" : "border-[1.5px] border-rule border-dashed";
+  return (
+    <span aria-hidden="true" className={`grid size-[18px] place-items-center rounded-full font-bold text-[9px] ${colours}`}>
+      {name ? initialsOf(name) : "+"}
+    </span>
+  );
+}
 
 /** One piece of due work: its mark and short name; opened, why, and what can be entered. */
 export function Item({
@@ -38,29 +47,29 @@ export function Item({
   const { mark, words } = MARKS[item.state];
   const over = item.state === "done" || item.state === "skipped";
   const tone = item.late
-    ? "text-hold font-semibold"
+    ? "border-hold bg-hold text-sheet font-bold"
     : over
-      ? "text-ink2"
-      : item.state === "coming" || item.state === "open"
-        ? "text-ink2"
-        : "";
+      ? "border-transparent text-ink2"
+      : item.person || item.run
+        ? "border-rule bg-card font-semibold"
+        : "border-rule/50 text-ink2";
   // Narrow as it is, the weekday is enough.
   const when =
     over && item.doneAt ? item.doneAt : item.late ? "late" : wide || item.dueWords === "today" ? "" : item.dueWords.split(" ")[0];
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
-        className={`inline-flex items-baseline gap-1 whitespace-nowrap rounded-sm px-0.5 hover:bg-well ${tone}`}
+        className={`inline-flex h-6 items-center gap-1 whitespace-nowrap rounded-full border hover:border-ink ${over ? "px-0.5" : "pr-0.5 pl-2"} text-xs ${tone}`}
         aria-label={`${machine.name}: ${item.name}, ${item.late ? "late" : words}${item.doneAt ? ` at ${item.doneAt}` : over ? "" : item.run ? `, ${item.run.person} is at it` : item.person ? `, ${item.person} has it` : ""}`}
       >
-        <span aria-hidden="true" className="inline-block w-2.5 text-center font-semibold">
-          {mark}
-        </span>
-        {wide ? item.name : item.short}
-        {when && <span className="figure">{when}</span>}
-        {!over && (item.run ?? item.person) && (
-          <span className="font-normal text-accent text-xs">{firstName(item.run?.person ?? item.personName ?? undefined)}</span>
+        {over && (
+          <span aria-hidden="true" className="inline-block w-2.5 text-center font-bold">
+            {mark}
+          </span>
         )}
+        {wide ? item.name : item.short}
+        {when && <span className={item.late ? "" : "figure"}>{when}</span>}
+        {!over && <Holder name={item.run?.person ?? item.personName} late={item.late} />}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

@@ -7,7 +7,7 @@ import { mayDo } from "../../core/safety/who-may.ts";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
 import type { MachineRow } from "../../work/board/board.ts";
 import { Comb } from "../comb.tsx";
-import { StateMark } from "../kit/state-mark.tsx";
+import { Mark, StateMark, WORD_COLOUR } from "../kit/state-mark.tsx";
 import { PopCard } from "../pop-card.tsx";
 import { RowHead } from "../table.tsx";
 import { Item } from "./item.tsx";
@@ -21,7 +21,7 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
   const cell = (items: WorkItem[], checkFirst = false) => <Cell items={items} row={row} mayRecord={mayRecord} checkFirst={checkFirst} />;
   const combWidth = Math.min(24, Math.floor((118 - 2 * row.channels.length) / Math.max(1, row.channels.length)));
   return (
-    <tr className={`border-line border-b align-middle ${chosen ? "bg-well" : ""}`}>
+    <tr className={`h-[33px] border-line border-b align-middle ${chosen ? "bg-well" : ""}`}>
       <td className="w-7 py-0.5 pl-3">
         <input
           type="checkbox"
@@ -33,16 +33,19 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
         />
       </td>
       <RowHead className="py-0.5 pr-2 font-semibold">
-        <Link href={`/machines/${row.id}`} className="text-ink no-underline hover:underline">
-          {row.name}
-        </Link>{" "}
-        <span className="font-normal text-ink2 text-xs uppercase">{row.class}</span>
+        <span className="flex items-center gap-2">
+          <Mark word={row.word} />
+          <Link href={`/machines/${row.id}`} className="font-bold text-base text-ink no-underline hover:underline">
+            {row.name}
+          </Link>
+          <span className="font-normal text-ink3 text-xs uppercase max-lg:hidden">{row.class}</span>
+        </span>
       </RowHead>
       <td className="max-w-0 py-0.5 pr-2">
         <Popover.Root>
-          <Popover.Trigger className="flex w-full items-center gap-2 rounded-sm text-left hover:bg-well">
-            <StateMark word={row.word} />
-            <span className="line-clamp-2 text-[0.8rem] text-ink2 leading-[1.15]">
+          <Popover.Trigger className="block w-full rounded-[3px] text-left leading-tight hover:bg-well">
+            <b className={WORD_COLOUR[row.word]}>{row.word}</b>
+            <span className="block truncate text-ink2 text-xs max-lg:hidden">
               {row.missed && (
                 <strong className="font-semibold text-hold">
                   Missed {row.missed.day}: {row.missed.names.join(", ")}.{" "}
@@ -78,7 +81,7 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
           </PopCard>
         </Popover.Root>
       </td>
-      <td className="py-0.5 pr-2">
+      <td className="py-0.5 pr-2 max-lg:hidden">
         <span className="flex gap-0.5">
           {row.class !== "cij" &&
             row.channels.map((channel) => (
@@ -119,7 +122,7 @@ function Cell({ items, row, mayRecord, checkFirst }: { items: WorkItem[]; row: M
       : `+${rest.length}`;
   if (items.length === 0) return null;
   return (
-    <div className="flex flex-wrap gap-x-1.5 leading-[1.2]">
+    <div className="flex flex-wrap items-center gap-1 leading-[1.2]">
       {named.map((item) => (
         <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} />
       ))}

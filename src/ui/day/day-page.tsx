@@ -8,9 +8,10 @@ import { fillTheRest, type Given, giveToTheUsual } from "../../core/tasks/fill-t
 import { whyNot } from "../../core/tasks/fits.ts";
 import type { DayView } from "../../work/day/day-view.ts";
 import { oneAtATime } from "../one-at-a-time.ts";
-import { sayFault, trying } from "../say.ts";
-import { ask, entryOf, sendEntries } from "../send.ts";
+import { trying } from "../say.ts";
+import { ask, entryOf } from "../send.ts";
 import { useLive } from "../use-live.ts";
+import { sendWithUndo } from "../with-undo.ts";
 import { OneOffForm, RosterForms, UsualForm } from "./forms.tsx";
 import { isOpen, label, type Task } from "./given-task.ts";
 import { NotGiven } from "./not-given.tsx";
@@ -48,22 +49,7 @@ export function DayPage({ first, role }: { first: DayView; role: Role }) {
           : [];
       });
       if (entries.length === 0) return void toast("There is nothing to give that way.");
-      await trying(async () => {
-        await sendEntries(entries);
-        await load(view.day);
-        toast(said, {
-          duration: 12_000,
-          action: {
-            label: "Undo",
-            onClick: () =>
-              void sendEntries(
-                entries.map(({ id }) => entryOf({ kind: "amendment", amends: id, body: { why: "Given by mistake", struck: true } })),
-              )
-                .then(() => load(view.day))
-                .then(() => toast("As it was before; the ledger keeps both."), sayFault),
-          },
-        });
-      });
+      await trying(() => sendWithUndo(entries, { said, why: "Given by mistake", after: () => load(view.day) }));
     },
     [view, load],
   );

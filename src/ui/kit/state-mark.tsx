@@ -1,6 +1,7 @@
 import type { StateWord } from "../../core/nozzles/readiness.ts";
 
-const COLOUR: Record<StateWord, string> = {
+/** The colour of a state, always beside its shape or its word. */
+export const WORD_COLOUR: Record<StateWord, string> = {
   Ready: "text-ready",
   "With care": "text-care",
   Hold: "text-hold",
@@ -53,7 +54,7 @@ function Shape({ word }: { word: StateWord }) {
 /** The mark alone, for where the word stands beside it or in its tooltip. */
 export function Mark({ word, size = 18 }: { word: StateWord; size?: number }) {
   return (
-    <svg viewBox="0 0 18 18" width={size} height={size} className={`shrink-0 ${COLOUR[word]}`} aria-hidden="true">
+    <svg viewBox="0 0 18 18" width={size} height={size} className={`shrink-0 ${WORD_COLOUR[word]}`} aria-hidden="true">
       <Shape word={word} />
     </svg>
   );
@@ -62,7 +63,7 @@ export function Mark({ word, size = 18 }: { word: StateWord; size?: number }) {
 /** A machine's state: a shape and a word, then a colour. */
 export function StateMark({ word, big = false, inherit = false }: { word: StateWord; big?: boolean; inherit?: boolean }) {
   return (
-    <span className={`inline-flex items-center gap-1.5 whitespace-nowrap font-bold ${COLOUR[word]} ${big ? "text-xl" : ""}`}>
+    <span className={`inline-flex items-center gap-1.5 whitespace-nowrap font-bold ${WORD_COLOUR[word]} ${big ? "text-xl" : ""}`}>
       <svg viewBox="0 0 18 18" className={inherit ? "size-[0.8em]" : big ? "size-5" : "size-4"} aria-hidden="true">
         <Shape word={word} />
       </svg>

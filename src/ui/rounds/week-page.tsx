@@ -1,14 +1,14 @@
 "use client";
 import { useCallback, useMemo, useState } from "react";
-import { toast } from "sonner";
 import type { Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import type { WeekView } from "../../work/rounds/week.ts";
 import { oneAtATime } from "../one-at-a-time.ts";
 import { sayFault, trying } from "../say.ts";
-import { ask, entryOf, sendEntries } from "../send.ts";
+import { ask, entryOf } from "../send.ts";
 import { figures, TableHead } from "../table.tsx";
 import { useLive } from "../use-live.ts";
+import { sendWithUndo } from "../with-undo.ts";
 import { LoadChart } from "./load-chart.tsx";
 
 /** The days ahead levelled inside windows: moves with reasons, taken all, some or none; and six weeks of load by skill. */
@@ -28,19 +28,12 @@ export function WeekPage({ first, role }: { first: WeekView; role: Role }) {
       const entries = taken.map(({ machine, routine, from, to, why }) =>
         entryOf({ kind: "move", machine, routine, body: { due: from, to, reason: why.slice(0, 2000) } }),
       );
-      await sendEntries(entries);
-      setLeft([]);
-      await load();
-      toast(`${entries.length} moved.`, {
-        duration: 12_000,
-        action: {
-          label: "Undo",
-          onClick: () =>
-            void sendEntries(
-              entries.map(({ id }) => entryOf({ kind: "amendment", amends: id, body: { why: "Moved by mistake", struck: true } })),
-            )
-              .then(load)
-              .then(() => toast("As it was before; the ledger keeps both."), sayFault),
+      await sendWithUndo(entries, {
+        said: `${entries.length} moved.`,
+        why: "Moved by mistake",
+        after: async () => {
+          setLeft([]);
+          await load();
         },
       });
     } catch (error) {
