@@ -71,6 +71,8 @@ const route = (line: string, who: string, summary: string, more: Pick<Operation,
 /** Every route; a test walks the routes and holds this list to them. */
 export const operations = (): readonly Operation[] => [
   route("GET /api/board", ANY, "The Board, or the rows that changed after a place in the ledger", { query: ["after"] }),
+  route("GET /api/board/needs", ANY, "What needs somebody now, ranked, with who could do it"),
+  route("GET /api/board/states", ANY, "How each machine stands, in a word"),
   route("POST /api/calendar", SUPERVISOR, "Saves print days, closures, beats, shifts, areas and when a day begins", {
     body: "CalendarChange",
   }),

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, test } from "vitest";
 import { entry, freshHouse } from "../ledger/house.ts";
 import { there } from "../ledger/store-house.ts";
-import { entriesOf, fireEvent, screen, sentBy, signedInAs, visit, waitFor, within } from "./shop.tsx";
+import { entriesOf, fireEvent, said, screen, sentBy, signedInAs, visit, waitFor, within } from "./shop.tsx";
 
 /** Work entered from the Board, parts changed on a machine's page, work moved and skipped on the day's page. */
 
@@ -135,7 +135,8 @@ describe("the day's work", () => {
     const [area] = screen.getAllByRole<HTMLSelectElement>("combobox", { name: /hall/i });
     await user.selectOptions(area as HTMLElement, "bram");
     await user.click(screen.getByRole("button", { name: "Save the usual people" }));
-    await waitFor(async () => expect((await entriesOf("settings"))[0]).toMatchObject({ person: "ottoline" }));
+    await waitFor(() => expect(said.at(-1)).toBe("The usual people are saved."));
+    expect((await entriesOf("settings"))[0]).toMatchObject({ person: "ottoline" });
     await user.click(screen.getByRole("button", { name: "Give to the usual people" }));
     await waitFor(async () => expect((await entriesOf("task")).length).toBeGreaterThan(0));
     expect((await entriesOf("task")).every(({ body }) => body.person === "bram")).toBe(true);

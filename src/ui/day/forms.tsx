@@ -172,8 +172,8 @@ export function UsualForm({ view, done }: { view: DayView; done: Done }) {
   const save = async () => {
     await trying(async () => {
       await ask("/api/day", { method: "PUT", body: usual });
-      toast("The usual people are saved.");
       await done();
+      toast("The usual people are saved.");
     });
   };
   const line = (kind: "machines" | "areas", id: string, name: string) => (
