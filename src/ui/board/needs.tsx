@@ -121,7 +121,7 @@ function NeedDocket({ need, rank, today, mayPlan, mayRecord, done }: Part) {
               body: { title, on: today, minutes: need.minutes, note: need.next },
             });
             return [work, taskOf(`one-off/${work.id}`, person, { machine: need.machine })];
-          }) ?? open(`/nozzles/${need.machine}`, t("openMachine"), true)}
+          }) || open(`/nozzles/${need.machine}`, t("openMachine"), true)}
           {why(`/nozzles/${need.machine}`)}
         </Filled>
       );
