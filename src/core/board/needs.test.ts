@@ -96,6 +96,10 @@ describe("a machine on hold", () => {
       suggested: { person: "bea", personName: "BEA" },
     });
   });
+  test("that somebody was asked to bring back says who is on it, and is offered to nobody else", () => {
+    const tasks = [task("one-off/x", { oneOff: "x", person: "bea", personName: "BEA" })];
+    expect(needs({ rows: [row("teal", { word: "Hold" })], tasks })[0]).toMatchObject({ kind: "hold", holder: "BEA", suggested: null });
+  });
   test("is offered to nobody where nobody there has the skill", () => {
     const people = [worker("cyd", ["uv"]), worker("ann", ["dtg"], [])];
     expect(needs({ rows: [row("teal", { word: "Hold" })], people })[0]).toMatchObject({ kind: "hold", suggested: null });

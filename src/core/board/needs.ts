@@ -11,7 +11,7 @@ export type Suggested = { person: string; personName: string; why: string };
 
 export type Need =
   /** May not print: why, what comes next, and who could do it. */
-  | (Machine & { kind: "hold"; why: string; next: string; minutes: number; suggested: Suggested | null })
+  | (Machine & { kind: "hold"; why: string; next: string; minutes: number; holder: string | null; suggested: Suggested | null })
   /** Work of a time of day that is past, by area. */
   | { kind: "late"; area: string | null; areaName: string | null; jobs: Jobs; checks: number; people: string[]; machines: string[] }
   /** A vessel that something due would overflow, or that is full today. */
@@ -83,21 +83,23 @@ export function needsOf({
   for (const row of rows) {
     const machine = { machine: row.id, machineName: row.name };
     if (row.repair) needs.push({ kind: "out-of-order", ...machine, symptom: row.repair.body.symptom ?? "", since: row.repair.since });
-    else if (row.word === "Hold")
+    else if (row.word === "Hold") {
+      // Work asked for once at a held machine is taken as bringing it back.
+      const holder =
+        open.find(({ machine: of, oneOff, person }) => of === row.id && oneOff !== null && person !== null)?.personName ?? null;
       needs.push({
         kind: "hold",
         ...machine,
         why: row.why,
         next: row.next.words,
         minutes: RECOVERY_MINUTES,
-        suggested: suggest({
-          key: row.id,
-          machine: row.id,
-          name: row.next.words,
-          skill: skillOf(row.id),
-          minutes: RECOVERY_MINUTES,
-        }),
+        holder,
+        suggested:
+          holder === null
+            ? suggest({ key: row.id, machine: row.id, name: row.next.words, skill: skillOf(row.id), minutes: RECOVERY_MINUTES })
+            : null,
       });
+    }
     const { vessel } = row;
     if (vessel && (vessel.holdsBack.length > 0 || vessel.days.likely === 0)) {
       const task = open.find((each) => each.machine === row.id && each.routine !== null && empties(each.routine));

@@ -113,7 +113,12 @@ function NeedDocket({ need, rank, today, mayPlan, mayRecord, done }: Part) {
     case "hold": {
       const title = t("hold.work", { machine: need.machineName });
       return (
-        <Filled rank={rank} mark="Hold" title={need.machineName} text={need.why}>
+        <Filled
+          rank={rank}
+          mark="Hold"
+          title={need.machineName}
+          text={need.holder ? `${t("hold.with", { name: need.holder })} ${need.why}` : need.why}
+        >
           {giveButton(need.suggested, title, (person) => {
             const work = entryOf({
               kind: "one-off",
