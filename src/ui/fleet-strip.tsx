@@ -1,7 +1,5 @@
 "use client";
-import Link from "next/link";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { useTranslations } from "use-intl";
 import type { StateWord } from "../core/nozzles/readiness.ts";
 import type { FleetStates } from "../work/board/states.ts";
 import { Mark } from "./kit/state-mark.tsx";
@@ -20,9 +18,8 @@ const BAR: Record<StateWord, string> = {
   Asleep: "bg-asleep",
 };
 
-/** The fleet in miniature, area by area; each mark leads to its machine. */
-export function FleetStrip() {
-  const t = useTranslations("head");
+/** The fleet in miniature, area by area; pointed at, a mark says its machine and state. */
+export function FleetStrip({ words }: { words: string }) {
   const [states, setStates] = useState<FleetStates | null>(null);
   const seq = useRef(0);
   const look = useCallback(async () => {
@@ -42,10 +39,10 @@ export function FleetStrip() {
     const count = machines.filter((each) => each.word === word).length;
     return count ? [{ word: word as StateWord, count }] : [];
   });
-  const words = t("fleet", { machines: machines.length, states: counts.map(({ word, count }) => `${count} ${word}`).join(", ") });
+  const said = `${words}: ${counts.map(({ word, count }) => `${count} ${word}`).join(", ")}`;
   if (machines.length > MOST_MARKS)
     return (
-      <div role="img" aria-label={words} title={words} className="hidden h-3 w-40 gap-px lg:flex">
+      <div role="img" aria-label={said} title={said} className="hidden h-3 w-40 gap-px lg:flex">
         {counts.map(({ word, count }) => (
           <span key={word} className={BAR[word]} style={{ flexGrow: count, flexBasis: 0 }} />
         ))}
@@ -53,18 +50,18 @@ export function FleetStrip() {
     );
   const areas = [...new Set(machines.map(({ area }) => area))];
   return (
-    <nav aria-label={words} className="hidden items-center gap-1.5 lg:flex">
+    <div role="img" aria-label={said} className="hidden items-center gap-1.5 lg:flex">
       {areas.map((area) => (
         <span key={area} className="flex gap-0.5">
           {machines
             .filter((each) => each.area === area)
             .map(({ id, name, word }) => (
-              <Link key={id} href={`/machines/${id}`} prefetch={false} aria-label={`${name}: ${word}`} title={`${name}: ${word}`}>
+              <span key={id} title={`${name}: ${word}`}>
                 <Mark word={word} size={12} />
-              </Link>
+              </span>
             ))}
         </span>
       ))}
-    </nav>
+    </div>
   );
 }

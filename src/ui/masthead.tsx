@@ -2,13 +2,14 @@
 import { AnvilIcon, MoonStarIcon, SearchIcon } from "lucide-react";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
-import { DropdownMenu } from "radix-ui";
-import { useTranslations } from "use-intl";
+import { lazy, Suspense, useState } from "react";
+import type { Messages } from "../words/words.tsx";
 import { FleetStrip } from "./fleet-strip.tsx";
 import { IconButton } from "./kit/icon-button.tsx";
 import { Initials } from "./kit/initials.tsx";
 import { Search } from "./search.tsx";
-import { ask } from "./send.ts";
+
+const AccountMenu = lazy(() => import("./account-menu.tsx"));
 
 const PLACES = [
   { href: "/", name: "board" },
@@ -23,8 +24,8 @@ const PLACES = [
 ] as const;
 
 /** The head of each page: the places as a thumb index, the fleet in miniature, search, light or night, who is signed in. */
-export function Masthead({ name, role, site }: { name: string; role: string; site: string }) {
-  const t = useTranslations("head");
+export function Masthead({ name, role, site, words }: { name: string; role: string; site: string; words: Messages["head"] }) {
+  const [account, setAccount] = useState<"never" | "open" | "closed">("never");
   const path = usePathname();
   const here = (href: string) =>
     href === "/"
@@ -36,17 +37,24 @@ export function Masthead({ name, role, site }: { name: string; role: string; sit
     // biome-ignore lint/suspicious/noDocumentCookie: the Cookie Store API is not in every browser on a shop floor
     document.cookie = `zesty-light=${night ? "night" : "day"}; path=/; max-age=31536000; samesite=lax`;
   };
-  const signOut = async () => {
-    await ask("/api/sign-out", { body: {} }).catch(() => {});
-    location.assign("/sign-in");
-  };
+  const me = (
+    <button
+      type="button"
+      aria-haspopup="menu"
+      aria-label={`${words.account}: ${name}, ${role}`}
+      className="rounded-full"
+      onClick={account === "never" ? () => setAccount("open") : undefined}
+    >
+      <Initials name={name} me big />
+    </button>
+  );
   return (
     <header className="flex flex-wrap items-end gap-x-4 bg-desk px-5 pt-2.5 print:hidden">
       <span className="flex items-center gap-2 self-center pb-1 font-extrabold text-base tracking-tight">
         <AnvilIcon aria-hidden="true" className="size-5" />
         {site}
       </span>
-      <nav aria-label={t("places")} className="order-last flex gap-0.5 overflow-x-auto max-lg:w-full lg:order-none">
+      <nav aria-label={words.places} className="order-last flex gap-0.5 overflow-x-auto max-lg:w-full lg:order-none">
         {PLACES.filter(({ href }) => href !== "/shop" || role === "supervisor").map(({ href, name: place }) => (
           <Link
             key={href}
@@ -54,45 +62,37 @@ export function Masthead({ name, role, site }: { name: string; role: string; sit
             aria-current={here(href) ? "page" : undefined}
             className={`flex h-10 shrink-0 items-center rounded-t-[6px] px-3 text-sm no-underline ${here(href) ? "bg-sheet font-bold text-ink shadow-[inset_0_3px_0_var(--accent)]" : "font-semibold text-ink2 hover:bg-desk-2 hover:text-ink"}`}
           >
-            {t(place)}
+            {words[place]}
           </Link>
         ))}
       </nav>
       <div className="ml-auto flex items-center gap-1 self-center pb-1">
-        <FleetStrip />
+        <FleetStrip words={words.fleet} />
         <Search
           button={(open) => (
-            <IconButton name={t("search")} onClick={open}>
+            <IconButton name={words.search} onClick={open}>
               <SearchIcon aria-hidden="true" />
             </IconButton>
           )}
         />
-        <IconButton name={t("light")} onClick={light}>
+        <IconButton name={words.light} onClick={light}>
           <MoonStarIcon aria-hidden="true" />
         </IconButton>
-        <DropdownMenu.Root>
-          <DropdownMenu.Trigger aria-label={`${t("account")}: ${name}, ${role}`} className="rounded-full">
-            <Initials name={name} me big />
-          </DropdownMenu.Trigger>
-          <DropdownMenu.Portal>
-            <DropdownMenu.Content
-              align="end"
-              sideOffset={6}
-              className="z-50 min-w-48 rounded-[6px] border border-rule bg-card p-1.5 text-sm shadow-[var(--shadow)]"
+        {account === "never" ? (
+          me
+        ) : (
+          <Suspense fallback={me}>
+            <AccountMenu
+              name={name}
+              role={role}
+              signOut={words.signOut}
+              open={account === "open"}
+              setOpen={(open) => setAccount(open ? "open" : "closed")}
             >
-              <DropdownMenu.Label className="px-2.5 py-1.5">
-                <span className="block font-bold">{name}</span>
-                <span className="text-ink3">{role}</span>
-              </DropdownMenu.Label>
-              <DropdownMenu.Item
-                onSelect={() => void signOut()}
-                className="cursor-pointer rounded-[3px] px-2.5 py-1.5 font-semibold data-[highlighted]:bg-accent-wash"
-              >
-                {t("signOut")}
-              </DropdownMenu.Item>
-            </DropdownMenu.Content>
-          </DropdownMenu.Portal>
-        </DropdownMenu.Root>
+              {me}
+            </AccountMenu>
+          </Suspense>
+        )}
       </div>
     </header>
   );

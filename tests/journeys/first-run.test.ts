@@ -65,7 +65,8 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
     await database(name);
     await page.getByRole("heading", { name: "Ledger" }).waitFor({ timeout: 20_000 });
 
-    await page.getByRole("button", { name: "Sign out" }).click();
+    await page.getByRole("button", { name: /^Your account/ }).click();
+    await page.getByRole("menuitem", { name: "Sign out" }).click();
     await page.waitForURL(/sign-in/);
     await page.getByLabel("Name").fill("dunlin ask");
     await page.getByLabel("Password").fill("wrong-one");

@@ -1,8 +1,7 @@
 import type { ReactNode } from "react";
 import { Masthead } from "../../ui/masthead.tsx";
 import { Timers } from "../../ui/timers.tsx";
-import head from "../../words/en/head.json";
-import { Words } from "../../words/words.tsx";
+import words from "../../words/en/head.json";
 import { database } from "../../work/database.ts";
 import { loadShop } from "../../work/shop/shop.ts";
 import { pageActor } from "../page-actor.ts";
@@ -12,9 +11,7 @@ export default async function ShopLayout({ children }: { children: ReactNode }) 
   const shop = await loadShop(database(), actor.site);
   return (
     <>
-      <Words messages={{ head }} timeZone={shop.site.timeZone}>
-        <Masthead name={actor.name} role={actor.role} site={shop.site.name} />
-      </Words>
+      <Masthead name={actor.name} role={actor.role} site={shop.site.name} words={words} />
       <Timers />
       {children}
     </>
