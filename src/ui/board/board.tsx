@@ -2,7 +2,7 @@
 import Link from "next/link";
 import { type KeyboardEvent, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
-import { BEATS, type Role } from "../../core/fleet/vocabulary.ts";
+import type { Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import type { BoardView, MachineRow } from "../../work/board/board.ts";
 import type { NeedsView } from "../../work/board/needs.ts";
@@ -95,7 +95,7 @@ export function Board({ first, needs, role }: { first: BoardView; needs: NeedsVi
   const mayRecord = mayDo(role, "record");
   return (
     <main className="px-0 pb-6">
-      <div className="grid gap-x-6 gap-y-3 px-5 pt-3 pb-2 lg:grid-cols-[252px_minmax(0,1fr)]">
+      <div className="grid gap-x-6 gap-y-3 px-5 pt-2 pb-1 lg:grid-cols-[252px_minmax(0,1fr)]">
         <Answer rows={view.machines} word={word} onWord={setWord} />
         <Needs first={needs} mayPlan={mayDo(role, "plan")} mayRecord={mayRecord} />
       </div>
@@ -125,8 +125,9 @@ export function Board({ first, needs, role }: { first: BoardView; needs: NeedsVi
       ) : (
         <table ref={table} onKeyDown={keys} className="w-full table-fixed text-sm max-sm:hidden">
           <colgroup>
-            <col className="w-9" />
-            <col className="w-28 lg:w-44" />
+            <col className="w-24 lg:w-28" />
+            <col className="w-8" />
+            <col className="w-28 lg:w-40" />
             <col />
             <col className="w-[8.4rem] max-lg:hidden" />
             <col className="w-[15%] lg:w-[12%]" />
@@ -136,8 +137,11 @@ export function Board({ first, needs, role }: { first: BoardView; needs: NeedsVi
           </colgroup>
           <thead className="sticky top-0 z-10 bg-sheet">
             <tr className="border-rule border-b text-left text-ink2">
+              <th scope="col" className="py-1 pl-5 font-medium">
+                Area
+              </th>
               <td />
-              <th scope="col" className="py-1 font-medium">
+              <th scope="col" className="font-medium">
                 Machine
               </th>
               <th scope="col" className="font-medium">
@@ -162,22 +166,16 @@ export function Board({ first, needs, role }: { first: BoardView; needs: NeedsVi
             </tr>
           </thead>
           {groups.map(({ id, name, air, rows }) => (
-            <tbody key={id}>
-              {name && (
-                <tr>
-                  <th scope="rowgroup" colSpan={4 + BEATS.length + 1} className="px-3 pt-1.5 text-left font-medium text-ink2 text-xs">
-                    {name}
-                    {air && (
-                      <span className={`ml-3 font-normal ${AIR[air.word] ?? ""}`}>
-                        air: {air.word === "right" ? "" : `${air.word}, `}
-                        {air.words}
-                      </span>
-                    )}
-                  </th>
-                </tr>
-              )}
-              {rows.map((row) => (
-                <BoardRow key={row.id} row={row} role={role} chosen={chosen.has(row.id)} onChoose={choose} />
+            <tbody key={id} className="border-rule border-b">
+              {rows.map((row, index) => (
+                <BoardRow
+                  key={row.id}
+                  row={row}
+                  role={role}
+                  chosen={chosen.has(row.id)}
+                  onChoose={choose}
+                  area={index === 0 ? { name, air, rows: rows.length } : null}
+                />
               ))}
             </tbody>
           ))}
@@ -190,9 +188,6 @@ export function Board({ first, needs, role }: { first: BoardView; needs: NeedsVi
     </main>
   );
 }
-
-/** Air that asks for something stands out. */
-const AIR: Record<string, string> = { dry: "text-hold font-semibold", damp: "text-care font-semibold", silent: "text-care" };
 
 type Group = { id: string; name: string; air: BoardView["areas"][number]["air"]; rows: MachineRow[] };
 

@@ -5,7 +5,7 @@ import { memo } from "react";
 import type { Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
-import type { MachineRow } from "../../work/board/board.ts";
+import type { BoardView, MachineRow } from "../../work/board/board.ts";
 import { Comb } from "../comb.tsx";
 import { Mark, StateMark, WORD_COLOUR } from "../kit/state-mark.tsx";
 import { PopCard } from "../pop-card.tsx";
@@ -13,16 +13,38 @@ import { RowHead } from "../table.tsx";
 import { Item } from "./item.tsx";
 import { ReleaseForm } from "./release-form.tsx";
 
-type Props = { row: MachineRow; role: Role; chosen: boolean; onChoose: (id: string, chosen: boolean) => void };
+type Area = { name: string; air: BoardView["areas"][number]["air"]; rows: number };
+type Props = {
+  row: MachineRow;
+  role: Role;
+  chosen: boolean;
+  onChoose: (id: string, chosen: boolean) => void;
+  /** Of the first machine of an area: the area, over all of its rows. */
+  area: Area | null;
+};
+
+/** Air that asks for something stands out. */
+const AIR: Record<string, string> = { dry: "text-hold font-semibold", damp: "text-care font-semibold", silent: "text-care" };
 
 /** One machine of the Board. */
-export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: Props) {
+export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose, area }: Props) {
   const mayRecord = mayDo(role, "record");
   const cell = (items: WorkItem[], checkFirst = false) => <Cell items={items} row={row} mayRecord={mayRecord} checkFirst={checkFirst} />;
   const combWidth = Math.min(24, Math.floor((118 - 2 * row.channels.length) / Math.max(1, row.channels.length)));
   return (
-    <tr className={`h-[33px] border-line border-b align-middle ${chosen ? "bg-well" : ""}`}>
-      <td className="w-7 py-0.5 pl-3">
+    <tr className={`h-[31px] border-line border-b align-middle ${chosen ? "bg-well" : ""}`}>
+      {area && (
+        <th scope="rowgroup" rowSpan={area.rows} className="py-1 pr-2 pl-5 text-left align-top font-semibold leading-tight">
+          {area.name}
+          {area.air && (
+            <span title={area.air.words} className={`block truncate font-normal text-xs ${AIR[area.air.word] ?? "text-ink2"}`}>
+              {area.air.word === "right" ? "" : `${area.air.word}, `}
+              {area.air.words}
+            </span>
+          )}
+        </th>
+      )}
+      <td className="py-0.5 pl-1">
         <input
           type="checkbox"
           checked={chosen}
@@ -32,20 +54,20 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
           data-row={row.id}
         />
       </td>
-      <RowHead className="py-0.5 pr-2 font-semibold">
+      <RowHead className="pr-2 font-semibold">
         <span className="flex items-center gap-2">
           <Mark word={row.word} />
-          <Link href={`/machines/${row.id}`} className="font-bold text-base text-ink no-underline hover:underline">
+          <Link href={`/machines/${row.id}`} className="font-bold text-[15px] text-ink no-underline hover:underline">
             {row.name}
           </Link>
           <span className="font-normal text-ink3 text-xs uppercase max-lg:hidden">{row.class}</span>
         </span>
       </RowHead>
-      <td className="max-w-0 py-0.5 pr-2">
+      <td className="max-w-0 pr-2">
         <Popover.Root>
           <Popover.Trigger className="block w-full rounded-[3px] text-left leading-tight hover:bg-well">
-            <b className={WORD_COLOUR[row.word]}>{row.word}</b>
-            <span className="block truncate text-ink2 text-xs max-lg:hidden">
+            <b className={`block text-[13px] leading-[1.1] ${WORD_COLOUR[row.word]}`}>{row.word}</b>
+            <span className="block truncate text-ink2 text-xs leading-[1.15] max-lg:hidden">
               {row.missed && (
                 <strong className="font-semibold text-hold">
                   Missed {row.missed.day}: {row.missed.names.join(", ")}.{" "}
@@ -81,7 +103,7 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
           </PopCard>
         </Popover.Root>
       </td>
-      <td className="py-0.5 pr-2 max-lg:hidden">
+      <td className="pr-2 max-lg:hidden">
         <span className="flex gap-0.5">
           {row.class !== "cij" &&
             row.channels.map((channel) => (
@@ -89,10 +111,10 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose }: 
             ))}
         </span>
       </td>
-      <td className="py-0.5 pr-2">{cell(row.beats.opening, row.missed?.closing)}</td>
-      <td className="py-0.5 pr-2">{cell(row.beats.midday)}</td>
-      <td className="py-0.5 pr-2">{cell(row.beats.closing)}</td>
-      <td className="py-0.5 pr-3">{cell(row.also)}</td>
+      <td className="pr-2">{cell(row.beats.opening, row.missed?.closing)}</td>
+      <td className="pr-2">{cell(row.beats.midday)}</td>
+      <td className="pr-2">{cell(row.beats.closing)}</td>
+      <td className="pr-3">{cell(row.also)}</td>
     </tr>
   );
 });
