@@ -20,7 +20,7 @@ const MARKS: Record<WorkItem["state"], { mark: string; words: string }> = {
 function Holder({ name, late }: { name: string | null; late: boolean }) {
   const colours = late ? "bg-sheet text-hold" : name ? "bg-ink2 text-sheet" : "border-[1.5px] border-rule border-dashed";
   return (
-    <span aria-hidden="true" className={`grid size-[18px] place-items-center rounded-full font-bold text-[9px] ${colours}`}>
+    <span aria-hidden="true" className={`grid size-[18px] shrink-0 place-items-center rounded-full font-bold text-[9px] ${colours}`}>
       {name ? initialsOf(name) : "+"}
     </span>
   );
@@ -54,7 +54,7 @@ export function Item({
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
-        className={`inline-flex h-6 items-center gap-1 whitespace-nowrap rounded-full border hover:border-ink ${over ? "px-0.5" : "pr-0.5 pl-2"} text-xs ${tone}`}
+        className={`inline-flex h-6 min-w-0 items-center gap-1 whitespace-nowrap rounded-full border hover:border-ink ${over ? "px-0.5" : "pr-0.5 pl-2"} text-xs ${tone}`}
         aria-label={`${machine.name}: ${item.name}, ${item.late ? "late" : words}${item.doneAt ? ` at ${item.doneAt}` : over ? "" : item.run ? `, ${item.run.person} is at it` : item.person ? `, ${item.person} has it` : ""}`}
       >
         {over && (
@@ -62,8 +62,8 @@ export function Item({
             {mark}
           </span>
         )}
-        <span className={wide ? "" : "max-w-24 truncate"}>{wide ? item.name : item.short}</span>
-        {when && <span className={item.late ? "" : "figure"}>{when}</span>}
+        <span className={wide ? "" : "min-w-0 truncate"}>{wide ? item.name : item.short}</span>
+        {when && <span className={`shrink-0 ${item.late ? "" : "figure"}`}>{when}</span>}
         {!over && <Holder name={item.run?.person ?? item.personName} late={item.late} />}
       </Popover.Trigger>
       <Popover.Portal>

@@ -32,7 +32,7 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose, ar
   const cell = (items: WorkItem[], checkFirst = false) => <Cell items={items} row={row} mayRecord={mayRecord} checkFirst={checkFirst} />;
   const combWidth = Math.min(24, Math.floor((118 - 2 * row.channels.length) / Math.max(1, row.channels.length)));
   return (
-    <tr className={`h-[31px] border-line border-b align-middle ${chosen ? "bg-well" : ""}`}>
+    <tr className={`h-[30px] border-line border-b align-middle ${chosen ? "bg-well" : ""}`}>
       {area && (
         <th scope="rowgroup" rowSpan={area.rows} className="py-1 pr-2 pl-5 text-left align-top font-semibold leading-tight">
           {area.name}
@@ -144,7 +144,7 @@ function Cell({ items, row, mayRecord, checkFirst }: { items: WorkItem[]; row: M
       : `+${rest.length}`;
   if (items.length === 0) return null;
   return (
-    <div className="flex flex-wrap items-center gap-1 leading-[1.2]">
+    <div className="flex min-w-0 items-center gap-1 leading-[1.2] max-lg:flex-wrap">
       {named.map((item) => (
         <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} />
       ))}
@@ -152,7 +152,7 @@ function Cell({ items, row, mayRecord, checkFirst }: { items: WorkItem[]; row: M
       {rest.length > 1 && (
         <Popover.Root>
           <Popover.Trigger
-            className="inline-flex items-baseline gap-1 whitespace-nowrap rounded-sm px-0.5 text-ink2 hover:bg-well"
+            className="inline-flex shrink-0 items-baseline gap-1 whitespace-nowrap rounded-[3px] px-0.5 text-ink2 hover:bg-well"
             aria-label={`${row.name}: ${rest.map(({ name, state }) => `${name} ${state}`).join(", ")}`}
           >
             {done.length === rest.length && (
