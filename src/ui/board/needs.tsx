@@ -1,7 +1,7 @@
 "use client";
 import { CircleHelp, UserPlus, WandSparkles } from "lucide-react";
 import Link from "next/link";
-import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { type ReactNode, useEffect, useMemo, useRef, useState } from "react";
 import { useTranslations } from "use-intl";
 import type { Need, Suggested } from "../../core/board/needs.ts";
 import type { StateWord } from "../../core/nozzles/readiness.ts";
@@ -26,11 +26,11 @@ export function Needs({ first, mayPlan, mayRecord }: { first: NeedsView; mayPlan
   const load = useMemo(
     () =>
       oneAtATime(async () => {
-        await trying(async () => {
-          const next = await ask<NeedsView>("/api/board/needs");
-          seq.current = next.seq;
-          setView(next);
-        });
+        // Without an answer what is shown stays; the next news or tick asks again.
+        const next = await ask<NeedsView>("/api/board/needs").catch(() => null);
+        if (!next) return;
+        seq.current = next.seq;
+        setView(next);
       }),
     [],
   );
@@ -41,7 +41,6 @@ export function Needs({ first, mayPlan, mayRecord }: { first: NeedsView; mayPlan
     const tick = setInterval(() => void load(), 60_000);
     return () => clearInterval(tick);
   }, [load]);
-  const done = useCallback(async () => void (await load()), [load]);
   const shown = all ? view.needs : view.needs.slice(0, SHOWN);
   return (
     <section aria-label={t("needs", { count: view.needs.length })} className="min-w-0">
@@ -63,7 +62,7 @@ export function Needs({ first, mayPlan, mayRecord }: { first: NeedsView; mayPlan
             today={view.today}
             mayPlan={mayPlan}
             mayRecord={mayRecord}
-            done={done}
+            done={load}
           />
         ))}
       </div>
@@ -73,7 +72,7 @@ export function Needs({ first, mayPlan, mayRecord }: { first: NeedsView; mayPlan
 
 const keyOf = (need: Need): string => `${need.kind}/${"machine" in need ? need.machine : "area" in need ? (need.area ?? "") : ""}`;
 
-type Part = { need: Need; rank: number; today: string; mayPlan: boolean; mayRecord: boolean; done: () => Promise<void> };
+type Part = { need: Need; rank: number; today: string; mayPlan: boolean; mayRecord: boolean; done: () => Promise<unknown> };
 
 function NeedDocket({ need, rank, today, mayPlan, mayRecord, done }: Part) {
   const t = useTranslations("board");
