@@ -13,7 +13,10 @@ beforeEach(async () => {
 async function openItem(name: RegExp) {
   const user = await visit("/");
   await user.click(screen.getAllByRole("button", { name })[0] as HTMLElement);
-  return { user, card: within(await screen.findByRole("dialog")) };
+  const card = await screen.findByRole("dialog");
+  // What it says is loaded when it is first opened.
+  await within(card).findByRole("list");
+  return { user, card: within(card) };
 }
 
 describe("a piece of work on the Board", () => {
