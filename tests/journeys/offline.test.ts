@@ -87,7 +87,8 @@ describe("without a network", () => {
     page = await context.newPage();
     await page.goto(`${LAN}/floor`);
     await page.getByRole("link", { name: /not sent, no network/ }).waitFor({ timeout: 10_000 });
-    await page.getByRole("region", { name: "Under way" }).getByRole("link", { name: "Go on" }).click();
+    const underWay = page.getByRole("region", { name: "Under way" }).getByRole("listitem");
+    await underWay.filter({ hasText: "Sprat" }).getByRole("link", { name: "Go on" }).click();
     await page.getByText("Owed: the head stands off its cap").waitFor();
     await through(page, ["Done", "Done", "Done", "Flat, the lip closes"]);
     await page.getByRole("button", { name: "End the run" }).click();
