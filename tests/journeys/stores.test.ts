@@ -108,6 +108,8 @@ test("a bottle that would overflow in a deep clean: the tablet stops it in time,
   await page.getByLabel("Because").fill("looked at the bottle only");
   await page.getByRole("region", { name: "Besides" }).getByRole("button", { name: "Stop", exact: true }).last().click();
   await page.getByRole("button", { name: "Give it up" }).click();
+  // It leads back to the shift by itself once it is kept; gone on before that, it would lead away again.
+  await page.getByRole("heading", { name: /'s shift$/ }).waitFor();
   await page.goto(page.url().replace(/#.*/, "#/machine/shanny"));
   await page
     .getByRole("region", { name: "Waste" })

@@ -96,7 +96,7 @@ export function CountPage({ view }: { view: CountView }) {
     <StoresFrame
       here="/stores/count"
       title="Count"
-      aside={<span className="text-ink2">What others take meanwhile is reckoned in: a count says what was there at its moment.</span>}
+      aside={<span className="text-ink2">What others take meanwhile is included: a count says what was there at its moment.</span>}
     >
       <div className="mx-auto max-w-3xl">
         <div className="flex flex-wrap items-end gap-2">
