@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gte, inArray, lt, lte } from "drizzle-orm";
+import { and, asc, desc, eq, gte, inArray, isNull, lt, lte } from "drizzle-orm";
 import { type Connection, columnsOf } from "./database.ts";
 import { dayOutcome, entry, latestCheck, machineFact, settledDay } from "./tables.ts";
 
@@ -87,4 +87,36 @@ export async function settledOn(
     .innerJoin(entry, and(eq(entry.site, s.site), eq(entry.id, s.entryId)))
     .where(and(eq(s.site, site), eq(s.machine, machine), eq(s.routine, routine), eq(s.day, day), eq(s.outcome, "done")));
   return row;
+}
+
+/** What was done at a machine between two days, and what was missed of the work that carries no beat. */
+export async function settledBetween(db: Connection, site: string, machine: string, from: string, to: string) {
+  const [done, missed] = await Promise.all([
+    db
+      .select({ day: settledDay.day, routine: settledDay.routine })
+      .from(settledDay)
+      .where(
+        and(
+          eq(settledDay.site, site),
+          eq(settledDay.machine, machine),
+          eq(settledDay.outcome, "done"),
+          gte(settledDay.day, from),
+          lte(settledDay.day, to),
+        ),
+      ),
+    db
+      .select({ day: dayOutcome.day, routine: dayOutcome.routine })
+      .from(dayOutcome)
+      .where(
+        and(
+          eq(dayOutcome.site, site),
+          eq(dayOutcome.machine, machine),
+          eq(dayOutcome.outcome, "missed"),
+          isNull(dayOutcome.beat),
+          gte(dayOutcome.day, from),
+          lte(dayOutcome.day, to),
+        ),
+      ),
+  ]);
+  return { done, missed };
 }

@@ -8,6 +8,7 @@ export default function AccountMenu({
   name,
   role,
   signOut,
+  shift,
   open,
   setOpen,
   children,
@@ -16,6 +17,8 @@ export default function AccountMenu({
   role: string;
   /** The words of signing out. */
   signOut: string;
+  /** The words of going to one's own shift. */
+  shift: string;
   open: boolean;
   setOpen: (open: boolean) => void;
   children: ReactNode;
@@ -37,6 +40,12 @@ export default function AccountMenu({
             <span className="block font-bold">{name}</span>
             <span className="text-ink3">{role}</span>
           </DropdownMenu.Label>
+          <DropdownMenu.Item
+            onSelect={() => location.assign("/floor")}
+            className="cursor-pointer rounded-[3px] px-2.5 py-1.5 font-semibold data-[highlighted]:bg-accent-wash"
+          >
+            {shift}
+          </DropdownMenu.Item>
           <DropdownMenu.Item
             onSelect={() => void leave()}
             className="cursor-pointer rounded-[3px] px-2.5 py-1.5 font-semibold data-[highlighted]:bg-accent-wash"

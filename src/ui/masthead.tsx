@@ -11,26 +11,23 @@ import { Search } from "./search.tsx";
 
 const AccountMenu = lazy(() => import("./account-menu.tsx"));
 
+/** Each place with the addresses that belong to it. */
 const PLACES = [
-  { href: "/", name: "board" },
-  { href: "/day", name: "day" },
-  { href: "/rounds", name: "rounds" },
-  { href: "/floor", name: "floor" },
-  { href: "/nozzles", name: "nozzles" },
-  { href: "/standby", name: "standby" },
-  { href: "/stores", name: "stores" },
-  { href: "/ledger", name: "ledger" },
-  { href: "/shop", name: "shop" },
+  { href: "/", name: "board", also: ["/check"] },
+  { href: "/plan", name: "plan", also: ["/paper"] },
+  { href: "/machines", name: "machines", also: ["/nozzles"] },
+  { href: "/standby", name: "standby", also: [] },
+  { href: "/stores", name: "stores", also: [] },
+  { href: "/logbook", name: "logbook", also: [] },
+  { href: "/shop", name: "shop", also: ["/safety"] },
 ] as const;
 
 /** The head of each page: the places as a thumb index, the fleet in miniature, search, light or night, who is signed in. */
 export function Masthead({ name, role, site, words }: { name: string; role: string; site: string; words: Messages["head"] }) {
   const [account, setAccount] = useState<"never" | "open" | "closed">("never");
   const path = usePathname();
-  const here = (href: string) =>
-    href === "/"
-      ? path === "/" || path.startsWith("/machines") || path.startsWith("/check")
-      : path.startsWith(href) || (href === "/day" && path.startsWith("/paper"));
+  const under = (start: string) => path === start || (start !== "/" && path.startsWith(`${start}/`));
+  const here = ({ href, also }: (typeof PLACES)[number]) => [href, ...also].some(under);
   const light = () => {
     const night = document.documentElement.dataset.light !== "night";
     document.documentElement.dataset.light = night ? "night" : "day";
@@ -55,14 +52,14 @@ export function Masthead({ name, role, site, words }: { name: string; role: stri
         {site}
       </span>
       <nav aria-label={words.places} className="order-last flex gap-0.5 overflow-x-auto max-lg:w-full lg:order-none">
-        {PLACES.filter(({ href }) => href !== "/shop" || role === "supervisor").map(({ href, name: place }) => (
+        {PLACES.filter(({ href }) => href !== "/shop" || role === "supervisor").map((place) => (
           <Link
-            key={href}
-            href={href}
-            aria-current={here(href) ? "page" : undefined}
-            className={`flex h-10 shrink-0 items-center rounded-t-[6px] px-3 text-sm no-underline ${here(href) ? "bg-sheet font-bold text-ink shadow-[inset_0_3px_0_var(--accent)]" : "font-semibold text-ink2 hover:bg-desk-2 hover:text-ink"}`}
+            key={place.href}
+            href={place.href}
+            aria-current={here(place) ? "page" : undefined}
+            className={`flex h-10 shrink-0 items-center rounded-t-[6px] px-3 text-sm no-underline ${here(place) ? "bg-sheet font-bold text-ink shadow-[inset_0_3px_0_var(--accent)]" : "font-semibold text-ink2 hover:bg-desk-2 hover:text-ink"}`}
           >
-            {words[place]}
+            {words[place.name]}
           </Link>
         ))}
       </nav>
@@ -86,6 +83,7 @@ export function Masthead({ name, role, site, words }: { name: string; role: stri
               name={name}
               role={role}
               signOut={words.signOut}
+              shift={words.shift}
               open={account === "open"}
               setOpen={(open) => setAccount(open ? "open" : "closed")}
             >

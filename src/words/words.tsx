@@ -3,9 +3,20 @@ import type { ReactNode } from "react";
 import { IntlProvider } from "use-intl";
 import type board from "./en/board.json";
 import type head from "./en/head.json";
+import type machine from "./en/machine.json";
+import type parts from "./en/parts.json";
+import type recoveries from "./en/recoveries.json";
+import type report from "./en/report.json";
 
 /** What a person reads, one file a room in `en/`; a second language is a folder more. */
-export type Messages = { board: typeof board; head: typeof head };
+export type Messages = {
+  board: typeof board;
+  head: typeof head;
+  machine: typeof machine;
+  parts: typeof parts;
+  recoveries: typeof recoveries;
+  report: typeof report;
+};
 declare module "use-intl" {
   interface AppConfig {
     Messages: Messages;

@@ -1,4 +1,4 @@
-import { MonthSheet } from "../../ui/rounds/month-sheet.tsx";
+import { MonthSheet } from "../../ui/plan/month-sheet.tsx";
 import { database } from "../../work/database.ts";
 import { monthView } from "../../work/rounds/week.ts";
 import { pageActor } from "../page-actor.ts";

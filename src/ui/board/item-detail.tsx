@@ -73,7 +73,7 @@ export function ItemDetail({
           </li>
         )}
       </ul>
-      {item.entry && <Link href={`/ledger/${item.entry}`}>Its entry</Link>}
+      {item.entry && <Link href={`/logbook/${item.entry}`}>Its entry</Link>}
       {item.run && (
         <p>
           {item.run.person} {item.run.status === "stopped" ? "stopped it" : "is at it"}. <a href={`/floor#/run/${item.run.id}`}>Look</a>

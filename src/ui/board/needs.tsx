@@ -125,8 +125,8 @@ function NeedDocket({ need, rank, today, mayPlan, mayRecord, done }: Part) {
               body: { title, on: today, minutes: need.minutes, note: need.next },
             });
             return [work, taskOf(`one-off/${work.id}`, person, { machine: need.machine })];
-          }) || open(`/nozzles/${need.machine}`, t("openMachine"), true)}
-          {why(`/nozzles/${need.machine}`)}
+          }) || open(`/machines/${need.machine}/nozzles`, t("openMachine"), true)}
+          {why(`/machines/${need.machine}/nozzles`)}
         </Filled>
       );
     }
@@ -150,7 +150,7 @@ function NeedDocket({ need, rank, today, mayPlan, mayRecord, done }: Part) {
         >
           {mayRecord && need.machines.length > 0
             ? open(`/check?machines=${need.machines.join(",")}`, t("late.enter", { count: need.machines.length }), true)
-            : open("/day", t("late.open"), true)}
+            : open("/plan/list", t("late.open"), true)}
         </Filled>
       );
     }
@@ -195,7 +195,7 @@ function NeedDocket({ need, rank, today, mayPlan, mayRecord, done }: Part) {
               <WandSparkles aria-hidden="true" /> {t("nobody.assign")}
             </Button>
           ) : (
-            open("/day", t("late.open"), true)
+            open("/plan/list", t("late.open"), true)
           )}
         </Filled>
       );

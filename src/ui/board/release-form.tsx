@@ -1,34 +1,34 @@
 "use client";
 import { useState } from "react";
 import { enter } from "../enter.ts";
-import { Field } from "../field.tsx";
 import { instantAt } from "../instant-at.ts";
+import { Button } from "../kit/button.tsx";
+import { TimeInput } from "../kit/date-input.tsx";
+import { Field, TextInput } from "../kit/field.tsx";
 
 /** A supervisor lets a held machine print, with a reason, until a time. */
-export function ReleaseForm({ machine }: { machine: { id: string; name: string } }) {
+export function ReleaseForm({ machine, done }: { machine: { id: string; name: string }; done?: () => void }) {
   const [reason, setReason] = useState("");
   const [until, setUntil] = useState("18:00");
-  const release = () => {
+  const release = async () => {
     const at = new Date(instantAt(until));
     if (at.getTime() < Date.now()) at.setDate(at.getDate() + 1);
-    void enter(
-      { kind: "release", machine: machine.id, body: { until: at.toISOString(), reason } },
-      `${machine.name} released until ${until}.`,
-    );
+    const body = { until: at.toISOString(), reason };
+    if (await enter({ kind: "release", machine: machine.id, body }, `${machine.name} may print until ${until}.`)) done?.();
   };
   return (
-    <fieldset className="grid gap-2 border-t border-line pt-2">
-      <legend className="sr-only">Release {machine.name}</legend>
-      <Field label="Release it all the same, because">
-        <input value={reason} maxLength={500} onChange={(event) => setReason(event.target.value)} className="field" />
+    <fieldset className="grid gap-3">
+      <legend className="sr-only">Allow printing: {machine.name}</legend>
+      <Field label="Why may it print" hint="The reason stays in the logbook.">
+        <TextInput value={reason} maxLength={500} onChange={(event) => setReason(event.target.value)} />
       </Field>
       <div className="flex items-end gap-2">
-        <Field label="until">
-          <input type="time" value={until} onChange={(event) => setUntil(event.target.value)} className="field" />
+        <Field label="Until" className="w-28">
+          <TimeInput value={until} onChange={setUntil} />
         </Field>
-        <button type="button" disabled={!reason.trim() || !until} onClick={release} className="press grow">
-          Release with care
-        </button>
+        <Button look="primary" className="grow" disabled={!reason.trim() || !until} onClick={() => void release()}>
+          Allow with care
+        </Button>
       </div>
     </fieldset>
   );

@@ -6,9 +6,9 @@ import type { Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
 import type { BoardView, MachineRow } from "../../work/board/board.ts";
-import { Comb } from "../comb.tsx";
+import { Comb } from "../kit/comb.tsx";
+import { PopCard } from "../kit/pop-card.tsx";
 import { Mark, StateMark, WORD_COLOUR } from "../kit/state-mark.tsx";
-import { PopCard } from "../pop-card.tsx";
 import { RowHead } from "../table.tsx";
 import { Item } from "./item.tsx";
 import { ReleaseForm } from "./release-form.tsx";
@@ -89,7 +89,7 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose, ar
             <p>Next: {row.next.words}.</p>
             <p className="flex flex-wrap gap-3 text-sm">
               {row.evidence.map((id, index) => (
-                <Link key={id} href={`/ledger/${id}`}>
+                <Link key={id} href={`/logbook/${id}`}>
                   {index === 0 ? "The entry it rests on" : "and another"}
                 </Link>
               ))}

@@ -5,7 +5,7 @@ import type { PatternChannel } from "../../core/nozzles/pattern.ts";
 import type { ChannelCheck } from "../../core/nozzles/readiness.ts";
 import { DEFAULT_READINESS } from "../../core/nozzles/readiness.ts";
 import { ALL_GOOD, countsOfWhich, type Which } from "../../core/nozzles/verdicts.ts";
-import { Comb } from "../comb.tsx";
+import { Comb } from "../kit/comb.tsx";
 
 const Lattice = lazy(() => import("./lattice.tsx").then((module) => ({ default: module.Lattice })));
 

@@ -136,7 +136,7 @@ function MachineCheck({ row, item, seq, pattern }: { row: MachineRow; item?: Wor
             </Suspense>
           )}
           <p className="mt-2 flex gap-4">
-            <Link href={`/ledger/${state.entry}`}>Its entry, to amend it</Link>
+            <Link href={`/logbook/${state.entry}`}>Its entry, to amend it</Link>
             <Link href={`/machines/${row.id}`}>{row.name}</Link>
           </p>
         </div>

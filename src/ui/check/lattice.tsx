@@ -2,7 +2,7 @@
 import { useRef, useState } from "react";
 import type { PatternChannel } from "../../core/nozzles/pattern.ts";
 import { NEXT_VERDICT, type Verdict, verdictOf, type Which, withVerdict } from "../../core/nozzles/verdicts.ts";
-import { isLight } from "../comb.tsx";
+import { isLight } from "../kit/comb.tsx";
 
 const KEYS: Record<string, Verdict> = { m: "missing", w: "weak", d: "deflected", g: "good" };
 

@@ -1,8 +1,8 @@
 "use client";
 import { lazy, Suspense, useState } from "react";
 import type { FloorMachine, FloorRoutine, FloorView } from "../../core/floor/floor-view.ts";
-import { Comb } from "../comb.tsx";
 import { Field } from "../field.tsx";
+import { Comb } from "../kit/comb.tsx";
 import { StateMark } from "../kit/state-mark.tsx";
 import { say } from "../say.ts";
 import { asleepWhy, FloorVessel } from "./empty-first.tsx";

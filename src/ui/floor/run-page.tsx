@@ -1,7 +1,7 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
+import { LitHeadEnd } from "../drawings/lit-head-end.tsx";
 import { Field, Options } from "../field.tsx";
-import { HeadDrawing } from "../machine/head-drawing.tsx";
 import { allowSound } from "../ring.ts";
 import { say } from "../say.ts";
 import { figures, TableHead } from "../table.tsx";
@@ -107,7 +107,7 @@ function Now({ found, floor, send }: Part) {
       <StepControls found={found} floor={floor} send={send} step={step} />
       {(lit.size > 0 || state.trace.length === 0) && machine.channels.length > 0 && (
         <figure className="border-line border-t pt-2">
-          <HeadDrawing machine={machine.machine} channels={machine.channels} lit={lit} />
+          <LitHeadEnd machine={machine.machine} channels={machine.channels} lit={lit} />
         </figure>
       )}
     </>

@@ -1,100 +1,114 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { useTranslations } from "use-intl";
 import { words } from "../../core/due/sentence.ts";
-import type { MachineView } from "../../work/machine/machine.ts";
+import type { MachineView, PartOfMachine } from "../../work/machine/machine.ts";
 import { enter } from "../enter.ts";
-import { Field } from "../field.tsx";
-import { RowHead, TableHead, unseen } from "../table.tsx";
+import { Button } from "../kit/button.tsx";
+import { Empty } from "../kit/card.tsx";
+import { Checkbox, Field, TextInput } from "../kit/field.tsx";
+import { Meter } from "../kit/meter.tsx";
+import { Panel } from "../kit/panel.tsx";
+import { Table } from "../kit/table.tsx";
+import { Segmented } from "../kit/tabs.tsx";
 
-type Part = MachineView["parts"][number];
-
-/** Each part with its age by days and counts, since it was fitted and since it was tended; replaced, taken off and fitted here. */
-export function PartsTable({ view, mayRecord }: { view: MachineView; mayRecord: boolean }) {
-  const [open, setOpen] = useState<string | null>(null);
-  return (
-    <div>
-      <table className="h-fit w-full text-sm">
-        <TableHead columns={["Part", "Since fitted", "Since tended", "Due", unseen("Change")]} />
-        <tbody>
-          {view.parts.map((part) => (
-            <PartRow key={part.id} part={part} view={view} mayRecord={mayRecord} isOpen={open === part.id} open={setOpen} />
-          ))}
-        </tbody>
-      </table>
-      <p className="mt-2 text-sm">
-        <Link href="/nozzles/heads">Heads and other numbered parts, wherever they are</Link>
-      </p>
-    </div>
-  );
-}
-
-const days = (count: number) => `${count} ${count === 1 ? "day" : "days"}`;
-const grown = (value: number | null, counter: string) => (value === null ? "" : `, ${value.toLocaleString("en-GB")} ${words(counter)}`);
-
-function PartRow({
-  part,
-  view,
-  mayRecord,
-  isOpen,
-  open,
-}: {
-  part: Part;
-  view: MachineView;
-  mayRecord: boolean;
-  isOpen: boolean;
-  open: (id: string | null) => void;
-}) {
+/** Each part with its age by days and counts, what of its time it has used, and what is due on it; changed in a panel. */
+export function PartsTable({ view, mayRecord, first }: { view: MachineView; mayRecord: boolean; first: string | null }) {
+  const t = useTranslations("parts");
+  const [open, setOpen] = useState<string | null>(mayRecord ? first : null);
+  const part = view.parts.find(({ id }) => id === open);
+  const days = (count: number) => t("days", { count });
+  if (view.parts.length === 0)
+    return (
+      <Empty title={t("none")}>
+        <p className="text-ink2 text-sm">{t("noneHow")}</p>
+      </Empty>
+    );
   return (
     <>
-      <tr className="border-line border-b align-baseline">
-        <RowHead className="font-medium">
-          {words(part.kind)}
-          {part.id !== part.kind && <span className="text-ink2"> {part.id}</span>}
-          {part.serial && <span className="figure block font-normal text-ink2">{part.serial}</span>}
-        </RowHead>
-        <td className="figure pr-3">
-          {part.gone
-            ? "taken off"
-            : part.ageDays === null
-              ? "unknown"
-              : `${days(part.ageDays)}${grown(part.counts?.sinceFitted ?? null, part.counts?.counter ?? "")}`}
-        </td>
-        <td className="pr-3">
-          {part.tended && (
-            <>
-              <span className="figure">
-                {days(part.tended.days)}
-                {grown(part.counts?.sinceTended ?? null, part.counts?.counter ?? "")}
-              </span>{" "}
-              <span className="text-ink2">{part.tended.routine}</span>
-            </>
-          )}
-        </td>
-        <td className="pr-3">{part.due.join("; ")}</td>
-        <td>
-          {mayRecord && (
-            <button type="button" className="press" aria-expanded={isOpen} onClick={() => open(isOpen ? null : part.id)}>
-              Change
-            </button>
-          )}
-        </td>
-      </tr>
-      {isOpen && (
-        <tr>
-          <td colSpan={5} className="pb-3">
-            <ChangePart part={part} view={view} done={() => open(null)} />
-          </td>
-        </tr>
-      )}
+      <Table
+        label={t("part")}
+        rows={view.parts}
+        keyOf={({ id }) => id}
+        onOpen={(row) => mayRecord && setOpen(row.id)}
+        columns={[
+          {
+            id: "part",
+            name: t("part"),
+            by: ({ name }) => name,
+            cell: ({ name, serial }) => (
+              <b>
+                {name}
+                {serial && <span className="figure block font-normal text-ink2">{serial}</span>}
+              </b>
+            ),
+          },
+          {
+            id: "age",
+            name: t("age"),
+            right: true,
+            by: ({ ageDays }) => ageDays,
+            cell: ({ gone, ageDays, counts }) => (
+              <span title={counts?.sinceFitted == null ? undefined : `${counts.sinceFitted} ${words(counts.counter)}`}>
+                {gone ? t("takenOff") : ageDays === null ? t("unknown") : days(ageDays)}
+              </span>
+            ),
+          },
+          {
+            id: "tended",
+            name: t("tended"),
+            by: ({ tended }) => tended?.days ?? null,
+            cell: ({ tended, counts }) =>
+              tended && (
+                <span title={counts?.sinceTended == null ? undefined : `${counts.sinceTended} ${words(counts.counter)}`}>
+                  <span className="figure">{days(tended.days)}</span> <span className="text-ink2">{tended.routine}</span>
+                </span>
+              ),
+          },
+          {
+            id: "used",
+            name: t("used"),
+            by: ({ wear }) => wear?.share ?? null,
+            cell: ({ wear }) =>
+              wear && (
+                <span className="flex items-center gap-2">
+                  <Meter share={wear.share} label={`${Math.round(wear.share * 100)} %`} className="w-16" />
+                  <span className="figure">{Math.round(wear.share * 100)} %</span>
+                </span>
+              ),
+          },
+          { id: "due", name: t("due"), by: ({ wear }) => wear?.due ?? null, cell: ({ due }) => due[0] ?? "" },
+          ...(mayRecord
+            ? [
+                {
+                  id: "change",
+                  name: t("change"),
+                  hidden: true,
+                  right: true,
+                  cell: (row: PartOfMachine) => (
+                    <Button size="small" onClick={() => setOpen(row.id)}>
+                      {t("change")}
+                    </Button>
+                  ),
+                },
+              ]
+            : []),
+        ]}
+      />
+      <Panel title={part ? t("changeOf", { part: part.name }) : ""} open={part !== undefined} onOpenChange={(on) => on || setOpen(null)}>
+        {part && <ChangePart key={part.id} part={part} machine={view.row} done={() => setOpen(null)} />}
+      </Panel>
     </>
   );
 }
 
-function ChangePart({ part, view, done }: { part: Part; view: MachineView; done: () => void }) {
+type Event = "replaced" | "taken" | "fitted";
+
+function ChangePart({ part, machine, done }: { part: PartOfMachine; machine: MachineView["row"]; done: () => void }) {
   const router = useRouter();
-  const [event, setEvent] = useState<"replaced" | "taken" | "fitted">(part.gone ? "fitted" : "replaced");
+  const t = useTranslations("parts");
+  const [event, setEvent] = useState<Event>(part.gone ? "fitted" : "replaced");
   const [serial, setSerial] = useState("");
   const [reason, setReason] = useState("");
   const [scrapped, setScrapped] = useState(false);
@@ -112,44 +126,39 @@ function ChangePart({ part, view, done }: { part: Part; view: MachineView; done:
         ? { lifeCount: { counter: part.counts.counter, value: life } }
         : {}),
     };
-    if (await enter({ kind: "part", machine: view.row.id, body }, `${view.row.name}: ${part.id} ${event}.`)) {
+    const said = t("saved", { machine: machine.name, part: part.name, event: t(`events.${event}`).toLowerCase() });
+    if (await enter({ kind: "part", machine: machine.id, body }, said)) {
       done();
       router.refresh();
     }
   };
   return (
-    <div className="flex flex-wrap items-end gap-2">
-      <label className="grid">
-        What happened
-        <select value={event} onChange={(change) => setEvent(change.target.value as typeof event)} className="field">
-          <option value="replaced">replaced by another</option>
-          <option value="taken">taken off</option>
-          <option value="fitted">fitted</option>
-        </select>
-      </label>
+    <div className="grid gap-3">
+      <Segmented
+        label={t("event")}
+        value={event}
+        onChange={setEvent}
+        options={(["replaced", "taken", "fitted"] as const).map((value) => ({ value, name: t(`events.${value}`) }))}
+      />
       {event !== "taken" && (
-        <label className="grid">
-          Serial number of what is there now
-          <input value={serial} maxLength={60} onChange={(change) => setSerial(change.target.value)} className="field" />
-        </label>
+        <Field label={t("serial")}>
+          <TextInput value={serial} maxLength={60} onChange={(change) => setSerial(change.target.value)} />
+        </Field>
       )}
-      <Field label="Why" className="grow">
-        <input value={reason} maxLength={500} onChange={(change) => setReason(change.target.value)} className="field" />
+      <Field label={t("why")}>
+        <TextInput value={reason} maxLength={500} onChange={(change) => setReason(change.target.value)} />
       </Field>
       {event !== "fitted" && (
-        <label className="flex items-center gap-2">
-          <input type="checkbox" checked={scrapped} onChange={(change) => setScrapped(change.target.checked)} className="size-4" /> the old
-          one is scrapped
-        </label>
+        <>
+          <Checkbox label={t("scrapped")} checked={scrapped} onChange={(change) => setScrapped(change.target.checked)} />
+          <p className="text-ink2 text-sm">
+            {t("life", { life: part.ageDays === null ? t("unknown") : t("days", { count: part.ageDays }) })}
+          </p>
+        </>
       )}
-      <button type="button" className="press press-main" disabled={event !== "fitted" && !reason.trim()} onClick={() => void send()}>
-        Enter
-      </button>
-      {event !== "fitted" && (
-        <p className="w-full text-ink2">
-          Its life so far ({part.ageDays === null ? "unknown" : days(part.ageDays)}) is kept with the entry.
-        </p>
-      )}
+      <Button look="primary" disabled={event !== "fitted" && !reason.trim()} onClick={() => void send()}>
+        {t("save")}
+      </Button>
     </div>
   );
 }

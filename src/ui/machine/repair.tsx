@@ -1,94 +1,117 @@
 "use client";
-import { type FormEvent, useState } from "react";
-import type { MachineView } from "../../work/machine/machine.ts";
+import { Controller, useForm } from "react-hook-form";
+import { useTranslations } from "use-intl";
+import type { MachineFrame } from "../../work/machine/frame.ts";
 import { enter } from "../enter.ts";
-import { Field, Submit } from "../field.tsx";
+import { Button } from "../kit/button.tsx";
+import { DateInput } from "../kit/date-input.tsx";
+import { Checkbox, Field, TextInput } from "../kit/field.tsx";
 
-/** Out of order: symptom, what it waits for, expected day, cost; which routines go on; closed by a check. */
-export function Repair({ view, mayRecord }: { view: MachineView; mayRecord: boolean }) {
-  const { row } = view;
-  const { repair } = row;
-  const [open, setOpen] = useState(false);
-  const [goOn, setGoOn] = useState<string[]>(repair?.body.goOn ?? []);
-  const submit = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const said = new FormData(event.currentTarget);
-    const text = (name: string) => String(said.get(name) ?? "").trim();
-    const cost = Number(text("cost").replace(",", "."));
+type Said = { symptom: string; waitsFor: string; expected: string; cost: string; goOn: string[] };
+
+const cents = (text: string): number | null => {
+  const value = Number(text.trim().replace(",", "."));
+  return Number.isFinite(value) && value >= 0 ? Math.round(value * 100) : null;
+};
+export const money = (of: number): string => (of / 100).toFixed(2);
+
+/** Out of order: what is wrong, what it waits for, when it should be back, its cost, and which work goes on. */
+export function RepairForm({ frame, done }: { frame: MachineFrame; done: () => void }) {
+  const t = useTranslations("report");
+  const { repair } = frame;
+  const { register, handleSubmit, control, formState } = useForm<Said>({
+    defaultValues: {
+      symptom: repair?.body.symptom ?? "",
+      waitsFor: repair?.body.waitsFor ?? "",
+      expected: repair?.body.expected ?? "",
+      cost: repair?.body.costCents ? money(repair.body.costCents) : "",
+      goOn: repair?.body.goOn ?? [],
+    },
+  });
+  const submit = handleSubmit(async ({ symptom, waitsFor, expected, cost, goOn }) => {
     const body = {
       event: repair ? "change" : "open",
       ...(repair ? { of: repair.id } : {}),
-      symptom: text("symptom"),
-      ...(text("waitsFor") ? { waitsFor: text("waitsFor") } : {}),
-      expected: text("expected") || null,
-      ...(text("cost") && !Number.isNaN(cost) ? { costCents: Math.round(cost * 100) } : {}),
+      symptom: symptom.trim(),
+      ...(waitsFor.trim() ? { waitsFor: waitsFor.trim() } : {}),
+      expected: expected || null,
+      ...(cost.trim() ? { costCents: cents(cost) } : {}),
       goOn,
     };
-    if (await enter({ kind: "repair", machine: row.id, body }, repair ? "The repair is changed." : `${row.name} is out of order.`))
-      setOpen(false);
-  };
-  const close = () => enter({ kind: "repair", machine: row.id, body: { event: "close", of: repair?.id } }, `${row.name} is back in order.`);
-  if (!mayRecord) return null;
+    const said = repair ? t("changed") : t("isOut", { machine: frame.name });
+    if (await enter({ kind: "repair", machine: frame.id, body }, said)) done();
+  });
   return (
-    <section aria-label="Out of order" className={`mt-3 ${repair ? "border-hold border-l-4 pl-3" : ""}`}>
-      {repair && (
-        <p className="flex flex-wrap items-center gap-2">
-          <span className="grow">
-            Out of order since {repair.since}
-            {repair.body.costCents ? `, cost so far ${(repair.body.costCents / 100).toFixed(2)}` : ""}. Going on:{" "}
-            {repair.body.goOn?.length
-              ? repair.body.goOn.map((id) => view.routines.find((each) => each.id === id)?.name ?? id).join(", ")
-              : "nothing"}
-            .
-          </span>
-          <button type="button" className="press" onClick={() => void close()}>
-            Repaired and checked
-          </button>
-        </p>
+    <form onSubmit={(event) => void submit(event)} className="grid gap-3" noValidate>
+      <Field label={t("symptom")} error={formState.errors.symptom && t("needed")}>
+        <TextInput maxLength={500} {...register("symptom", { validate: (value) => value.trim() !== "" })} />
+      </Field>
+      <Field label={t("waitsFor")}>
+        <TextInput maxLength={500} {...register("waitsFor")} />
+      </Field>
+      <div className="grid grid-cols-2 gap-3">
+        <Field label={t("expected")}>
+          <Controller
+            control={control}
+            name="expected"
+            render={({ field }) => (
+              <DateInput value={field.value} onChange={field.onChange} today={frame.today} min={frame.today} none={t("notKnown")} />
+            )}
+          />
+        </Field>
+        <Field label={t("cost")} error={formState.errors.cost && t("costWrong")}>
+          <TextInput
+            inputMode="decimal"
+            className="figure"
+            {...register("cost", { validate: (value) => value.trim() === "" || cents(value) !== null })}
+          />
+        </Field>
+      </div>
+      <fieldset>
+        <legend className="font-semibold text-[13px]">{t("goOn")}</legend>
+        <p className="text-ink3 text-xs">{t("goOnHint")}</p>
+        <div className="grid max-h-52 overflow-y-auto">
+          {frame.routines
+            .filter(({ chosen }) => chosen)
+            .map(({ id, name }) => (
+              <Checkbox key={id} label={name} value={id} {...register("goOn")} />
+            ))}
+        </div>
+      </fieldset>
+      <Button type="submit" look="primary" busy={formState.isSubmitting}>
+        {repair ? t("change") : t("outNow")}
+      </Button>
+    </form>
+  );
+}
+
+/** That a machine is out of order, and the press that brings it back; a nozzle check must have been entered before. */
+export function OutOfOrder({
+  machine,
+  repair,
+  routines,
+  mayRecord,
+}: {
+  machine: { id: string; name: string };
+  repair: NonNullable<MachineFrame["repair"]>;
+  routines: MachineFrame["routines"];
+  mayRecord: boolean;
+}) {
+  const t = useTranslations("report");
+  const { costCents, goOn = [] } = repair.body;
+  const back = () =>
+    enter({ kind: "repair", machine: machine.id, body: { event: "close", of: repair.id } }, t("isBack", { machine: machine.name }));
+  return (
+    <div className="grid gap-2 text-sm">
+      <p>
+        {t("since", { day: repair.since })} {costCents ? `${t("costs", { cost: money(costCents) })} ` : ""}
+        {goOn.length > 0 && t("goesOn", { names: goOn.map((id) => routines.find((each) => each.id === id)?.name ?? id).join(", ") })}
+      </p>
+      {mayRecord && (
+        <span>
+          <Button onClick={() => void back()}>{t("back")}</Button>
+        </span>
       )}
-      <button type="button" className="press mt-2" aria-expanded={open} onClick={() => setOpen(!open)}>
-        {repair ? "Change the repair" : "Out of order"}
-      </button>
-      {open && (
-        <form onSubmit={submit} className="mt-2 grid gap-2 sm:grid-cols-2">
-          <label className="grid text-sm sm:col-span-2">
-            What is wrong
-            <input name="symptom" required maxLength={500} defaultValue={repair?.body.symptom} className="field" />
-          </label>
-          <Field label="Waits for">
-            <input name="waitsFor" maxLength={500} defaultValue={repair?.body.waitsFor} className="field" />
-          </Field>
-          <Field label="Expected back">
-            <input name="expected" type="date" defaultValue={repair?.body.expected ?? ""} className="field" />
-          </Field>
-          <Field label="Cost so far">
-            <input
-              name="cost"
-              inputMode="decimal"
-              defaultValue={repair?.body.costCents ? (repair.body.costCents / 100).toFixed(2) : ""}
-              className="field figure"
-            />
-          </Field>
-          <fieldset className="text-sm sm:col-span-2">
-            <legend>Goes on meanwhile; the rest is silent</legend>
-            <div className="flex flex-wrap gap-x-4">
-              {view.routines
-                .filter(({ chosen }) => chosen)
-                .map(({ id, name }) => (
-                  <label key={id} className="flex items-center gap-1">
-                    <input
-                      type="checkbox"
-                      checked={goOn.includes(id)}
-                      onChange={() => setGoOn(goOn.includes(id) ? goOn.filter((each) => each !== id) : [...goOn, id])}
-                    />
-                    {name}
-                  </label>
-                ))}
-            </div>
-          </fieldset>
-          <Submit main>{repair ? "Save" : "It is out of order"}</Submit>
-        </form>
-      )}
-    </section>
+    </div>
   );
 }

@@ -1,107 +1,99 @@
 "use client";
 import { useState } from "react";
+import { useTranslations } from "use-intl";
 import { SIGNS } from "../../core/fleet/vocabulary.ts";
-import type { Rung } from "../../core/nozzles/ladder/settings.ts";
 import { signWords } from "../../core/signs/guide.ts";
-import type { MachineRow } from "../../work/board/board.ts";
+import type { MachineFrame } from "../../work/machine/frame.ts";
 import { enter } from "../enter.ts";
-import { Field, Options } from "../field.tsx";
+import { Button } from "../kit/button.tsx";
+import { Combobox } from "../kit/combobox.tsx";
+import { Field, TextArea } from "../kit/field.tsx";
+import { Segmented } from "../kit/tabs.tsx";
+import { RepairForm } from "./repair.tsx";
 
-const CARE = [
-  ["load", "Ink loaded"],
-  ["repair", "Repaired"],
-  ["wake", "Woken from sleep"],
-] as const;
+type Kind = "seen" | "done" | "out" | "note";
 
-/** What happened outside the plan: cleans and repairs, what the machine asks for, what was seen, a note. */
-export function Report({
-  row,
-  routines,
-  rungs,
-}: {
-  row: MachineRow;
-  routines: { id: string; name: string; chosen: boolean }[];
-  /** Strengths of its head clean. */
-  rungs: readonly Rung[];
-}) {
+/** What happened outside the plan: what was seen, what was done, that it is out of order, a note. */
+export function Report({ frame, done }: { frame: MachineFrame; done: () => void }) {
+  const t = useTranslations("report");
+  const [kind, setKind] = useState<Kind>("seen");
   const [note, setNote] = useState("");
-  const [prompt, setPrompt] = useState("");
   const [sign, setSign] = useState("");
+  const [prompt, setPrompt] = useState("");
   const extra = note.trim() ? { note: note.trim() } : {};
-  const send = async (entry: Parameters<typeof enter>[0], said: string) => {
-    if (await enter({ machine: row.id, ...entry }, `${row.name}: ${said}.`)) setNote("");
+  const send = async (entry: Parameters<typeof enter>[0]) => {
+    if (await enter({ machine: frame.id, ...entry }, t("saved", { machine: frame.name }))) done();
   };
+  const noteField = (
+    <Field label={t("note")} hint={kind === "note" ? undefined : t("noteHint")}>
+      <TextArea value={note} maxLength={2000} onChange={(event) => setNote(event.target.value)} />
+    </Field>
+  );
   return (
-    <div className="grid max-w-2xl gap-4">
-      <label className="grid">
-        A note to go with it
-        <textarea value={note} maxLength={2000} rows={2} onChange={(event) => setNote(event.target.value)} className="field" />
-      </label>
-      <div className="flex flex-wrap gap-2">
-        {rungs.map(({ id, name, ml, minutes }) => (
-          <button
-            key={id}
-            type="button"
-            className="press hand"
-            onClick={() => send({ kind: "care", body: { what: "clean", strength: id, ml, minutes, ...extra } }, `clean, ${name}, entered`)}
-          >
-            Head clean, {name} ({ml} mL)
-          </button>
-        ))}
-        {CARE.map(([what, name]) => (
-          <button
-            key={what}
-            type="button"
-            className="press hand"
-            onClick={() => send({ kind: "care", body: { what, ...extra } }, name.toLowerCase())}
-          >
-            {name}
-          </button>
-        ))}
-        <button
-          type="button"
-          disabled={!note.trim()}
-          className="press hand"
-          onClick={() => send({ kind: "note", body: { text: note.trim() } }, "noted")}
-        >
-          Only the note
-        </button>
-      </div>
-      <div className="flex items-end gap-2">
-        <Field label="The machine asks for" className="grow">
-          <select value={prompt} onChange={(event) => setPrompt(event.target.value)} className="field hand">
-            <Options of={routines.filter(({ chosen }) => chosen)} none="choose" />
-          </select>
-        </Field>
-        <button
-          type="button"
-          disabled={!prompt}
-          className="press hand"
-          onClick={() => send({ kind: "prompt", routine: prompt, body: extra }, "its prompt entered")}
-        >
-          Enter
-        </button>
-      </div>
-      <div className="flex items-end gap-2">
-        <Field label="Seen on it" className="grow">
-          <select value={sign} onChange={(event) => setSign(event.target.value)} className="field hand">
-            <option value="">choose</option>
-            {SIGNS.map((id) => (
-              <option key={id} value={id}>
-                {signWords(id)}
-              </option>
+    <div className="grid gap-4">
+      <Segmented
+        label={t("what")}
+        value={kind}
+        onChange={setKind}
+        options={(["seen", "done", "out", "note"] as const).map((value) => ({ value, name: t(`kinds.${value}`) }))}
+      />
+      {kind === "seen" && (
+        <>
+          <Field label={t("sign")}>
+            <Combobox
+              value={sign}
+              onChange={setSign}
+              placeholder={t("choose")}
+              options={SIGNS.map((value) => ({ value, name: signWords(value) }))}
+            />
+          </Field>
+          {noteField}
+          <Button look="primary" disabled={!sign} onClick={() => void send({ kind: "sign", body: { sign, ...extra } })}>
+            {t("save")}
+          </Button>
+        </>
+      )}
+      {kind === "done" && (
+        <>
+          {noteField}
+          <div className="grid gap-1.5">
+            {frame.rungs.map(({ id, name, ml, minutes }) => (
+              <Button
+                key={id}
+                className="!justify-between"
+                onClick={() => void send({ kind: "care", body: { what: "clean", strength: id, ml, minutes, ...extra } })}
+              >
+                {t("clean", { name })} <span className="figure text-ink3">{t("ink", { ml })}</span>
+              </Button>
             ))}
-          </select>
-        </Field>
-        <button
-          type="button"
-          disabled={!sign}
-          className="press hand"
-          onClick={() => send({ kind: "sign", body: { sign, ...extra } }, "sign entered")}
-        >
-          Enter
-        </button>
-      </div>
+            {(["load", "repair", "wake"] as const).map((what) => (
+              <Button key={what} className="!justify-start" onClick={() => void send({ kind: "care", body: { what, ...extra } })}>
+                {t(what)}
+              </Button>
+            ))}
+          </div>
+          <Field label={t("prompt")}>
+            <Combobox
+              value={prompt}
+              onChange={setPrompt}
+              placeholder={t("choose")}
+              options={frame.routines.filter(({ chosen }) => chosen).map(({ id, name }) => ({ value: id, name }))}
+            />
+          </Field>
+          <Button disabled={!prompt} onClick={() => void send({ kind: "prompt", routine: prompt, body: extra })}>
+            {t("save")}
+          </Button>
+        </>
+      )}
+      {kind === "out" && <RepairForm frame={frame} done={done} />}
+      {kind === "note" && (
+        <>
+          {noteField}
+          <Button look="primary" disabled={!note.trim()} onClick={() => void send({ kind: "note", body: { text: note.trim() } })}>
+            {t("save")}
+          </Button>
+        </>
+      )}
     </div>
   );
 }

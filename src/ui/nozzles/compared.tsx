@@ -3,7 +3,7 @@ import type { ChannelReading } from "../../core/nozzles/channel-reading.ts";
 import { changeOf, changeWords } from "../../core/nozzles/compare.ts";
 import { ALL_GOOD, verdictOf } from "../../core/nozzles/verdicts.ts";
 import type { CheckView, NozzleHistory } from "../../work/nozzles/nozzle-history.ts";
-import { isLight } from "../comb.tsx";
+import { isLight } from "../kit/comb.tsx";
 import { RowHead, TableHead } from "../table.tsx";
 
 /** Two checks over each other, channel by channel, with what changed in words. */

@@ -20,17 +20,7 @@ export function HistoryPage({ history, role }: { history: NozzleHistory; role: R
   const { machine, checks, desk } = history;
   const mayRecord = mayDo(role, "record");
   return (
-    <main className="px-4 pb-10">
-      <div className="flex flex-wrap items-baseline gap-x-4 py-3">
-        <h1>Nozzles of {machine.name}</h1>
-        <Link href={`/machines/${machine.id}`}>The machine</Link>
-        <Link href={`/nozzles/${machine.id}/pattern`}>Its check sheet</Link>
-        {mayRecord && (
-          <Link href={`/check?machines=${machine.id}`} className="press press-main">
-            Enter a check
-          </Link>
-        )}
-      </div>
+    <div className="pt-3">
       {checks.length === 0 && <p className="text-ink2">No check is on record yet. Print one and enter it.</p>}
       <div className="grid gap-x-8 lg:grid-cols-2">
         <div>
@@ -41,7 +31,7 @@ export function HistoryPage({ history, role }: { history: NozzleHistory; role: R
       </div>
       {checks.length > 1 && <TwoChecks history={history} mayRecord={mayRecord} />}
       <Recoveries list={history.recoveries} />
-    </main>
+    </div>
   );
 }
 
@@ -155,7 +145,7 @@ function TwoChecks({ history, mayRecord }: { history: NozzleHistory; mayRecord: 
           <p className="mb-1 text-sm">
             The later: for a long run <strong>{b.longRun}</strong>; taken by {b.person},{" "}
             {b.source === "scan" ? "read from a picture" : b.source === "tap" ? "nozzle by nozzle" : "counted"}.{" "}
-            <Link href={`/ledger/${b.entry}`}>Its entry</Link>
+            <Link href={`/logbook/${b.entry}`}>Its entry</Link>
           </p>
           {a === b ? <p className="text-ink2">Choose two different ones.</p> : <Compared history={history} earlier={a} later={b} />}
         </>
@@ -184,7 +174,7 @@ function Risk({ history }: { history: NozzleHistory }) {
           {shown.entries.map((entry, index) => (
             <span key={entry}>
               {index > 0 && ", "}
-              <Link href={`/ledger/${entry}`}>{index === 0 && shown.entries.length > 1 ? "last good" : "failed"}</Link>
+              <Link href={`/logbook/${entry}`}>{index === 0 && shown.entries.length > 1 ? "last good" : "failed"}</Link>
             </span>
           ))}
         </p>

@@ -14,7 +14,7 @@ import { outsideTolerance } from "../../core/nozzles/tolerance.ts";
 import { usualPattern } from "../../core/nozzles/usual-pattern.ts";
 import { type CheckDraft, CountsForm, checkBody } from "../check/counts-form.tsx";
 import { PictureReader } from "../check/picture-reader.tsx";
-import { Comb } from "../comb.tsx";
+import { Comb } from "../kit/comb.tsx";
 import { PrintedCheck } from "./printed-check.tsx";
 
 const INKS = [
@@ -48,7 +48,7 @@ export function PracticePage({ seed: first }: { seed: number }) {
     <main className="mx-auto max-w-4xl px-3 py-4">
       <div className="flex flex-wrap items-baseline gap-x-4">
         <h1>Practice</h1>
-        <Link href="/nozzles">Back to the nozzles</Link>
+        <Link href="/machines">Machines</Link>
       </div>
       <p className="mt-1 text-ink2">
         A simulated machine. Nothing here touches the house's machines or its record. On a real one gloves and glasses come first, and the

@@ -1,5 +1,5 @@
 import type { ChannelReading } from "../../core/nozzles/channel-reading.ts";
-import { isLight } from "../comb.tsx";
+import { isLight } from "../kit/comb.tsx";
 
 /** One channel's reading at one check, or none. */
 export type StripRow = { words: string; reading: ChannelReading | undefined };

@@ -69,7 +69,7 @@ export function TypeIn({ view }: { view: SheetView }) {
           </p>
         ))}
         <p className="mt-4 flex gap-3">
-          <Link href={`/ledger?person=${draft.person}&from=${draft.day}&to=${draft.day}`} className="press">
+          <Link href={`/logbook?person=${draft.person}&from=${draft.day}&to=${draft.day}`} className="press">
             See the entries
           </Link>
           <Link href="/paper" className="press">

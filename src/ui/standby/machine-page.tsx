@@ -1,5 +1,4 @@
 "use client";
-import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
 import type { StandbyView } from "../../work/standby/machine.ts";
@@ -9,7 +8,6 @@ import { AliveOrAsleepView } from "./alive-or-asleep.tsx";
 import { FlushTable } from "./flush-table.tsx";
 import { PlumbingForm } from "./plumbing-form.tsx";
 import { RegimeTable } from "./regime-table.tsx";
-import { StandbyFrame } from "./standby-frame.tsx";
 
 /** One machine and one gap: what is done before, meanwhile and after, what it needs, costs and risks. */
 export function MachinePage({ view, mayRecord, maySetUp }: { view: StandbyView; mayRecord: boolean; maySetUp: boolean }) {
@@ -17,15 +15,7 @@ export function MachinePage({ view, mayRecord, maySetUp }: { view: StandbyView; 
   const asleep = view.chosen === "alive" ? view.options.find(({ advised }) => advised) : chosen;
   if (!chosen) return null;
   return (
-    <StandbyFrame
-      title={`${view.name}: standing idle`}
-      aside={
-        <>
-          <Link href={`/machines/${view.id}`}>Its own page</Link>
-          <a href={`/storage-tags/${view.id}`}>Tag and box label</a>
-        </>
-      }
-    >
+    <div className="pt-3">
       {view.asleep && (
         <p className="mb-3 border-ink border-l-4 pl-2">
           <strong>Asleep.</strong> {view.asleep.charAt(0).toUpperCase() + view.asleep.slice(1)}. Not to be switched on or off.
@@ -108,7 +98,7 @@ export function MachinePage({ view, mayRecord, maySetUp }: { view: StandbyView; 
       )}
       {mayRecord && <PutToSleep view={view} />}
       {maySetUp && <PlumbingForm view={view} />}
-    </StandbyFrame>
+    </div>
   );
 }
 
@@ -119,7 +109,7 @@ function GapForm({ view }: { view: StandbyView }) {
     event.preventDefault();
     const said = new FormData(event.currentTarget);
     const ask = new URLSearchParams({ from: String(said.get("from")), to: unknown ? "unknown" : String(said.get("to")) });
-    router.push(`/standby/${view.id}?${ask}`);
+    router.push(`/machines/${view.id}/idle?${ask}`);
   };
   return (
     <form onSubmit={submit} className="flex flex-wrap items-end gap-3" aria-label="Gap">

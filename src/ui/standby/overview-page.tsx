@@ -52,7 +52,7 @@ export function OverviewPage({ view }: { view: OverviewView }) {
               {view.rows.map((row) => (
                 <tr key={row.id} className="border-line border-b align-baseline">
                   <RowHead className="py-1.5 pr-4 font-normal">
-                    <Link href={`/standby/${row.id}`} className="font-semibold">
+                    <Link href={`/machines/${row.id}/idle`} className="font-semibold">
                       {row.name}
                     </Link>{" "}
                     <span className="text-ink2 text-sm">{row.area}</span>

@@ -6,7 +6,7 @@ import { money } from "./standby-frame.tsx";
 /** Every regime in the handbook's order, with what speaks for and against it here. */
 export function RegimeTable({ view }: { view: StandbyView }) {
   const href = (regime: string) =>
-    `/standby/${view.id}?${new URLSearchParams({ from: view.gap.from, to: view.gap.to ?? "unknown", regime })}`;
+    `/machines/${view.id}/idle?${new URLSearchParams({ from: view.gap.from, to: view.gap.to ?? "unknown", regime })}`;
   return (
     <section aria-label="Regimes" className="mt-6">
       <h2>Regimes</h2>

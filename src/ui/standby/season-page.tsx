@@ -223,7 +223,7 @@ function SeasonRow({
     <tr className="border-line border-b align-top">
       <RowHead className="py-2 font-normal">
         <Link
-          href={`/standby/${row.machine}?from=${view.rows.find(({ machine }) => machine === row.machine)?.stopsOn}T21:30`}
+          href={`/machines/${row.machine}/idle?from=${view.rows.find(({ machine }) => machine === row.machine)?.stopsOn}T21:30`}
           prefetch={false}
           className="font-semibold"
         >

@@ -109,7 +109,7 @@ export function ItemPage({ view, mayRecord, maySetUp, machines, suppliers }: Pro
               {view.moves.map((move) => (
                 <tr key={`${move.id}/${move.line}`} className="border-line border-b align-baseline">
                   <td className="figure whitespace-nowrap py-1 pr-3">
-                    <Link href={`/ledger/${move.id}`} prefetch={false}>
+                    <Link href={`/logbook/${move.id}`} prefetch={false}>
                       {move.when}
                     </Link>
                   </td>

@@ -71,12 +71,12 @@ export function TracePage({ view }: { view: TraceView }) {
                   <td className="figure pr-4 text-right">{stay.printed}</td>
                   <td className="pr-4 text-sm">{stay.checks}</td>
                   <td className="text-sm">
-                    <Link href={`/ledger/${stay.entry}`} prefetch={false}>
+                    <Link href={`/logbook/${stay.entry}`} prefetch={false}>
                       entry
                     </Link>
                     {" · "}
                     <Link
-                      href={`/ledger?${new URLSearchParams({ machine: stay.machine, from: stay.from, to: stay.to ?? asked.to })}`}
+                      href={`/logbook?${new URLSearchParams({ machine: stay.machine, from: stay.from, to: stay.to ?? asked.to })}`}
                       prefetch={false}
                     >
                       all of those days

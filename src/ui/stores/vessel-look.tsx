@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { VesselView } from "../../core/stores/waste/vessel-view.ts";
 import { Field, Submit } from "../field.tsx";
-import { Vessel } from "../vessel.tsx";
+import { Vessel } from "../kit/vessel.tsx";
 
 /** A look at a waste vessel: one tap at its level, or the figure typed; and its emptying. */
 export function VesselLook({

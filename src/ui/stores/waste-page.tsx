@@ -5,8 +5,8 @@ import type { FormEvent } from "react";
 import type { ContainerView, VesselRow, WasteView } from "../../work/stores/waste.ts";
 import { enter } from "../enter.ts";
 import { Field, Submit } from "../field.tsx";
+import { Vessel } from "../kit/vessel.tsx";
 import { useLive } from "../use-live.ts";
-import { Vessel } from "../vessel.tsx";
 import { Because, StoresFrame } from "./stores-frame.tsx";
 import { VesselLook } from "./vessel-look.tsx";
 

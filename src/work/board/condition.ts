@@ -30,7 +30,7 @@ export type PartView = {
   /** What its machine's first counter grew by since it was fitted, and since it was tended. */
   counts: { counter: string; sinceFitted: number | null; sinceTended: number | null } | null;
 };
-export type ConditionView = { items: ConditionItem[]; parts: PartView[] };
+export type ConditionView = { items: ConditionItem[]; parts: PartView[]; cap: CapHealth | undefined };
 
 /** Routines after which a machine stands capped, and how. */
 const CAPS: Record<string, string> = {
@@ -61,7 +61,6 @@ export function capOf(rows: readonly PartRow[]): CapHealth | undefined {
   );
 }
 
-/** A machine's condition, item by item, and each of its parts with its age. */
 /** What the Board knows of a machine already. */
 type ConditionRow = Pick<FloorMachine, "word" | "why" | "channels"> & {
   checkedAt: string | null;
@@ -69,6 +68,7 @@ type ConditionRow = Pick<FloorMachine, "word" | "why" | "channels"> & {
   signs: SignView[];
 };
 
+/** A machine's condition, item by item, and each of its parts with its age. */
 export async function conditionOf(db: Connection, shop: Shop, machine: Machine, row: ConditionRow): Promise<ConditionView> {
   const today = dayAt(shop);
   const at = now();
@@ -119,6 +119,7 @@ export async function conditionOf(db: Connection, shop: Shop, machine: Machine, 
       return last ? [{ at: last.at.getTime(), how }] : [];
     })
     .sort((a, b) => b.at - a.at)[0];
+  const cap = capOf(rows);
   const [last, before] = checks.map(({ body }) => (body as Body<"check">).channels);
   const items = conditionItems(
     {
@@ -140,7 +141,7 @@ export async function conditionOf(db: Connection, shop: Shop, machine: Machine, 
       printedAt: printed?.getTime() ?? null,
       capped: capped ?? null,
       capPolicy: policiesOf(machine).cap,
-      cap: capOf(rows),
+      cap,
       waste: row.vessel
         ? [
             {
@@ -160,7 +161,7 @@ export async function conditionOf(db: Connection, shop: Shop, machine: Machine, 
     },
     spokenDay,
   );
-  return { items, parts };
+  return { items, parts, cap };
 }
 
 export type HeadView = { serial: string; kind: string; at: string; days: number; stays: { words: string; reason: string | null }[] };

@@ -1,39 +1,65 @@
-import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
+import { type Day, isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
+import { clockTime } from "../../core/calendar/site-time.ts";
 import type { ConditionItem } from "../../core/condition/condition.ts";
+import { type PartWear, partWear } from "../../core/condition/part-wear.ts";
+import type { RoomNow } from "../../core/condition/room/room.ts";
 import { dueOfMachine } from "../../core/due/due-work.ts";
-import { reasonSentence } from "../../core/due/sentence.ts";
+import type { MachineFacts } from "../../core/due/facts.ts";
+import { reasonSentence, words } from "../../core/due/sentence.ts";
 import { channelsOf } from "../../core/fleet/channels.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import type { NozzleDesk } from "../../core/nozzles/ladder/what-now.ts";
-import { proposedRoutines } from "../../core/routines/assigned.ts";
-import { BUILT_IN } from "../../core/routines/built-in.ts";
 import { tendsOf } from "../../core/routines/tends.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
-import { machineOf } from "../../core/shop/shop.ts";
+import { machineOf, personName, type Shop } from "../../core/shop/shop.ts";
 import { stays } from "../../core/stores/trace.ts";
 import { counterRows } from "../../ledger/counters.ts";
 import type { Connection } from "../../ledger/database.ts";
-import { ledgerPage } from "../../ledger/reading.ts";
+import { lastDone } from "../../ledger/parts.ts";
+import { lastSeq, ledgerPage } from "../../ledger/reading.ts";
 import { fillRows, inkLevels } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { type MachineRow, machineRows } from "../board/board.ts";
 import { conditionOf, type PartView } from "../board/condition.ts";
-import { dueFacts } from "../facts/due.ts";
+import { factsNow } from "../facts/due.ts";
+import { givenLately } from "../facts/given.ts";
 import { nozzleDesks } from "../nozzles/nozzles.ts";
 import { type EntryView, entryView } from "../record/ledger.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
+import { type RoutineOfMachine, routinesAt } from "./frame.ts";
 
-export type DueView = { key: string; routine: string; name: string; due: string; dueWords: string; state: string; why: string[] };
+export type DueView = {
+  key: string;
+  routine: string;
+  name: string;
+  short: string;
+  due: string;
+  dueWords: string;
+  state: string;
+  minutes: number;
+  personName: string | null;
+  why: string[];
+};
+/** A part with its age, the work that is due on it, and how much of its time it has used. */
+export type PartOfMachine = PartView & { name: string; due: string[]; wear: (PartWear & { routineName: string; dueWords: string }) | null };
 export type MachineView = {
   row: MachineRow;
   machine: Machine;
   seq: number;
-  entries: EntryView[];
   ahead: DueView[];
   counters: { name: string; readings: { day: string; value: number; reset: boolean; entry: string }[] }[];
   condition: ConditionItem[];
-  parts: (PartView & { due: string[] })[];
-  routines: { id: string; name: string; proposed: boolean; chosen: boolean }[];
+  parts: PartOfMachine[];
+  /** When it was checked last. */
+  lastCheck: string | null;
+  /** What the cap still draws, as a share of what it drew when new. */
+  suction: number | null;
+  vessels: { id: string; name: string; volumeMl: number; limitMl: number; ml: number | null; words: string | null }[];
+  /** The air of its room, with what it is to be. */
+  air: { humidity: number; celsius: number | null; low: number; high: number; word: string } | null;
+  /** The next days, from today. */
+  days: { day: string; words: string; works: boolean }[];
+  routines: RoutineOfMachine[];
   areas: { id: string; name: string }[];
   desk: NozzleDesk | null;
   /** The ink in each channel: how much when last read, and which lot since when. */
@@ -41,20 +67,25 @@ export type MachineView = {
 };
 
 const DAYS_AHEAD = 14;
+/** How far ahead the next change of a part is looked for. */
+const LIFE_DAYS = 400;
 /** All that a machine's own page shows. */
 export async function machineView(db: Connection, actor: Actor, id: string): Promise<MachineView> {
   authorise(actor, "look");
   const shop = await loadShop(db, actor.site);
   const machine = machineOf(shop, id);
   const today = dayAt(shop);
-  const [rows, facts, entries, readings, desks] = await Promise.all([
-    machineRows(db, shop, [machine]),
-    dueFacts(db, shop, today, [machine]),
-    ledgerPage(db, shop.id, { machine: id, limit: 5, withoutSteps: true }),
+  const standing = factsNow(db, shop, [machine]);
+  const [rows, stands, seq, readings, desks, given, done] = await Promise.all([
+    machineRows(db, shop, [machine], standing),
+    standing,
+    lastSeq(db, shop.id),
     counterRows(db, shop.id, id, isoDay(today - 120)),
     nozzleDesks(db, shop, [machine]),
+    givenLately(db, shop.id),
+    lastDone(db, shop.id, id),
   ]);
-  const [row, mine] = [rows[0], facts[0]];
+  const [row, mine] = [rows[0], stands.facts[0]];
   if (!row || !mine) throw new Refusal(404, "There is no such machine.");
   const [levels, fills] = await Promise.all([inkLevels(db, shop.id), fillRows(db, shop.id, [id])]);
   const inIt = stays(fills.map((fill) => ({ ...fill, day: toDay(fill.day) })));
@@ -66,24 +97,38 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
         key: each.key,
         routine: each.routine,
         name: shop.rules.book.get(each.routine)?.name ?? each.routine,
+        short: shop.rules.book.get(each.routine)?.short ?? shop.rules.book.get(each.routine)?.name ?? each.routine,
         due: isoDay(each.due),
         dueWords: spokenDay(each.due),
         state: each.state,
+        minutes: shop.rules.book.get(each.routine)?.handsMinutes ?? 0,
+        personName: holder(shop, given.find(({ key }) => key === each.key)?.person ?? null),
         why: each.why.map(reasonSentence),
       }),
     );
-  const proposed = new Set(proposedRoutines(machine));
-  const chosen = new Set(machine.routines ?? [...proposed]);
   return {
     row,
     machine: shop.ownMachines.find((each) => each.id === id) ?? machine,
-    seq: entries[0]?.seq ?? 0,
-    entries: entries.map((entry) => entryView(shop, entry)),
+    seq,
     ahead,
     counters: (machine.counters ?? []).map(({ name }) => ({ name, readings: readings.filter(({ counter }) => counter === name) })),
     condition: condition.items,
+    lastCheck: row.checkedAt ? whenWords(shop, new Date(row.checkedAt), today) : null,
+    suction: condition.cap?.suction ?? null,
+    vessels: (machine.waste ?? []).map(({ id: vessel, kind, volumeMl, limitMl }) => {
+      const known = row.vessel?.vessel === vessel ? row.vessel : null;
+      return { id: vessel, name: capital(words(kind)), volumeMl, limitMl, ml: known?.ml ?? null, words: known?.words ?? null };
+    }),
+    air: airOf(shop, machine.area ?? "", stands.air.get(machine.area ?? "")),
+    days: Array.from({ length: DAYS_AHEAD }, (_, ahead) => today + ahead).map((day) => ({
+      day: isoDay(day),
+      words: spokenDay(day),
+      works: mine.days.prints(day),
+    })),
     parts: condition.parts.map((part) => ({
       ...part,
+      name: part.kind === "head" ? part.id : nameOf(part, condition.parts),
+      wear: wearOf(shop, mine, part, done, today),
       due: ahead
         .filter(
           ({ routine }, index) =>
@@ -92,12 +137,7 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
         .map(({ name, dueWords }) => `${name}, ${dueWords}`)
         .slice(0, 3),
     })),
-    routines: [...BUILT_IN, ...shop.routines].map(({ id: routine, name }) => ({
-      id: routine,
-      name,
-      proposed: proposed.has(routine),
-      chosen: chosen.has(routine),
-    })),
+    routines: routinesAt(shop, machine),
     areas: shop.areas,
     desk: desks.get(id) ?? null,
     ink: channelsOf(machine).map(({ id: channel }) => {
@@ -114,3 +154,60 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
     }),
   };
 }
+
+/** A machine's newest entries, steps of runs left out. @throws Refusal 404 where there is no such machine */
+export async function machineEntries(
+  db: Connection,
+  actor: Actor,
+  id: string,
+): Promise<{ machine: { id: string; name: string }; entries: EntryView[] }> {
+  authorise(actor, "look");
+  const shop = await loadShop(db, actor.site);
+  const machine = machineOf(shop, id);
+  const rows = await ledgerPage(db, shop.id, { machine: id, limit: 60, withoutSteps: true });
+  return { machine: { id, name: machine.name }, entries: rows.map((entry) => entryView(shop, entry)) };
+}
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+const holder = (shop: Shop, person: string | null): string | null => (person === null ? null : personName(shop, person));
+
+/** A part by its kind; where there are several of a kind, by its own name too. */
+function nameOf({ id, kind }: PartView, all: readonly PartView[]): string {
+  const several = all.filter((each) => each.kind === kind).length > 1;
+  return several && id !== kind ? `${capital(words(kind))} ${id}` : capital(words(kind));
+}
+
+function wearOf(
+  shop: Shop,
+  facts: MachineFacts,
+  part: PartView,
+  done: ReadonlyMap<string, { day: string }>,
+  today: Day,
+): PartOfMachine["wear"] {
+  const concerned = facts.routines.filter(
+    (routine) => tendsOf(routine).includes(part.kind) || routine.effects?.replaces?.includes(part.kind),
+  );
+  if (concerned.length === 0) return null;
+  const ahead = dueOfMachine({ ...facts, routines: concerned }, shop.rules, today, LIFE_DAYS);
+  const wear = partWear(
+    { kind: part.kind, gone: part.gone, fittedDay: part.ageDays === null ? null : today - part.ageDays },
+    concerned,
+    (routine) => {
+      const last = done.get(routine);
+      return last && toDay(last.day);
+    },
+    (routine) => ahead.find((each) => each.routine === routine && each.state !== "done" && each.state !== "skipped" && !each.beat)?.due,
+    today,
+  );
+  return wear ? { ...wear, routineName: shop.rules.book.get(wear.routine)?.name ?? wear.routine, dueWords: spokenDay(wear.due) } : null;
+}
+
+function airOf(shop: Shop, area: string, here: RoomNow | undefined): MachineView["air"] {
+  const settings = shop.rooms.get(area);
+  if (!here || here.humidity === null || !settings) return null;
+  return { humidity: here.humidity, celsius: here.celsius, low: settings.floorPercent, high: settings.highPercent, word: here.word };
+}
+
+/** “05:40” today, else “Thu 26 Nov”. */
+const whenWords = (shop: Shop, at: Date, today: Day): string =>
+  dayAt(shop, at) === today ? clockTime(at, shop.site.timeZone) : spokenDay(dayAt(shop, at));

@@ -36,10 +36,10 @@ export async function search(db: Connection, actor: Actor, text: string): Promis
     );
   const people = shop.people
     .filter(({ name, role }) => fits(name, role))
-    .map(({ id, name, role }): Hit => ({ kind: "person", title: name, more: role, href: `/ledger?person=${encodeURIComponent(id)}` }));
+    .map(({ id, name, role }): Hit => ({ kind: "person", title: name, more: role, href: `/logbook?person=${encodeURIComponent(id)}` }));
   const routines = [...shop.rules.book.values()]
     .filter(({ id, name }) => fits(id, name))
-    .map(({ id, name }): Hit => ({ kind: "routine", title: name, more: id, href: `/ledger?text=${encodeURIComponent(id)}` }));
+    .map(({ id, name }): Hit => ({ kind: "routine", title: name, more: id, href: `/logbook?text=${encodeURIComponent(id)}` }));
   const items = shop.items
     .filter(({ name, names, group }) => fits(name, group, ...(names ?? [])))
     .map(({ id, name, place }): Hit => ({ kind: "item", title: name, more: `in the store, ${place}`, href: `/stores/items/${id}` }));
@@ -55,7 +55,7 @@ export async function search(db: Connection, actor: Actor, text: string): Promis
         kind: "note",
         title: entry.says.slice(0, 160),
         more: `${entry.machineName ?? ""} ${entry.day}, ${entry.person}`.trim(),
-        href: `/ledger/${entry.id}`,
+        href: `/logbook/${entry.id}`,
       };
     }),
   ];

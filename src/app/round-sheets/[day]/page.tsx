@@ -1,6 +1,6 @@
 import { notFound } from "next/navigation";
 import { Refusal } from "../../../core/shop/refusal.ts";
-import { PrintedRounds } from "../../../ui/rounds/printed-rounds.tsx";
+import { PrintedRounds } from "../../../ui/plan/printed-rounds.tsx";
 import { database } from "../../../work/database.ts";
 import { roundSheets } from "../../../work/rounds/round-sheets.ts";
 import { pageActor } from "../../page-actor.ts";

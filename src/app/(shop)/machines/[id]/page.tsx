@@ -1,18 +1,25 @@
 import { notFound } from "next/navigation";
 import { Refusal } from "../../../../core/shop/refusal.ts";
-import { MachinePage } from "../../../../ui/machine/machine-page.tsx";
+import { Overview } from "../../../../ui/machine/overview.tsx";
 import { database } from "../../../../work/database.ts";
 import { machineView } from "../../../../work/machine/machine.ts";
+import { machineStrips, STRIP_DAYS } from "../../../../work/machine/strips.ts";
 import { pageActor } from "../../../page-actor.ts";
 
-export async function generateMetadata({ params }: { params: Promise<{ id: string }> }) {
+type Props = { params: Promise<{ id: string }>; searchParams: Promise<{ days?: string }> };
+
+export async function generateMetadata({ params }: Props) {
   return { title: decodeURIComponent((await params).id).slice(0, 60) };
 }
 
-export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+export default async function Page({ params, searchParams }: Props) {
   const actor = await pageActor();
+  const id = decodeURIComponent((await params).id);
+  const asked = Number((await searchParams).days);
+  const days = STRIP_DAYS.find((each) => each === asked) ?? 90;
   try {
-    return <MachinePage view={await machineView(database(), actor, decodeURIComponent((await params).id))} role={actor.role} />;
+    const [view, strips] = await Promise.all([machineView(database(), actor, id), machineStrips(database(), actor, id, days)]);
+    return <Overview view={view} strips={strips} days={days} role={actor.role} />;
   } catch (error) {
     if (error instanceof Refusal && error.status === 404) notFound();
     throw error;

@@ -14,7 +14,7 @@ export default async function Page() {
     <main className="px-4 pb-10">
       <div className="flex flex-wrap items-baseline gap-x-4 py-3">
         <h1>Heads and numbered parts</h1>
-        <Link href="/nozzles">Nozzles</Link>
+        <Link href="/machines">Machines</Link>
       </div>
       {list.length === 0 ? (
         <p className="text-ink2">None yet. Enter a part with its serial number on its machine's page, under Head end and parts.</p>

@@ -1,0 +1,11 @@
+import { LogPage } from "../../../../../ui/machine/log-page.tsx";
+import { database } from "../../../../../work/database.ts";
+import { machineEntries } from "../../../../../work/machine/machine.ts";
+import { pageActor } from "../../../../page-actor.ts";
+
+export const metadata = { title: "Logbook of a machine" };
+
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  const actor = await pageActor();
+  return <LogPage {...(await machineEntries(database(), actor, decodeURIComponent((await params).id)))} />;
+}

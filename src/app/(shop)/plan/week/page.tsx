@@ -1,0 +1,11 @@
+import { WeekPage } from "../../../../ui/plan/week-page.tsx";
+import { database } from "../../../../work/database.ts";
+import { weekView } from "../../../../work/rounds/week.ts";
+import { pageActor } from "../../../page-actor.ts";
+
+export const metadata = { title: "The week ahead" };
+
+export default async function Week() {
+  const actor = await pageActor();
+  return <WeekPage first={await weekView(database(), actor)} role={actor.role} />;
+}

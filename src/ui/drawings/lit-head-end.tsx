@@ -1,0 +1,38 @@
+import { words } from "../../core/due/sentence.ts";
+import type { Machine } from "../../core/fleet/schema.ts";
+import type { ChannelView } from "../../core/nozzles/channel-views.ts";
+import { HeadEndDrawing } from "./head-end.tsx";
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** The head end with the kinds of part marked that a step is about. */
+export function LitHeadEnd({ machine, channels, lit }: { machine: Machine; channels: readonly ChannelView[]; lit: ReadonlySet<string> }) {
+  const parts = [...(machine.parts ?? []), ...(machine.heads ?? []).map(({ id }) => ({ id, kind: "head" }))];
+  return (
+    <HeadEndDrawing
+      machine={machine}
+      channels={channels}
+      levels={new Map()}
+      vessels={(machine.waste ?? []).map(({ id, kind, volumeMl, limitMl }) => ({
+        id,
+        name: capital(words(kind)),
+        volumeMl,
+        limitMl,
+        ml: null,
+        words: null,
+      }))}
+      suction={null}
+      stale={false}
+      parts={parts.map(({ id, kind }) => ({
+        id,
+        kind,
+        name: kind === "head" ? id : capital(words(kind)),
+        share: null,
+        note: "",
+        gone: false,
+      }))}
+      lit={({ kind }) => lit.has(kind)}
+      selected={null}
+    />
+  );
+}
