@@ -5,6 +5,7 @@ import type board from "./en/board.json";
 import type head from "./en/head.json";
 import type machine from "./en/machine.json";
 import type parts from "./en/parts.json";
+import type plan from "./en/plan.json";
 import type recoveries from "./en/recoveries.json";
 import type report from "./en/report.json";
 
@@ -14,6 +15,7 @@ export type Messages = {
   head: typeof head;
   machine: typeof machine;
   parts: typeof parts;
+  plan: typeof plan;
   recoveries: typeof recoveries;
   report: typeof report;
 };

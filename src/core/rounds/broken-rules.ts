@@ -78,7 +78,7 @@ export function brokenRules(problem: RoundProblem, plan: Plan, words: Words = PL
       if (index < soFar.length) return;
       const person = problem.people.find((each) => each.id === stretch.person);
       if (!person) return say(id, `nobody does its stretch ${index + 1}`);
-      for (const skill of task.skills ?? []) if (!person.skills?.includes(skill)) say(id, `${who(person.id)} has not the skill ${skill}`);
+      for (const skill of task.skills ?? []) if (!person.skills?.includes(skill)) say(id, `${who(person.id)} has no ${skill} skill`);
       if (task.fixedTo && task.fixedTo !== person.id) say(id, `is fixed to ${who(task.fixedTo)}, not ${who(person.id)}`);
       if (shape.samePerson && person.id !== firstHands) say(id, `its stretch ${index + 1} is bound to ${who(firstHands ?? "")}`);
       if (!person.shifts.some(([from, to]) => from <= stretch.start && stretch.end <= to))

@@ -21,7 +21,7 @@ export function whyLeftOut(model: Model, index: number, alone: readonly (Alone |
   const before = task.after.find((each) => !alone[each]);
   if (before !== undefined) return `comes after ${model.tasks[before]?.id}, which can't be done`;
   if (task.hands.length && task.people.length === 0) {
-    if (given.fixedTo != null) return `it is fixed to ${given.fixedTo}, who has not the skill ${skills.join(" and ")}`;
+    if (given.fixedTo != null) return `it is fixed to ${given.fixedTo}, who has no ${skills.join(" and ")} skill`;
     return skills.length ? `nobody holds ${skills.join(" and ")}` : "there is nobody who could do it";
   }
   const who = given.fixedTo ?? (skills.length ? `whoever holds ${skills.join(" and ")}` : "anybody");

@@ -32,9 +32,9 @@ const worker = (id: string, more: Partial<Worker> = {}): Worker => ({
 describe("who may have what", () => {
   test.each<[Partial<Worker>, string | undefined]>([
     [{}, undefined],
-    [{ role: "viewer" }, "looks only"],
-    [{ skills: ["uv"] }, "has not the skill dtf"],
-    [{ shifts: [] }, "is on no shift that day"],
+    [{ role: "viewer" }, "may only look"],
+    [{ skills: ["uv"] }, "has no dtf skill"],
+    [{ shifts: [] }, "does not work that day"],
     [{ shifts: [], absence: "Dentist" }, "is away: Dentist"],
   ])("%j: %s", (more, why) => expect(whyNot(worker("ilse", more), task("a", 5))).toBe(why));
   test("work that asks for no skill is anybody's who is there; what nobody there may do is found", () => {

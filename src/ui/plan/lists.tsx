@@ -1,10 +1,23 @@
+"use client";
+import { Popover } from "radix-ui";
+import { useTranslations } from "use-intl";
 import type { Change } from "../../core/rounds/by-hand.ts";
 import type { LeastChange } from "../../core/rounds/left-out.ts";
 import type { RoundPlan } from "../../core/rounds/problem.ts";
 import type { RoundView } from "../../work/rounds/rounds.ts";
+import { Badge } from "../kit/chip.tsx";
+import { PopCard } from "../kit/pop-card.tsx";
 import { changeWords, type RoundWords } from "./round-words.ts";
 
-/** What a round has no room for: why, and the least change that would let it in. */
+function Heading({ title, count }: { title: string; count: number }) {
+  return (
+    <h2 className="!text-base flex items-center justify-between border-line border-b pb-1 font-bold">
+      {title} <Badge>{count}</Badge>
+    </h2>
+  );
+}
+
+/** What a plan has no room for: why, and the least change that would let it in. */
 export function LeftOut({
   leftOut,
   changes,
@@ -16,18 +29,16 @@ export function LeftOut({
   words: RoundWords;
   known: RoundView["tasks"];
 }) {
+  const t = useTranslations("plan.leftOut");
   const still = leftOut.filter(({ id }) => known[id]);
   if (still.length === 0) return null;
   return (
-    <section aria-label="Left out">
-      <h2 className="border-rule border-b pb-1">
-        Left out <span className="figure font-normal text-ink2">{still.length}</span>
-      </h2>
-      <ul className="divide-y divide-line">
+    <section aria-label={t("title")}>
+      <Heading title={t("title")} count={still.length} />
+      <ul className="divide-y divide-line text-sm">
         {still.map(({ id, why }) => (
           <li key={id} className="py-1.5">
-            <strong className="font-semibold">{words.work(id)}</strong>: {why}.{" "}
-            {id in changes && <span className="text-ink2">{changeWords(changes[id], words)}</span>}
+            <b>{words.work(id)}</b>: {why}. {id in changes && <span className="text-ink2">{changeWords(changes[id], words)}</span>}
           </li>
         ))}
       </ul>
@@ -37,30 +48,29 @@ export function LeftOut({
 
 /** What is otherwise than people were told. */
 export function Changes({ changes, words }: { changes: readonly Change[]; words: RoundWords }) {
+  const t = useTranslations("plan.changes");
   const said = ({ from, to }: Change) => {
-    if (!from) return `new, ${to ? `${words.minute(to.start)}${to.person ? `, ${words.person(to.person)}` : ""}` : ""}`;
-    if (!to) return `was ${words.minute(from.start)}${from.person ? `, ${words.person(from.person)}` : ""}; not any more`;
-    const time = from.start === to.start ? words.minute(to.start) : `${words.minute(from.start)} → ${words.minute(to.start)}`;
-    const person =
-      from.person !== to.person
-        ? `, ${words.person(from.person ?? "")} → ${words.person(to.person ?? "")}`
-        : to.person
-          ? `, ${words.person(to.person)}`
-          : "";
-    return time + person;
+    const at = (place: NonNullable<Change["from"]>) =>
+      `${words.minute(place.start)}${place.person ? ` ${words.person(place.person)}` : ""}`;
+    if (from && to) {
+      if (from.start === to.start)
+        return `${words.minute(to.start)}, ${words.person(from.person ?? "")} → ${words.person(to.person ?? "")}`;
+      return from.person === to.person
+        ? `${words.minute(from.start)} → ${at(to)}`
+        : `${words.minute(from.start)} → ${words.minute(to.start)}, ${words.person(from.person ?? "")} → ${words.person(to.person ?? "")}`;
+    }
+    return from ? `${at(from)} → –` : to ? `– → ${at(to)}` : "";
   };
   return (
-    <section aria-label="What changed">
-      <h2 className="border-rule border-b pb-1">
-        What changed <span className="figure font-normal text-ink2">{changes.length}</span>
-      </h2>
+    <section aria-label={t("title")}>
+      <Heading title={t("title")} count={changes.length} />
       {changes.length === 0 ? (
-        <p className="py-1.5 text-ink2">Nothing: everybody keeps what they were told.</p>
+        <p className="py-1.5 text-ink2 text-sm">{t("none")}</p>
       ) : (
-        <ul className="divide-y divide-line">
+        <ul className="divide-y divide-line text-sm">
           {changes.map((change) => (
             <li key={change.id} className="py-1.5">
-              <strong className="font-semibold">{words.work(change.id)}</strong>: {said(change)}
+              <b>{words.work(change.id)}</b>: {said(change)}
             </li>
           ))}
         </ul>
@@ -69,7 +79,7 @@ export function Changes({ changes, words }: { changes: readonly Change[]; words:
   );
 }
 
-/** A short-handed day: what is put off, until when, and at what risk; what is kept, and why. */
+/** A day with few people: what is put off, until when, and at what risk; what is kept, and why. */
 export function PutOff({
   deferred,
   kept,
@@ -79,29 +89,28 @@ export function PutOff({
   kept: readonly { key: string; why: string }[];
   words: RoundWords;
 }) {
+  const t = useTranslations("plan.putOff");
   return (
-    <section aria-label="Put off">
-      <h2 className="border-rule border-b pb-1">
-        Put off, short-handed <span className="figure font-normal text-ink2">{deferred.length}</span>
-      </h2>
-      <ul className="divide-y divide-line">
+    <section aria-label={t("title")}>
+      <Heading title={t("title")} count={deferred.length} />
+      <ul className="divide-y divide-line text-sm">
         {deferred.map(({ key, until, risk }) => (
           <li key={key} className="py-1.5">
-            <strong className={`font-semibold ${until ? "" : "text-hold"}`}>{words.work(key)}</strong>: {risk}.
+            <b className={until ? "" : "text-hold"}>{words.work(key)}</b>: {risk}.
           </li>
         ))}
       </ul>
       {kept.length > 0 && (
-        <details>
-          <summary className="cursor-pointer py-1.5">{kept.length} kept, and why</summary>
-          <ul className="text-ink2">
+        <Popover.Root>
+          <Popover.Trigger className="py-1.5 font-semibold text-accent text-sm">{t("kept", { count: kept.length })}</Popover.Trigger>
+          <PopCard label={t("kept", { count: kept.length })} align="start" className="max-h-96 w-80 gap-1 text-sm">
             {kept.map(({ key, why }) => (
-              <li key={key}>
-                {words.work(key)}: {why}
-              </li>
+              <p key={key}>
+                <b>{words.work(key)}</b>: {why}
+              </p>
             ))}
-          </ul>
-        </details>
+          </PopCard>
+        </Popover.Root>
       )}
     </section>
   );

@@ -1,112 +1,115 @@
 "use client";
 import { useDraggable, useDroppable } from "@dnd-kit/core";
+import { GripVerticalIcon, UserPlusIcon } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useState } from "react";
+import { useTranslations } from "use-intl";
 import { whyNot } from "../../core/tasks/fits.ts";
 import type { DayView } from "../../work/day/day-view.ts";
+import { Button } from "../kit/button.tsx";
+import { Badge } from "../kit/chip.tsx";
+import { Initials } from "../kit/initials.tsx";
 import { PopCard } from "../kit/pop-card.tsx";
-import { MoveForm } from "./forms.tsx";
 import { type Give, label, type Task } from "./given-task.ts";
+import { MoveForm } from "./move-form.tsx";
 
-const BEAT_NAMES = { opening: "Opening", midday: "Midday", closing: "Closing" } as const;
+type Shared = { view: DayView; give: Give; mayPlan: boolean; load: (day: string) => Promise<void> };
 
 /** What nobody has yet, in walking order; what may be done early apart. */
-export function NotGiven({
-  tasks,
-  early,
-  view,
-  give,
-  mayPlan,
-  load,
-}: {
-  tasks: Task[];
-  early: Task[];
-  view: DayView;
-  give: Give;
-  mayPlan: boolean;
-  load: (day: string) => Promise<void>;
-}) {
+export function NotGiven({ tasks, early, ...shared }: { tasks: Task[]; early: Task[] } & Shared) {
+  const t = useTranslations("plan.nobody");
+  const [showEarly, setShowEarly] = useState(false);
   const { setNodeRef, isOver } = useDroppable({ id: "nobody" });
   const list = (items: Task[]) => (
     <ul>
       {items.map((task, index) => {
-        const heading = task.beat ? BEAT_NAMES[task.beat] : "In between";
         const before = items[index - 1];
         const first = !before || (before.beat ?? "") !== (task.beat ?? "");
         return (
           <li key={task.key}>
-            {first && <h3 className="mt-2 text-ink2 text-sm">{heading}</h3>}
-            <TaskLine task={task} view={view} give={give} mayPlan={mayPlan} load={load} />
+            {first && <h3 className="mt-2.5 font-semibold text-ink3 text-xs">{t(task.beat ?? "between")}</h3>}
+            <TaskLine task={task} {...shared} />
           </li>
         );
       })}
     </ul>
   );
   return (
-    <section aria-label="Not given" ref={setNodeRef} className={isOver ? "bg-well" : ""}>
-      <h2 className="border-rule border-b pb-1">
-        Not given <span className="figure font-normal text-ink2">{tasks.length}</span>
+    <section
+      aria-label={t("title")}
+      ref={setNodeRef}
+      className={`h-fit rounded-[6px] border border-line bg-card p-3.5 ${isOver ? "!bg-accent-wash" : ""}`}
+    >
+      <h2 className="!text-base flex items-center justify-between font-bold">
+        {t("title")} <Badge>{tasks.length}</Badge>
       </h2>
-      {tasks.length === 0 && <p className="py-2 text-ink2">All of the day's work is given.</p>}
+      {tasks.length === 0 && <p className="py-2 text-ink2">{t("none")}</p>}
       {list(tasks)}
-      {early.length > 0 && (
-        <details className="mt-3">
-          <summary className="cursor-pointer py-1 text-ink2">{early.length} may be done early</summary>
+      {early.length > 0 && !showEarly && (
+        <Button look="quiet" onClick={() => setShowEarly(true)} className="mt-2">
+          {t("showEarly", { count: early.length })}
+        </Button>
+      )}
+      {showEarly && (
+        <>
+          <h3 className="mt-3 font-semibold">{t("early")}</h3>
           {list(early)}
-        </details>
+        </>
       )}
     </section>
   );
 }
 
-function TaskLine({
-  task,
-  view,
-  give,
-  mayPlan,
-  load,
-}: {
-  task: Task;
-  view: DayView;
-  give: Give;
-  mayPlan: boolean;
-  load: (day: string) => Promise<void>;
-}) {
+function TaskLine({ task, ...shared }: { task: Task } & Shared) {
+  const t = useTranslations("plan.task");
+  const { mayPlan } = shared;
   const { setNodeRef, listeners, isDragging } = useDraggable({ id: task.key, disabled: !mayPlan });
   return (
     <div
       ref={setNodeRef}
       {...listeners}
-      className={`flex items-baseline gap-2 border-line border-b py-0.5 ${mayPlan ? "cursor-grab touch-none" : ""} ${isDragging ? "opacity-40" : ""}`}
+      className={`flex min-h-9 items-center gap-2 border-line border-b text-sm ${mayPlan ? "cursor-grab touch-none" : ""} ${isDragging ? "opacity-40" : ""}`}
     >
-      <span className="grow">
-        <span className={`font-semibold ${task.late ? "text-hold" : ""}`}>{task.machineName ?? "Shop"}</span> {task.name}
-        <span className="text-ink2 text-sm">
-          {" "}
-          {task.late ? "late" : ""} {task.dueWords === "today" ? "" : task.dueWords}
-        </span>
+      {mayPlan && <GripVerticalIcon aria-hidden="true" className="size-4 shrink-0 text-ink3" />}
+      <span className="min-w-0 grow truncate" title={label(task)}>
+        <b>{task.machineName ?? t("shop")}</b> {task.name}{" "}
+        {task.late ? (
+          <b className="text-hold">{t("late")}</b>
+        ) : (
+          <span className="text-ink2">{task.dueWords === "today" ? "" : task.dueWords}</span>
+        )}
       </span>
-      <span className="figure whitespace-nowrap text-ink2">{task.minutes} min</span>
-      {mayPlan && <GiveMenu task={task} view={view} give={give} load={load} />}
+      <span
+        aria-hidden="true"
+        className={`h-2.5 shrink-0 ${task.late ? "bg-hold" : "bg-ink"}`}
+        style={{ width: Math.min(60, 2 + task.minutes * 1.5) }}
+      />
+      <span className="figure w-7 shrink-0 text-right text-ink2">{task.minutes}</span>
+      {mayPlan && <GiveMenu task={task} {...shared} />}
     </div>
   );
 }
 
 /** The same as a drag, by keyboard: who may, who may not and why; moving and skipping too. */
-function GiveMenu({ task, view, give, load }: { task: Task; view: DayView; give: Give; load: (day: string) => Promise<void> }) {
+function GiveMenu({ task, view, give, load }: { task: Task } & Shared) {
+  const t = useTranslations("plan");
   const [open, setOpen] = useState(false);
+  const to = (person: string | null, said: string) => {
+    setOpen(false);
+    void give([{ key: task.key, person, why: null }], said);
+  };
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
-        className="press !min-h-8 !px-2"
-        aria-label={`${label(task)}: give`}
+        className="grid size-8 shrink-0 place-items-center rounded-full border-[1.5px] border-rule border-dashed text-ink2 hover:border-ink"
+        aria-label={t("nobody.assign", { work: label(task) })}
         onPointerDown={(event) => event.stopPropagation()}
       >
-        Give
+        <UserPlusIcon aria-hidden="true" className="size-4" />
       </Popover.Trigger>
-      <PopCard label={`${label(task)}: give to`} align="end" className="max-h-[80vh] w-80 gap-1">
-        <p className="font-semibold">{label(task)}</p>
-        <ul className="list-disc pl-5 text-sm">
+      <PopCard label={t("nobody.assignTo", { work: label(task) })} align="end" className="max-h-[80vh] w-80 gap-1">
+        <p className="font-bold">{label(task)}</p>
+        <ul className="list-disc pl-5 text-ink2 text-sm">
           {task.why.map((why) => (
             <li key={why}>{why}</li>
           ))}
@@ -118,30 +121,18 @@ function GiveMenu({ task, view, give, load }: { task: Task; view: DayView; give:
               key={person.id}
               type="button"
               disabled={not !== undefined}
-              className="press !justify-between"
-              onClick={() => {
-                setOpen(false);
-                void give([{ key: task.key, person: person.id, why: null }], `${label(task)}: ${person.name}.`);
-              }}
+              className="flex min-h-9 items-center gap-2 rounded-[3px] px-1.5 text-left enabled:hover:bg-accent-wash disabled:text-ink3"
+              onClick={() => to(person.id, t("task.to", { work: label(task), name: person.name }))}
             >
-              {person.name} <span className="font-normal text-sm">{not ?? person.shifts.join(", ")}</span>
+              <Initials name={person.name} /> {person.name}
+              <span className={`ml-auto text-xs ${not ? "text-hold" : "text-ink3"}`}>{not ?? person.shifts.join(", ")}</span>
             </button>
           );
         })}
-        {task.person && (
-          <button
-            type="button"
-            className="press"
-            onClick={() => {
-              setOpen(false);
-              void give([{ key: task.key, person: null, why: null }], `${label(task)}: open again.`);
-            }}
-          >
-            To nobody
-          </button>
-        )}
+        {task.person && <Button onClick={() => to(null, t("task.open", { work: label(task) }))}>{t("nobody.toNobody")}</Button>}
         <MoveForm
           task={task}
+          today={view.today}
           done={() => {
             setOpen(false);
             return load(view.day);

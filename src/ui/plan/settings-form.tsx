@@ -2,7 +2,8 @@
 import type { FormEvent } from "react";
 import { toast } from "sonner";
 import type { RoundView } from "../../work/rounds/rounds.ts";
-import { Submit } from "../field.tsx";
+import { Button } from "../kit/button.tsx";
+import { Field, NumberInput } from "../kit/field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 
@@ -34,7 +35,7 @@ export function SettingsForm({ view, done }: { view: RoundView; done: () => void
           walk: Object.fromEntries(pairs.flatMap((pair) => (form.get(`walk/${pair}`) === "" ? [] : [[pair, number(`walk/${pair}`)]]))),
         },
       });
-      toast("Saved; the next round is planned by it.");
+      toast("Saved. The next plan is made by it.");
       done();
     });
   };
@@ -45,34 +46,25 @@ export function SettingsForm({ view, done }: { view: RoundView; done: () => void
     limits: { min: number; max: number; step?: number },
     placeholder?: string,
   ) => (
-    <label key={name} className="grid text-sm">
-      {label}
-      <input
-        name={name}
-        type="number"
-        defaultValue={value}
-        required={placeholder === undefined}
-        placeholder={placeholder}
-        {...limits}
-        className="field"
-      />
-    </label>
+    <Field key={name} label={label}>
+      <NumberInput name={name} defaultValue={value} required={placeholder === undefined} placeholder={placeholder} {...limits} />
+    </Field>
   );
   return (
-    <form onSubmit={save} aria-label="What rounds are planned by" className="grid gap-3">
-      <fieldset className="grid grid-cols-3 gap-2 lg:grid-cols-5">
-        <legend className="font-semibold">How pressing a minute late is</legend>
+    <form onSubmit={save} aria-label="What plans are made by" className="grid gap-4">
+      <fieldset className="grid grid-cols-3 items-end gap-2">
+        <legend className="font-semibold">How bad a minute late is</legend>
         {WEIGHTS.map(([key, label]) => field(`weight/${key}`, label, settings.weights[key], { min: 0.1, max: 100, step: 0.1 }))}
       </fieldset>
-      <fieldset className="grid grid-cols-2 gap-2 lg:grid-cols-4">
+      <fieldset className="grid grid-cols-2 items-end gap-2">
         <legend className="font-semibold">Minutes</legend>
-        {field("middayFrom", "Midday's work from … before its hour", settings.middayFrom, { min: 0, max: 600 })}
-        {field("closingFrom", "Closing's work from … before its hour", settings.closingFrom, { min: 0, max: 600 })}
-        {field("walkMinutes", "Walk between areas, usually", settings.walkMinutes, { min: 0, max: 60 })}
-        {field("careShare", "Of their shift people can give to care, %", Math.round(settings.careShare * 100), { min: 5, max: 100 })}
+        {field("middayFrom", "Midday from, before its time", settings.middayFrom, { min: 0, max: 600 })}
+        {field("closingFrom", "Closing from, before its time", settings.closingFrom, { min: 0, max: 600 })}
+        {field("walkMinutes", "Walk between areas", settings.walkMinutes, { min: 0, max: 60 })}
+        {field("careShare", "Free time, % of shifts", Math.round(settings.careShare * 100), { min: 5, max: 100 })}
       </fieldset>
-      <fieldset className="grid grid-cols-2 gap-2 lg:grid-cols-4">
-        <legend className="font-semibold">Walks that take another time, minutes</legend>
+      <fieldset className="grid grid-cols-2 items-end gap-2">
+        <legend className="font-semibold">Walks that take longer, minutes</legend>
         {pairs.map((pair) => {
           const [from = "", to = ""] = pair.split("/");
           return field(
@@ -84,7 +76,9 @@ export function SettingsForm({ view, done }: { view: RoundView; done: () => void
           );
         })}
       </fieldset>
-      <Submit className="justify-self-start">Save</Submit>
+      <Button type="submit" look="primary">
+        Save
+      </Button>
     </form>
   );
 }

@@ -52,6 +52,8 @@ export type RoundView = {
 };
 export type RoundTaskView = {
   name: string;
+  /** For narrow places. */
+  short: string;
   machine: string | null;
   machineName: string;
   routine: string | null;
@@ -76,6 +78,8 @@ export type DurationView = {
 
 const RUNS_LOOKED_AT = 200;
 const DAYS_AHEAD = 7;
+/** Up to so many jobs the whole day is planned at once; of more, the next time of day. */
+const WHOLE_DAY_UP_TO = 80;
 const BEAT_WORDS: Record<Beat, string> = { opening: "opening", midday: "midday", closing: "closing" };
 
 /** The round of a day as it may be planned. @throws Refusal 400 where the day or what is asked for is none */
@@ -93,11 +97,12 @@ export async function roundView(
   const seq = await lastSeq(db, shop.id);
   const material = await roundMaterial(db, shop, day);
   const scopes = scopesOf(shop, day, material);
+  const whole = scopes.find(({ id }) => id === "day")?.open ?? 0;
   const inRound = material.rounds.find(({ body }) => body.day === isoDay(day))?.body.what;
   const what =
     ask.what ??
     scopes.find(({ id, open }) => id === inRound && open > 0)?.id ??
-    scopes.find(({ id, open }) => BEATS.includes(id as Beat) && open > 0)?.id ??
+    (whole > WHOLE_DAY_UP_TO ? scopes.find(({ id, open }) => BEATS.includes(id as Beat) && open > 0)?.id : undefined) ??
     "day";
   if (!scopes.some(({ id }) => id === what)) throw new Refusal(400, `There is nothing called “${what.slice(0, 40)}” to plan.`);
   const { problem, zero, durations } = roundProblem(shop, material, { day, what, safe: ask.safe });
@@ -124,6 +129,7 @@ export async function roundView(
         task.key,
         {
           name: task.name,
+          short: task.short,
           machine: task.machine,
           machineName: task.machineName ?? "Shop",
           routine: task.routine,
@@ -169,6 +175,7 @@ function withdrawnFrom(shop: Shop, { rounds, work }: RoundMaterial, day: Day): [
             key,
             {
               name: shop.rules.book.get(routine ?? "")?.name ?? "work",
+              short: shop.rules.book.get(routine ?? "")?.short ?? "work",
               machine: machine ?? null,
               machineName: shop.machines.find(({ id }) => id === machine)?.name ?? "Shop",
               routine: routine ?? null,

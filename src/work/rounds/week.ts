@@ -29,6 +29,8 @@ export type WeekView = {
   })[];
   weeks: WeekLoad[];
   careShare: number;
+  /** What is given to each person so far, of the same days; `freeMinutes` is null where they are not there. */
+  people: { id: string; name: string; days: { fixedMinutes: number; movableMinutes: number; freeMinutes: number | null }[] }[];
 };
 export type WeekLoad = {
   from: string;
@@ -102,6 +104,21 @@ export async function weekView(db: Database, actor: Actor): Promise<WeekView> {
       routine: movable.find(({ key }) => key === move.key)?.routine ?? "",
     })),
     weeks: weekLoads(ahead, today, careShare),
+    people: shop.people
+      .filter(({ role }) => role !== "viewer")
+      .map(({ id, name }) => ({
+        id,
+        name,
+        days: days.map((day) => {
+          const given = ahead.work.filter((each) => each.person === id && dayOf(each, today) === day);
+          const there = ahead.workers(day).find((worker) => worker.id === id);
+          return {
+            fixedMinutes: sumOf(given.filter((each) => !movable.includes(each))),
+            movableMinutes: sumOf(given.filter((each) => movable.includes(each))),
+            freeMinutes: there ? Math.round(there.minutes * careShare) : null,
+          };
+        }),
+      })),
   };
 }
 

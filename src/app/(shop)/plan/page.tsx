@@ -1,11 +1,15 @@
-import { RoundsPage } from "../../../ui/plan/rounds-page.tsx";
+import { TimelinePage } from "../../../ui/plan/timeline-page.tsx";
 import { database } from "../../../work/database.ts";
 import { roundView } from "../../../work/rounds/rounds.ts";
 import { pageActor } from "../../page-actor.ts";
 
-export const metadata = { title: "Rounds" };
+export const metadata = { title: "Plan" };
 
-export default async function Rounds() {
+type Props = { searchParams: Promise<{ on?: string; what?: string }> };
+
+export default async function Plan({ searchParams }: Props) {
   const actor = await pageActor();
-  return <RoundsPage first={await roundView(database(), actor, { on: null, what: null, safe: false })} role={actor.role} />;
+  const { on, what } = await searchParams;
+  const first = await roundView(database(), actor, { on: on ?? null, what: what ?? null, safe: false });
+  return <TimelinePage first={first} role={actor.role} />;
 }

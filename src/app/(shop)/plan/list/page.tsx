@@ -1,11 +1,11 @@
-import { DayPage } from "../../../../ui/plan/day-page.tsx";
+import { ListPage } from "../../../../ui/plan/list-page.tsx";
 import { database } from "../../../../work/database.ts";
 import { dayView } from "../../../../work/day/day-view.ts";
 import { pageActor } from "../../../page-actor.ts";
 
-export const metadata = { title: "The day's work" };
+export const metadata = { title: "Plan, list" };
 
-export default async function Day() {
+export default async function List({ searchParams }: { searchParams: Promise<{ on?: string }> }) {
   const actor = await pageActor();
-  return <DayPage first={await dayView(database(), actor, null)} role={actor.role} />;
+  return <ListPage first={await dayView(database(), actor, (await searchParams).on ?? null)} role={actor.role} />;
 }

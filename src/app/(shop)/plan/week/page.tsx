@@ -3,7 +3,7 @@ import { database } from "../../../../work/database.ts";
 import { weekView } from "../../../../work/rounds/week.ts";
 import { pageActor } from "../../../page-actor.ts";
 
-export const metadata = { title: "The week ahead" };
+export const metadata = { title: "Plan, week" };
 
 export default async function Week() {
   const actor = await pageActor();

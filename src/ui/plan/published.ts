@@ -3,7 +3,7 @@ import type { PlannedTask } from "../../core/rounds/problem.ts";
 import type { RoundView } from "../../work/rounds/rounds.ts";
 import type { RoundWords } from "./round-words.ts";
 
-/** What people were told by the round in force, in minutes of the view; what is done or skipped is gone from it. */
+/** What people were told by the published plan, in minutes of the view; what is done or skipped is gone from it. */
 export function toldBy({ round, zero, tasks }: RoundView): PlannedTask[] {
   const by = round ? Math.round((new Date(round.body.zero).getTime() - new Date(zero).getTime()) / 60_000) : 0;
   return (round?.body.tasks ?? []).flatMap(({ key, stretches }) =>
@@ -13,7 +13,7 @@ export function toldBy({ round, zero, tasks }: RoundView): PlannedTask[] {
   );
 }
 
-/** Why a round in force no longer fits: rules that it breaks, work that came in or is gone undone. */
+/** Why a published plan no longer fits: rules that it breaks, work that came in or is gone undone. */
 export function misfits(view: RoundView, kept: readonly PlannedTask[], words: RoundWords): { task: string; why: string }[] {
   const { problem, round } = view;
   if (!round || round.body.what !== view.what) return [];
@@ -23,15 +23,9 @@ export function misfits(view: RoundView, kept: readonly PlannedTask[], words: Ro
   return [
     ...brokenRules(problem, { tasks: kept }, words),
     ...problem.tasks.filter(({ id }) => !laid.has(id) && !left.has(id)).map(({ id }) => ({ task: id, why: "came in since" })),
-    ...gone.map(({ id }) => ({ task: id, why: "is not to be done any more" })),
+    ...gone.map(({ id }) => ({ task: id, why: "is not due any more" })),
   ];
 }
 
 /** When the last task ends. */
 export const endOf = (tasks: readonly PlannedTask[]) => Math.max(0, ...tasks.flatMap(({ stretches }) => stretches.map(({ end }) => end)));
-
-/** What a change costs, in words. */
-export function costWords(more: number): string {
-  const rounded = Math.round(more * 10) / 10;
-  return rounded === 0 ? "it costs nothing" : rounded > 0 ? `it costs ${rounded} more` : `it saves ${-rounded}`;
-}

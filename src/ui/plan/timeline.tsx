@@ -1,9 +1,14 @@
 "use client";
 import { LockIcon } from "lucide-react";
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
+import { useTranslations } from "use-intl";
 import { firstPerson } from "../../core/rounds/by-hand.ts";
 import type { PlannedTask, RoundProblem } from "../../core/rounds/problem.ts";
+import { whyNot } from "../../core/tasks/fits.ts";
 import type { RoundView } from "../../work/rounds/rounds.ts";
+import { Initials } from "../kit/initials.tsx";
+import { Meter } from "../kit/meter.tsx";
+import { lanesOf, lengthOf, offShift } from "./lanes.ts";
 import type { RoundWords } from "./round-words.ts";
 
 /** Where a task is carried to, before it is dropped. */
@@ -18,34 +23,39 @@ type Props = {
   chosen: string | null;
   choose: (id: string) => void;
   mayMove: boolean;
+  /** The minutes that are in view. */
+  span: readonly [from: number, until: number];
   /** What dropping it there would come to, in words. */
   weigh: (carry: Carry) => { words: string; broken: boolean };
   drop: (carry: Carry) => void;
 };
 
-const HANDS_PX = 30;
-const WAIT_PX = 12;
+const HANDS_PX = 36;
+const WAIT_PX = 13;
 const STEP_MINUTES = 5;
+/** Minutes of care that fill somebody's bar. */
+const FULL_MINUTES = 120;
+const CUT = "[clip-path:polygon(0_0,calc(100%-9px)_0,100%_9px,100%_100%,0_100%)]";
 
-/** People down, time across. A stretch is solid where hands are needed, open where the machine works by itself. */
-export function RoundChart({ view, problem, tasks, words, locked, chosen, choose, mayMove, weigh, drop }: Props) {
+/** People down, time across. A stretch is solid where hands are needed, open where the machine works alone; late ones are red with a corner cut off. */
+export function Timeline({ view, problem, tasks, words, locked, chosen, choose, mayMove, span, weigh, drop }: Props) {
+  const t = useTranslations("plan.chart");
   const board = useRef<HTMLDivElement>(null);
   const [carry, setCarry] = useState<Carry | null>(null);
   const pressed = useRef<{ id: string; x: number; y: number; start: number; person: string; moved: boolean } | null>(null);
   const now = problem.now ?? 0;
-  const starts = tasks.flatMap(({ stretches }) => stretches.map(({ start }) => start));
-  const ends = tasks.flatMap(({ stretches }) => stretches.map(({ end }) => end));
-  const from = Math.max(0, Math.floor((Math.min(...starts, starts.length ? Number.POSITIVE_INFINITY : now) - 2) / 5) * 5);
-  const until = Math.max(from + 30, Math.ceil((Math.max(0, ...ends) + 2) / 5) * 5);
+  const [from, until] = span;
   const percent = (minute: number) => `${((minute - from) / (until - from)) * 100}%`;
-  const tick = [5, 10, 15, 30, 60, 120].find((each) => (until - from) / each <= 14) ?? 240;
-  const ticks = Array.from({ length: Math.ceil((until - from) / tick) }, (_, index) => from + index * tick);
+  const tick = [5, 10, 15, 30, 60, 120].find((each) => (until - from) / each <= 12) ?? 240;
+  const first = Math.ceil(from / tick) * tick;
+  const ticks = Array.from({ length: Math.max(0, Math.floor((until - first) / tick) + 1) }, (_, index) => first + index * tick);
   const begun = new Set((problem.begun ?? []).map(({ task }) => task));
   const weighed = carry && weigh(carry);
   const there = problem.people.filter(
     ({ id, shifts }) => shifts.some(([open, close]) => open < until && close > from) || tasks.some((task) => firstPerson(task) === id),
   );
   const away = problem.people.filter(({ id }) => !there.some((person) => person.id === id));
+  const skillsOf = (id: string) => problem.tasks.find((task) => task.id === id)?.skills ?? [];
 
   const rowOf = (y: number): string | undefined =>
     [...(board.current?.querySelectorAll<HTMLElement>("[data-person]") ?? [])].find((row) => {
@@ -94,37 +104,53 @@ export function RoundChart({ view, problem, tasks, words, locked, chosen, choose
 
   return (
     <div ref={board} className="relative select-none">
-      <div className="ml-32 relative h-5 text-ink2 text-sm" aria-hidden="true">
+      <div className="relative ml-32 h-5 text-sm" aria-hidden="true">
         {ticks.map((minute) => (
-          <span key={minute} className="figure absolute -translate-x-1/2" style={{ left: percent(minute) }}>
+          <span key={minute} className="figure absolute -translate-x-1/2 text-ink2" style={{ left: percent(minute) }}>
             {words.minute(minute)}
           </span>
         ))}
+        {now >= from && now < until && (
+          <span
+            className="figure absolute -translate-x-1/2 rounded-[2px] bg-fill px-1 font-bold text-on-fill"
+            style={{ left: percent(now) }}
+          >
+            {words.minute(now)}
+          </span>
+        )}
       </div>
       <ul className="border-rule border-t">
-        {there.map(({ id: person, shifts }) => {
+        {there.map(({ id: person, shifts, skills }) => {
           const own = tasks.filter((task) => firstPerson(task) === person);
           const waits = lanesOf(problem, own);
           const lanes = Math.max(1, ...waits.map(({ lane }) => lane + 1));
-          const hands = tasks.flatMap((task) => task.stretches.filter((stretch) => stretch.person === person));
-          const minutes = hands.reduce((sum, { start, end }) => sum + end - start, 0);
+          const minutes = tasks
+            .flatMap((task) => task.stretches.filter((stretch) => stretch.person === person))
+            .reduce((sum, { start, end }) => sum + end - start, 0);
           const known = view.people.find((each) => each.id === person);
+          const lacks = carry ? skillsOf(carry.id).find((skill) => !(skills ?? []).includes(skill)) : undefined;
+          const state = known?.absence ? t("away") : shifts.length === 0 ? t("notThere") : null;
           return (
-            <li key={person} data-person={person} className={`flex border-line border-b ${carry?.person === person ? "bg-well" : ""}`}>
-              <div className="w-32 shrink-0 py-1.5 pr-2">
-                <span className="font-semibold">{words.person(person)}</span>
-                <span className="block text-ink2 text-sm">
-                  <span className="figure">{minutes}</span> min hands{known?.absence ? "; away" : shifts.length === 0 ? "; not there" : ""}
+            <li
+              key={person}
+              data-person={person}
+              className={`flex border-line border-b ${carry?.person === person && !lacks ? "bg-accent-wash" : ""} ${lacks ? "bg-[repeating-linear-gradient(135deg,transparent_0_8px,var(--hold-wash)_8px_12px)]" : ""}`}
+            >
+              <div className="flex w-32 shrink-0 items-center gap-2 py-1.5 pr-2">
+                <Initials name={known?.name ?? person} big />
+                <span className="min-w-0 grow">
+                  <span className="block truncate font-bold leading-tight">{words.person(person)}</span>
+                  <Meter share={minutes / FULL_MINUTES} bad={false} label={t("minutes", { minutes })} className="my-0.5 !h-1.5" />
+                  <span className="figure block truncate text-ink2">{state ?? t("minutes", { minutes })}</span>
                 </span>
               </div>
-              <div data-track className="relative grow" style={{ height: HANDS_PX + 12 + lanes * (WAIT_PX + 2) }}>
+              <div data-track className="relative grow overflow-hidden" style={{ height: HANDS_PX + 14 + lanes * (WAIT_PX + 2) }}>
                 {ticks.map((minute) => (
-                  <span key={minute} className="absolute inset-y-0 border-line border-l" style={{ left: percent(minute) }} />
+                  <span key={minute} className="absolute inset-y-0 border-line border-l border-dotted" style={{ left: percent(minute) }} />
                 ))}
                 {offShift(shifts, from, until).map(([open, close]) => (
                   <span
                     key={open}
-                    title={`${words.person(person)} is not there`}
                     className="absolute inset-y-0 bg-well opacity-70"
                     style={{ left: percent(open), width: `calc(${percent(close)} - ${percent(open)})` }}
                   />
@@ -132,33 +158,40 @@ export function RoundChart({ view, problem, tasks, words, locked, chosen, choose
                 {now > from && now < until && (
                   <span className="absolute inset-y-0 border-accent border-l-2" style={{ left: percent(now) }} />
                 )}
+                {lacks && carry && (
+                  <span className="absolute right-1 bottom-1 z-10 rounded-[3px] border border-hold bg-card px-1.5 font-semibold text-hold text-xs">
+                    {known ? whyNot(known, { skill: lacks, name: "" }) : lacks}
+                  </span>
+                )}
                 {waits.map(({ task, start, end, lane, closes }) => (
                   <span
                     key={`${task.id}/${start}`}
-                    title={`${words.work(task.id)}: the machine works by itself, ${words.minute(start)} to ${words.minute(end)}`}
-                    className={`absolute border border-ink ${chosen === task.id ? "bg-well" : "bg-sheet"} ${closes ? "border-r-[4px]" : ""}`}
+                    title={t("aloneBar", { work: words.work(task.id), start: words.minute(start), end: words.minute(end) })}
+                    className={`absolute border-[1.5px] border-ink ${chosen === task.id ? "bg-accent-wash" : "bg-card"} ${closes ? "border-r-[4px]" : ""}`}
                     style={{
                       left: percent(start),
                       width: `calc(${percent(end)} - ${percent(start)})`,
-                      top: HANDS_PX + 8 + lane * (WAIT_PX + 2),
+                      top: HANDS_PX + 9 + lane * (WAIT_PX + 2),
                       height: WAIT_PX - 2,
                     }}
                   />
                 ))}
                 {own.map((task) => {
-                  const first = task.stretches.findIndex((stretch) => stretch.person);
+                  const firstHands = task.stretches.findIndex((stretch) => stretch.person);
                   const due = problem.tasks.find(({ id }) => id === task.id)?.due;
                   const end = task.stretches.at(-1)?.end ?? 0;
                   const late = due != null && end > due;
+                  const spoken = `${t("bar", { work: words.work(task.id), person: words.person(person), start: words.minute(task.stretches[0]?.start ?? 0), end: words.minute(end) })}${late ? t("alsoLate") : ""}${begun.has(task.id) ? t("alsoUnderWay") : ""}${locked.has(task.id) ? t("alsoLocked") : ""}`;
                   return task.stretches.map((stretch, index) =>
                     stretch.person === person ? (
                       <button
                         key={`${task.id}/${stretch.start}`}
                         type="button"
-                        tabIndex={index === first ? 0 : -1}
-                        aria-hidden={index === first ? undefined : true}
-                        aria-pressed={index === first ? chosen === task.id : undefined}
-                        aria-label={`${words.work(task.id)}, ${words.person(person)}, ${words.minute(task.stretches[0]?.start ?? 0)} to ${words.minute(end)}${late ? ", late" : ""}${begun.has(task.id) ? ", under way" : ""}${locked.has(task.id) ? ", locked" : ""}`}
+                        tabIndex={index === firstHands ? 0 : -1}
+                        aria-hidden={index === firstHands ? undefined : true}
+                        aria-pressed={index === firstHands ? chosen === task.id : undefined}
+                        aria-label={spoken}
+                        title={spoken}
                         onClick={() => choose(task.id)}
                         onPointerDown={(event) => down(event, task)}
                         onPointerMove={move}
@@ -168,28 +201,27 @@ export function RoundChart({ view, problem, tasks, words, locked, chosen, choose
                           setCarry(null);
                         }}
                         onKeyDown={(event) => key(event, task)}
-                        className={`absolute top-1.5 flex touch-none items-center overflow-hidden whitespace-nowrap rounded-[2px] border px-0.5 text-left text-xs ${
-                          begun.has(task.id)
-                            ? "border-ink bg-ink text-sheet"
-                            : late
-                              ? "border-hold bg-hold text-sheet"
-                              : "border-accent bg-accent text-on-accent"
-                        } ${chosen === task.id ? "z-10 outline-2 outline-ink outline-offset-1" : ""} ${carry?.id === task.id ? "opacity-40" : ""}`}
+                        className={`absolute top-1.5 grid touch-none content-center overflow-hidden whitespace-nowrap px-1 text-left text-xs leading-tight ${
+                          late ? `bg-hold-fill text-white ${CUT}` : begun.has(task.id) ? "bg-accent text-on-accent" : "bg-ink text-sheet"
+                        } ${chosen === task.id ? "z-10 outline-3 outline-accent outline-offset-1" : ""} ${carry?.id === task.id ? "opacity-40" : ""}`}
                         style={{
                           left: percent(stretch.start),
-                          width: `max(3px, calc(${percent(stretch.end)} - ${percent(stretch.start)} - 1px))`,
+                          width: `max(4px, calc(${percent(stretch.end)} - ${percent(stretch.start)} - 1px))`,
                           height: HANDS_PX,
                         }}
                       >
-                        {index === first && locked.has(task.id) && <LockIcon aria-hidden="true" className="mr-0.5 size-3 shrink-0" />}
-                        <span className="truncate">{view.tasks[task.id]?.machineName}</span>
+                        <span className="flex items-center gap-0.5 truncate font-bold">
+                          {index === firstHands && locked.has(task.id) && <LockIcon aria-hidden="true" className="size-3 shrink-0" />}
+                          <span className="truncate">{view.tasks[task.id]?.machineName}</span>
+                        </span>
+                        <span className="truncate">{view.tasks[task.id]?.short}</span>
                       </button>
                     ) : null,
                   );
                 })}
                 {carry?.person === person && weighed && (
                   <span
-                    className={`pointer-events-none absolute top-1.5 z-20 rounded-[2px] border-2 ${weighed.broken ? "border-hold" : "border-ink"} bg-card/70`}
+                    className={`pointer-events-none absolute top-1.5 z-20 border-2 border-dashed ${weighed.broken ? "border-hold" : "border-accent"} bg-card/70`}
                     style={{
                       left: percent(carry.start),
                       width: `calc(${percent(carry.start + lengthOf(tasks, carry.id))} - ${percent(carry.start)})`,
@@ -204,62 +236,47 @@ export function RoundChart({ view, problem, tasks, words, locked, chosen, choose
       </ul>
       {away.length > 0 && (
         <p className="mt-1 text-ink2 text-sm">
-          Not there:{" "}
-          {away
-            .map(({ id }) => {
-              const known = view.people.find((person) => person.id === id);
-              return `${words.person(id)} (${known?.absence ?? known?.shiftWords ?? "no shift"})`;
-            })
-            .join(", ")}
+          {t("absent", {
+            names: away
+              .map(({ id }) => {
+                const known = view.people.find((person) => person.id === id);
+                return `${words.person(id)} (${known?.absence ?? known?.shiftWords ?? ""})`;
+              })
+              .join(", "),
+          })}
         </p>
       )}
-      <p aria-live="polite" className={`mt-1 min-h-6 ${weighed?.broken ? "text-hold" : ""}`}>
-        {carry && weighed ? `${words.work(carry.id)} at ${words.minute(carry.start)}, ${words.person(carry.person)}: ${weighed.words}` : ""}
+      <p aria-live="polite" className={`mt-1 min-h-6 font-semibold text-sm ${weighed?.broken ? "text-hold" : "text-ready"}`}>
+        {carry && weighed
+          ? t("carry", {
+              work: words.work(carry.id),
+              start: words.minute(carry.start),
+              person: words.person(carry.person),
+              words: weighed.words,
+            })
+          : ""}
       </p>
     </div>
   );
 }
 
-const lengthOf = (tasks: readonly PlannedTask[], id: string) => {
-  const stretches = tasks.find((task) => task.id === id)?.stretches;
-  return (stretches?.at(-1)?.end ?? 0) - (stretches?.[0]?.start ?? 0);
-};
-
-/** Whether a wait is followed by a window that closes: what comes next may not come any time later. */
-function closesAt(problem: RoundProblem, id: string, place: number): boolean {
-  const stretches = problem.tasks.find((task) => task.id === id)?.stretches ?? [];
-  const stretch = stretches[place];
-  return stretch !== undefined && "wait" in stretch && stretch.upTo !== undefined && place < stretches.length - 1;
-}
-
-/** A person's waits, each in the first lane that is free. */
-function lanesOf(problem: RoundProblem, tasks: readonly PlannedTask[]) {
-  const waits = tasks
-    .flatMap((task) =>
-      task.stretches.flatMap((stretch, index) =>
-        stretch.person || stretch.end <= stretch.start
-          ? []
-          : [{ task, start: stretch.start, end: stretch.end, closes: closesAt(problem, task.id, index) }],
-      ),
-    )
-    .sort((a, b) => a.start - b.start);
-  const ends: number[] = [];
-  return waits.map((wait) => {
-    const free = ends.findIndex((end) => end <= wait.start);
-    const lane = free < 0 ? ends.length : free;
-    ends[lane] = wait.end;
-    return { ...wait, lane };
-  });
-}
-
-/** The parts of a span in which somebody is not on shift. */
-function offShift(shifts: readonly (readonly [number, number])[], from: number, until: number): [number, number][] {
-  const off: [number, number][] = [];
-  let at = from;
-  for (const [open, close] of shifts) {
-    if (open > at) off.push([at, Math.min(open, until)]);
-    at = Math.max(at, close);
-  }
-  if (at < until) off.push([at, until]);
-  return off.filter(([open, close]) => close > open);
+/** What the chart's shapes mean. */
+export function Legend() {
+  const t = useTranslations("plan.chart");
+  return (
+    <span className="flex flex-wrap items-center gap-x-3 font-semibold text-[13px]" aria-hidden="true">
+      <span className="flex items-center gap-1.5">
+        <i className="h-3 w-6 bg-ink" />
+        {t("hands")}
+      </span>
+      <span className="flex items-center gap-1.5">
+        <i className={`h-3 w-6 bg-hold-fill ${CUT}`} />
+        {t("late")}
+      </span>
+      <span className="flex items-center gap-1.5">
+        <i className="h-3 w-6 border-[1.5px] border-ink bg-card" />
+        {t("alone")}
+      </span>
+    </span>
+  );
 }

@@ -1,0 +1,10 @@
+import { MonthPage } from "../../../../ui/plan/month-page.tsx";
+import { database } from "../../../../work/database.ts";
+import { longJobsView } from "../../../../work/rounds/long-jobs.ts";
+import { pageActor } from "../../../page-actor.ts";
+
+export const metadata = { title: "Plan, month" };
+
+export default async function Month() {
+  return <MonthPage view={await longJobsView(database(), await pageActor())} />;
+}

@@ -1,0 +1,301 @@
+"use client";
+import { PrinterIcon, SendIcon } from "lucide-react";
+import { useCallback, useMemo, useRef, useState } from "react";
+import { useTranslations } from "use-intl";
+import type { Role } from "../../core/fleet/vocabulary.ts";
+import { changesBetween } from "../../core/rounds/by-hand.ts";
+import { mayDo } from "../../core/safety/who-may.ts";
+import type { RoundView } from "../../work/rounds/rounds.ts";
+import { Button, buttonLook } from "../kit/button.tsx";
+import { Empty } from "../kit/card.tsx";
+import { Progress } from "../kit/meter.tsx";
+import { Select } from "../kit/select.tsx";
+import { Switch } from "../kit/switch.tsx";
+import { oneAtATime } from "../one-at-a-time.ts";
+import { trying } from "../say.ts";
+import { ask } from "../send.ts";
+import { useLive } from "../use-live.ts";
+import { AboutPlan } from "./about-plan.tsx";
+import { DayBrush } from "./day-brush.tsx";
+import { JobPanel } from "./job-panel.tsx";
+import { Changes, LeftOut, PutOff } from "./lists.tsx";
+import { PlanFrame } from "./plan-frame.tsx";
+import { endOf } from "./published.ts";
+import { wordsOf } from "./round-words.ts";
+import { SomethingChanged } from "./something-changed.tsx";
+import { Legend, Timeline } from "./timeline.tsx";
+import { useDraft } from "./use-draft.ts";
+
+/** Minutes that are seen at once at first. */
+const AT_ONCE = 180;
+
+/** Who does what, when: a plan is there when the page opens; one press publishes it, what changed since is repaired. */
+export function TimelinePage({ first, role }: { first: RoundView; role: Role }) {
+  const t = useTranslations("plan");
+  const [view, setView] = useState(first);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [zoom, setZoom] = useState<[number, number] | null>(null);
+  const mayPlan = mayDo(role, "plan");
+  const words = useMemo(() => wordsOf(view), [view]);
+  const { problem } = view;
+
+  const load = useCallback(async (asked: { day: string; what: string; safe: boolean }) => {
+    await trying(async () => {
+      setView(await ask<RoundView>(`/api/rounds?on=${asked.day}&what=${encodeURIComponent(asked.what)}${asked.safe ? "&safe=1" : ""}`));
+    });
+  }, []);
+  const asked = useRef({ day: view.day, what: view.what, safe: view.safe });
+  asked.current = { day: view.day, what: view.what, safe: view.safe };
+  const again = useMemo(() => oneAtATime(() => load(asked.current)), [load]);
+  useLive(() => void again());
+  const plan = useDraft({ view, words, mayPlan, reload: () => load(asked.current) });
+  const { draft, shown, planning, kept, broken } = plan;
+  const scope = (asks: Partial<typeof asked.current>) => {
+    plan.forget();
+    setChosen(null);
+    setZoom(null);
+    void load({ ...asked.current, ...asks });
+  };
+
+  const selected = shown.find(({ id }) => id === chosen);
+  const lastEnd = endOf(shown);
+  const late = shown.filter(({ id, stretches }) => {
+    const due = problem.tasks.find((task) => task.id === id)?.due;
+    return due != null && (stretches.at(-1)?.end ?? 0) > due;
+  }).length;
+  const nobody = problem.tasks.filter(({ id }) => view.tasks[id]?.person === null);
+  const hands = shown
+    .flatMap(({ stretches }) => stretches.filter(({ person }) => person))
+    .reduce((sum, { start, end }) => sum + end - start, 0);
+  const firstStart = Math.min(...shown.flatMap(({ stretches }) => stretches.map(({ start }) => start)), lastEnd || AT_ONCE);
+  const dayEnd = Math.max(lastEnd + 5, firstStart + 60);
+  const from = Math.max(0, Math.floor((firstStart - 3) / 5) * 5);
+  const span: [number, number] = zoom ?? [from, Math.min(Math.ceil(dayEnd / 5) * 5, from + AT_ONCE)];
+  const deferred = draft?.shortHanded ?? view.round?.body.shortHanded;
+  return (
+    <PlanFrame
+      way="timeline"
+      number={nobody.length}
+      title={
+        problem.tasks.length === 0
+          ? t("answer.nothing")
+          : nobody.length === 0
+            ? t("answer.allGiven", { all: problem.tasks.length })
+            : t("answer.nobody", { all: problem.tasks.length })
+      }
+      more={
+        <p aria-live="polite" className="min-h-5">
+          {planning ? (
+            <>
+              {t("status.planning", { percent: Math.round(planning.share * 100) })}
+              {planning.best &&
+                `; ${t("status.soFar", { left: planning.best.leftOut.length, end: words.minute(endOf(planning.best.tasks)) })}`}
+            </>
+          ) : draft ? (
+            <>
+              <b>{t("status.draft", { end: words.minute(lastEnd) })}</b> {t("status.late", { count: late })} {draft.words}{" "}
+              {plan.undoLast && (
+                <button type="button" className="font-semibold text-accent underline" onClick={plan.undoLast}>
+                  {t("undo")}
+                </button>
+              )}
+            </>
+          ) : view.round ? (
+            <>
+              {t("status.published", { at: view.round.at, by: view.round.by })} {shown.length > 0 && t("status.late", { count: late })}
+              {broken[0] && (
+                <span className="text-hold">
+                  {" "}
+                  {t("status.notFitting", { why: `${broken[0].task ? `${words.work(broken[0].task)} ` : ""}${broken[0].why}` })}
+                </span>
+              )}
+            </>
+          ) : (
+            problem.tasks.length > 0 &&
+            (mayPlan ? t("status.ready", { count: problem.tasks.length }) : t("answer.hands", { minutes: hands }))
+          )}
+        </p>
+      }
+      actions={
+        <>
+          {mayPlan && (
+            <SomethingChanged
+              shape={{
+                day: view.day,
+                today: view.today,
+                people: view.people,
+                machines: Object.entries(view.machines).map(([id, name]) => ({ id, name })),
+              }}
+              keepTheLeast={(there) => void plan.keepTheLeast(there)}
+            />
+          )}
+          {view.round && (
+            <a href={`/round-sheets/${view.day}`} className={buttonLook()}>
+              <PrinterIcon aria-hidden="true" />
+              {t("print")}
+            </a>
+          )}
+          {mayPlan && planning && (
+            <>
+              <Button onClick={plan.takeBest} disabled={!planning.best}>
+                {t("takeBest")}
+              </Button>
+              <Button onClick={plan.giveUp}>{t("cancel")}</Button>
+            </>
+          )}
+          {mayPlan && !planning && (
+            <>
+              {kept && !draft && kept.length > 0 && <Button onClick={plan.repair}>{t("fix")}</Button>}
+              <Button onClick={plan.again} disabled={problem.tasks.length === 0}>
+                {t("again")}
+              </Button>
+              {draft && (
+                <>
+                  <Button onClick={plan.discard}>{t("discard")}</Button>
+                  <Button look="primary" onClick={() => void plan.publish()}>
+                    <SendIcon aria-hidden="true" />
+                    {t("publish")}
+                  </Button>
+                </>
+              )}
+            </>
+          )}
+          <AboutPlan view={view} role={role} done={() => void again()} />
+        </>
+      }
+      day={{ value: view.day, today: view.today, days: view.days, onChange: (day) => scope({ day }) }}
+      tools={
+        <>
+          <Select
+            label={t("what")}
+            value={view.what}
+            onChange={(what) => scope({ what })}
+            className="!w-44"
+            options={view.scopes.map(({ id, words: name, open }) => ({
+              value: id,
+              name: name.charAt(0).toUpperCase() + name.slice(1),
+              more: <span className="figure">{open}</span>,
+            }))}
+          />
+          <Switch label={t("extraTime")} title={t("extraTimeWhy")} checked={view.safe} onChange={(safe) => scope({ safe })} />
+          <Legend />
+        </>
+      }
+    >
+      {planning && shown.length === 0 && (
+        <div className="max-w-md py-6">
+          <Progress share={planning.share} label={t("status.plan")} />
+        </div>
+      )}
+      {!planning && shown.length === 0 && problem.tasks.length === 0 && <Empty title={t("answer.nothing")} />}
+      <div className="grid gap-5 xl:grid-cols-[minmax(0,1fr)_270px]">
+        <div className="min-w-0">
+          {shown.length > 0 && (
+            <>
+              {dayEnd - from > AT_ONCE && (
+                <div className="flex items-end">
+                  <Button size="small" look="quiet" className="!absolute" onClick={() => setZoom([0, Math.ceil(dayEnd / 5) * 5])}>
+                    {t("chart.allDay")}
+                  </Button>
+                  <div className="grow">
+                    <DayBrush tasks={shown} until={Math.ceil(dayEnd / 30) * 30} span={span} onSpan={setZoom} words={words} />
+                  </div>
+                </div>
+              )}
+              <Timeline
+                view={view}
+                problem={problem}
+                tasks={shown}
+                words={words}
+                locked={plan.locked}
+                chosen={chosen}
+                choose={setChosen}
+                mayMove={mayPlan && !planning}
+                span={span}
+                weigh={plan.weigh}
+                drop={plan.drop}
+              />
+            </>
+          )}
+        </div>
+        {(shown.length > 0 || plan.leftOut.length > 0) && (
+          <aside className="grid h-fit gap-4 rounded-[6px] border border-line bg-card p-3.5 empty:hidden">
+            {selected && (
+              <JobPanel
+                key={`${selected.id}/${selected.stretches[0]?.start}`}
+                view={view}
+                problem={problem}
+                tasks={shown}
+                task={selected}
+                words={words}
+                locked={plan.locked.has(selected.id)}
+                mayPlan={mayPlan && !planning}
+                lock={plan.lock}
+                drop={plan.drop}
+                swap={plan.swap}
+                makeRoom={plan.makeRoom}
+                costWords={plan.costWords}
+              />
+            )}
+            {draft && kept && kept.length > 0 && <Changes changes={changesBetween(plan.told, draft.tasks)} words={words} />}
+            {deferred && <PutOff deferred={deferred.deferred} kept={draft?.shortHanded?.kept ?? []} words={words} />}
+            <LeftOut leftOut={plan.leftOut} changes={draft?.changes ?? {}} words={words} known={view.tasks} />
+            <NobodyYet
+              view={view}
+              ids={nobody.map(({ id }) => id)}
+              planned={new Set(draft ? shown.map(({ id }) => id) : [])}
+              choose={setChosen}
+            />
+          </aside>
+        )}
+      </div>
+    </PlanFrame>
+  );
+}
+
+/** What nobody has yet: with a plan made, what publishing it gives to people. */
+function NobodyYet({
+  view,
+  ids,
+  planned,
+  choose,
+}: {
+  view: RoundView;
+  ids: readonly string[];
+  planned: ReadonlySet<string>;
+  choose: (id: string) => void;
+}) {
+  const t = useTranslations("plan.nobody");
+  const groups = (["opening", "midday", "closing", null] as const)
+    .map((beat) => ({ beat, mine: ids.filter((id) => (view.tasks[id]?.beat ?? null) === beat) }))
+    .filter(({ mine }) => mine.length > 0);
+  return (
+    <section aria-label={t("title")}>
+      <h2 className="!text-base mb-1 font-bold">{t("title")}</h2>
+      {groups.length === 0 && <p className="text-ink2 text-sm">{t("none")}</p>}
+      <div className="max-h-[26rem] overflow-y-auto text-sm">
+        {groups.map(({ beat, mine }) => (
+          <div key={beat ?? ""}>
+            <h3 className="mt-1.5 font-semibold text-ink3 text-xs">{t(beat ?? "between")}</h3>
+            <ul>
+              {mine.map((id) => (
+                <li key={id}>
+                  <button
+                    type="button"
+                    disabled={!planned.has(id)}
+                    onClick={() => choose(id)}
+                    className="flex min-h-7 w-full items-center gap-2 border-line border-b text-left enabled:hover:bg-accent-wash"
+                  >
+                    <b>{view.tasks[id]?.machineName}</b>
+                    <span className="min-w-0 grow truncate">{view.tasks[id]?.short}</span>
+                    {view.tasks[id]?.late && <span className="font-bold text-hold text-xs">late</span>}
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </div>
+        ))}
+      </div>
+    </section>
+  );
+}
