@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, test } from "vitest";
 import { entry, freshHouse } from "../ledger/house.ts";
 import { there } from "../ledger/store-house.ts";
-import { entriesOf, fireEvent, said, screen, sentBy, signedInAs, visit, waitFor, within } from "./shop.tsx";
+import { choose, entriesOf, fireEvent, said, screen, sentBy, signedInAs, visit, waitFor, within } from "./shop.tsx";
 
 /** Work entered from the Board, parts changed on a machine's page, work moved and skipped on the day's page. */
 
@@ -58,7 +58,11 @@ describe("a piece of work on the Board", () => {
 });
 
 describe("a machine on hold", () => {
-  test("is released by a supervisor with a reason and an end; the word says with care", async () => {
+  const allow = async (user: Awaited<ReturnType<typeof visit>>) => {
+    await user.click(screen.getByRole("button", { name: "More" }));
+    return screen.queryByRole("menuitem", { name: "Allow printing" });
+  };
+  test("is allowed to print by a supervisor with a reason and an end; the word says with care", async () => {
     await sentBy(
       "bram",
       entry(
@@ -68,63 +72,75 @@ describe("a machine on hold", () => {
       ),
     );
     const user = await visit("/machines/teal");
-    await user.type(screen.getByLabelText("Release it all the same, because"), "only black is asked for");
-    const button = screen.getByRole<HTMLButtonElement>("button", { name: /^Release/ });
-    await user.click(button);
+    await user.click((await allow(user)) as HTMLElement);
+    await user.type(await screen.findByLabelText("Why may it print"), "only black is asked for");
+    await user.click(screen.getByRole("button", { name: "Allow with care" }));
     await waitFor(async () => expect((await entriesOf("release"))[0]?.body).toMatchObject({ reason: "only black is asked for" }));
     await visit("/machines/teal");
     expect(screen.getByRole("region", { name: "State" }).textContent).toMatch(/care/i);
   });
-  test("an operator does not release it", async () => {
+  test("an operator does not allow it", async () => {
     await signedInAs("bram");
-    await visit("/machines/teal");
-    expect(screen.queryByLabelText("Release it all the same, because")).toBeNull();
+    const user = await visit("/machines/teal");
+    expect(await allow(user)).toBeNull();
   });
 });
 
 describe("a machine's parts", () => {
+  const changing = async () => {
+    const user = await visit("/machines/sprat/parts?part=wiper");
+    return { user, panel: within(await screen.findByRole("dialog", { name: /^Wiper/ })) };
+  };
   test("a part is replaced with its serial number and the reason, and its life begins again", async () => {
-    const user = await visit("/machines/sprat");
-    await user.click(screen.getAllByRole("button", { name: "Change" })[0] as HTMLElement);
-    await user.type(screen.getByLabelText("Serial number of what is there now"), "W-200");
-    await user.type(screen.getByLabelText("Why"), "worn through");
-    const why = screen.getByLabelText("Why").closest("div") as HTMLElement;
-    await user.click(within(why).getByRole("button", { name: "Enter" }));
+    const { user, panel } = await changing();
+    await user.type(panel.getByLabelText("Serial number of what is there now"), "W-200");
+    await user.type(panel.getByLabelText("Why"), "worn through");
+    await user.click(panel.getByRole("button", { name: "Save" }));
     await waitFor(async () =>
-      expect((await entriesOf("part"))[0]?.body).toMatchObject({ event: "replaced", serial: "W-200", reason: "worn through" }),
+      expect((await entriesOf("part"))[0]?.body).toMatchObject({
+        part: "wiper",
+        event: "replaced",
+        serial: "W-200",
+        reason: "worn through",
+      }),
     );
+    await visit("/machines/sprat/parts");
+    const row = screen.getByRole("row", { name: /^Wiper/ });
+    expect(row.textContent).toContain("W-200");
+    expect(row.textContent).toContain("0 days");
   });
   test("nothing is replaced without a reason", async () => {
-    const user = await visit("/machines/sprat");
-    await user.click(screen.getAllByRole("button", { name: "Change" })[0] as HTMLElement);
-    const why = screen.getByLabelText("Why").closest("div") as HTMLElement;
-    expect(within(why).getByRole<HTMLButtonElement>("button", { name: "Enter" }).disabled).toBe(true);
+    const { panel } = await changing();
+    expect(panel.getByRole<HTMLButtonElement>("button", { name: "Save" }).disabled).toBe(true);
   });
   test("a measured fill of its cap is kept, and tells how well it draws", async () => {
-    const user = await visit("/machines/sprat");
-    fireEvent.change(screen.getByLabelText("filled, mL"), { target: { value: "5" } });
-    await user.type(screen.getByLabelText("drained in, s"), "20");
-    const line = screen.getByLabelText("filled, mL").closest("div") as HTMLElement;
-    await user.click(within(line).getByRole("button", { name: "Enter" }));
+    const user = await visit("/machines/sprat/parts");
+    await user.click(screen.getByRole("button", { name: "Test the cap" }));
+    fireEvent.change(await screen.findByLabelText("Filled"), { target: { value: "5" } });
+    await user.type(screen.getByLabelText("Drained in"), "20");
+    await user.click(screen.getByRole("button", { name: "Save" }));
     await waitFor(async () => expect((await entriesOf("cap-drain"))[0]?.body).toMatchObject({ ml: 5, seconds: 20 }));
   });
 });
 
 describe("the day's work", () => {
   test("is moved inside its window without a reason, beyond it with one", async () => {
-    const user = await visit("/day");
-    const gives = screen.getAllByRole("button", { name: /: give$/ });
-    for (const give of gives) {
+    const user = await visit("/plan/list");
+    for (const give of screen.getAllByRole("button", { name: /^Assign: / })) {
       await user.click(give);
       const card = within(await screen.findByRole("dialog"));
-      const date = card.queryByLabelText<HTMLInputElement>(/^Move to/);
+      const date = card.queryByLabelText<HTMLButtonElement>("Move to");
       if (!date) {
         await user.keyboard("{Escape}");
         continue;
       }
-      fireEvent.change(date, { target: { value: "2027-03-01" } });
+      await user.click(date);
+      const calendar = within((await screen.findByRole("grid")).closest("[role=dialog]") as HTMLElement);
+      // Four months on: beyond any window.
+      for (let month = 0; month < 4; month++) await user.click(calendar.getByRole("button", { name: /next month/i }));
+      await user.click(calendar.getByRole("button", { name: /, 1 March 2027/ }));
       expect(card.getByRole<HTMLButtonElement>("button", { name: "Move" }).disabled).toBe(true);
-      await user.type(card.getByLabelText("Because"), "the hall is closed");
+      await user.type(card.getByLabelText("Reason"), "the hall is closed");
       await user.click(card.getByRole("button", { name: "Move" }));
       await waitFor(async () =>
         expect((await entriesOf("move"))[0]?.body).toMatchObject({ to: "2027-03-01", reason: "the hall is closed" }),
@@ -133,14 +149,15 @@ describe("the day's work", () => {
     }
     throw new Error("nothing of the day may be moved");
   });
-  test("usual people are kept, and given the day's work at one press", async () => {
-    const user = await visit("/day");
-    const [area] = screen.getAllByRole<HTMLSelectElement>("combobox", { name: /hall/i });
-    await user.selectOptions(area as HTMLElement, "bram");
-    await user.click(screen.getByRole("button", { name: "Save the usual people" }));
-    await waitFor(() => expect(said.at(-1)).toBe("The usual people are saved."));
+  test("the usual team is kept, and given the day's work at one press", async () => {
+    const user = await visit("/plan/list");
+    await user.click(screen.getByRole("button", { name: "Usual team" }));
+    const panel = within(await screen.findByRole("dialog", { name: "Usual team" }));
+    await choose(user, panel.getByRole("combobox", { name: "Film hall" }), "Bram Teasel");
+    await user.click(panel.getByRole("button", { name: "Save the usual team" }));
+    await waitFor(() => expect(said.at(-1)).toBe("The usual team is saved."));
     expect((await entriesOf("settings"))[0]).toMatchObject({ person: "ottoline" });
-    await user.click(screen.getByRole("button", { name: "Give to the usual people" }));
+    await user.click(panel.getByRole("button", { name: "Assign all" }));
     await waitFor(async () => expect((await entriesOf("task")).length).toBeGreaterThan(0));
     expect((await entriesOf("task")).every(({ body }) => body.person === "bram")).toBe(true);
   });

@@ -26,3 +26,7 @@ class Silent extends EventTarget {
 }
 Object.assign(globalThis, { EventSource: Silent, BroadcastChannel: Silent });
 Object.assign(Silent.prototype, { postMessage: () => {} });
+
+// What lists that open ask of a browser and this one lacks.
+const element = (window as unknown as { HTMLElement: { prototype: Record<string, unknown> } }).HTMLElement.prototype;
+for (const name of ["hasPointerCapture", "setPointerCapture", "releasePointerCapture", "scrollIntoView"]) element[name] ??= () => false;

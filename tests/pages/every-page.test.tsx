@@ -1,3 +1,4 @@
+import "./worker.ts";
 import { uuidv7 } from "uuidv7";
 import { beforeAll, expect, test } from "vitest";
 import { toDay } from "../../src/core/calendar/day.ts";
@@ -15,15 +16,13 @@ import { asked, pageAddresses, signedInAs, visit, waitFor } from "./shop.tsx";
 const CLOSURE = demoHouse(toDay("2026-11-25")).calendar.closures?.[0]?.from ?? "";
 /** What stands in an address where a page is of one thing. */
 const OF: Record<string, () => Promise<string> | string> = {
-  "/ledger/": async () => (await ledgerPage(db, site, { kind: "check", limit: 1 }))[0]?.id ?? "",
+  "/logbook/": async () => (await ledgerPage(db, site, { kind: "check", limit: 1 }))[0]?.id ?? "",
   "/machines/": () => "teal",
-  "/nozzles/": () => "teal",
   "/paper/": async () => sheet,
   "/sheets/": async () => sheet,
   "/shop/routines/": () => "R24",
   "/standby/closures/": () => CLOSURE,
   "/closure-sheets/": () => CLOSURE,
-  "/standby/": () => "goby",
   "/stores/items/": () => "coder-solvent",
   "/labels/": () => "coder-solvent",
   "/nozzle-sheets/": () => "teal",
@@ -52,7 +51,7 @@ beforeAll(async () => {
 
 test.each(pageAddresses())("%s", async (pattern) => {
   const [before = ""] = pattern.split("(");
-  const address = pattern.includes("(") ? before + encodeURIComponent((await OF[before]?.()) ?? "") : pattern;
+  const address = pattern.includes("(") ? pattern.replace(/\([^)]*\)/, encodeURIComponent((await OF[before]?.()) ?? "")) : pattern;
   try {
     await visit(address || "/");
   } catch (error) {

@@ -78,20 +78,20 @@ describe("bounds of standing idle", () => {
 describe("a machine's nozzles", () => {
   test("one next action is offered, and done it is on record; the card goes on to the check after it", async () => {
     await sentBy("bram", check(9));
-    const user = await visit("/nozzles/teal");
+    const user = await visit("/machines/teal/nozzles");
     expect(document.body.textContent).toMatch(/Clean, light/);
     await user.click(screen.getByRole("button", { name: "Done" }));
     await waitFor(async () => expect((await entriesOf("care"))[0]?.body).toMatchObject({ what: "clean" }));
-    await visit("/nozzles/teal");
+    await visit("/machines/teal/nozzles");
     expect(document.body.textContent).toMatch(/check/i);
   });
   test("two checks are compared: what changed between them", async () => {
     await sentBy("bram", check(0, "07:00"), check(2, "08:00"));
-    await visit("/nozzles/teal");
+    await visit("/machines/teal/nozzles");
     expect(document.body.textContent).toMatch(/Two checks/);
   });
   test("its check sheet is changed and kept", async () => {
-    const user = await visit("/nozzles/teal/pattern");
+    const user = await visit("/machines/teal/check-sheet");
     const name = screen.getByLabelText("Name");
     await user.clear(name);
     await user.type(name, "Teal, our own sheet");

@@ -81,7 +81,7 @@ describe("a machine's history", () => {
       check("07:00", [channel("H1/K", [3]), channel("H1/C", [])]),
       check("08:00", [channel("H1/K", [3, 40]), channel("H1/C", [])]),
     );
-    const user = await visit("/nozzles/teal");
+    const user = await visit("/machines/teal/nozzles");
     const two = within(screen.getByRole("region", { name: "Two checks" }));
     const row = (id: string) => two.getByText(id, { selector: "th span" }).closest("tr")?.textContent ?? "";
     expect(row("H1/K")).toMatch(/41|new|more/i);
@@ -95,7 +95,7 @@ describe("a machine's history", () => {
   test("a check is held up for comparing, and taken down", async () => {
     const first = check("07:00", [channel("H1/K", [])]);
     await sentBy("bram", first, check("08:00", [channel("H1/K", [1])]));
-    const user = await visit("/nozzles/teal");
+    const user = await visit("/machines/teal/nozzles");
     await user.click(screen.getByRole("button", { name: "Hold the earlier up for comparing" }));
     await waitFor(async () => expect((await entriesOf("pin"))[0]?.body).toEqual({ of: first.id }));
     await user.click(await screen.findByRole("button", { name: "Take the earlier down" }));
@@ -104,7 +104,7 @@ describe("a machine's history", () => {
 
   test("prints since the last good check are at risk once one fails; a complaint is answered from the checks round it", async () => {
     await sentBy("bram", check("06:00", [channel("H1/K", [])]), check("09:00", [channel("H1/K", [1, 2, 3, 4, 5, 6, 7, 8, 9])]));
-    const user = await visit("/nozzles/teal");
+    const user = await visit("/machines/teal/nozzles");
     const risk = within(screen.getByRole("region", { name: "Prints at risk" }));
     expect(risk.getByRole("link", { name: "last good" })).toBeTruthy();
     expect(risk.getByRole("link", { name: "failed" })).toBeTruthy();
@@ -122,7 +122,7 @@ describe("a machine's history", () => {
       entry("care", { what: "clean", strength: "light", heads: ["H1"], ml: 3 }, { machine: "teal", happenedAt: at("07:10") }),
       check("07:20", [channel("H1/K", [])]),
     );
-    await visit("/nozzles/teal");
+    await visit("/machines/teal/nozzles");
     const recovery = within(screen.getByRole("region", { name: "Recoveries" })).getAllByRole("row")[1]?.textContent ?? "";
     expect(recovery).toContain("9 → 0");
     expect(recovery).toMatch(/within tolerance/);
@@ -142,7 +142,7 @@ describe("a check sheet", () => {
   const alert = () => screen.getByRole("alert").textContent ?? "";
 
   test("is drawn as it is typed; what is wrong stands there in words and can't be kept", async () => {
-    const user = await visit("/nozzles/teal/pattern");
+    const user = await visit("/machines/teal/check-sheet");
     await screen.findByRole("img", { name: /^The check sheet of Teal: H1\/K with 120 nozzles/ });
     fireEvent.change(screen.getByLabelText("H1/K: nozzles"), { target: { value: "-3" } });
     await waitFor(() => expect(alert()).toMatch(/nozzles/));
@@ -155,7 +155,7 @@ describe("a check sheet", () => {
   });
 
   test("all channels are made like the first, each in its own place and ink", async () => {
-    const user = await visit("/nozzles/teal/pattern");
+    const user = await visit("/machines/teal/check-sheet");
     fireEvent.change(screen.getByLabelText("H1/K: nozzles"), { target: { value: "40" } });
     fireEvent.change(screen.getByLabelText("H1/K: dash long, mm"), { target: { value: "2.5" } });
     await user.click(screen.getByRole("button", { name: "All like the first, each in its place" }));
@@ -170,7 +170,7 @@ describe("a check sheet", () => {
   });
 
   test("comes in as a file that is looked at first; what is none is refused with its reason, and nothing changes", async () => {
-    await visit("/nozzles/teal/pattern");
+    await visit("/machines/teal/check-sheet");
     const name = () => screen.getByLabelText<HTMLInputElement>("Name").value;
     const before = name();
     bring(new File(["{ no json"], "sheet.json"));
@@ -188,7 +188,7 @@ describe("a check sheet", () => {
   });
 
   test("clear ink has no colour on it, and one that is coloured again is drawn", async () => {
-    const user = await visit("/nozzles/teal/pattern");
+    const user = await visit("/machines/teal/check-sheet");
     await user.click(screen.getByLabelText("H1/K: clear, judged by hand"));
     expect(screen.getByLabelText<HTMLInputElement>("H1/K: colour on the sheet").disabled).toBe(true);
     await waitFor(() => expect(keep().disabled).toBe(false));

@@ -1,10 +1,11 @@
 import { beforeEach, describe, expect, test } from "vitest";
 import type { Body } from "../../src/core/record/entries.ts";
 import type { DayView } from "../../src/work/day/day-view.ts";
+import { longJobsView } from "../../src/work/rounds/long-jobs.ts";
 import { weekView } from "../../src/work/rounds/week.ts";
 import { db } from "../ledger/database.ts";
 import { freshHouse, ottoline } from "../ledger/house.ts";
-import { asked, entriesOf, fireEvent, said, screen, signedInAs, visit, waitFor, within } from "./shop.tsx";
+import { asked, choose, entriesOf, said, screen, signedInAs, visit, waitFor, within } from "./shop.tsx";
 
 /** The days ahead: levelled in the week, given out for the day, hung up for the month. */
 
@@ -17,17 +18,15 @@ const moves = async () => (await entriesOf("move")).map(({ machine, routine, bod
 describe("the week", () => {
   test("shows each day's minutes as it stands, levelled, and as people can give; levelling makes no day worse than the worst", async () => {
     const week = await weekView(db, ottoline());
-    await visit("/rounds/week");
-    const rows = within(screen.getByRole("region", { name: "Days" }))
+    await visit("/plan/week");
+    const days = within(screen.getByRole("region", { name: "Hands by day" })).getAllByRole("listitem");
+    expect(days).toHaveLength(week.days.length);
+    for (const [index, day] of days.entries())
+      expect(day.textContent).toContain(`${week.days[index]?.before} → ${week.days[index]?.after}`);
+    const people = within(screen.getByRole("region", { name: "By person" }))
       .getAllByRole("row")
       .slice(1);
-    expect(rows).toHaveLength(week.days.length);
-    for (const [index, row] of rows.entries()) {
-      const [before, after, capacity] = within(row)
-        .getAllByRole("cell")
-        .map(({ textContent }) => Number(textContent));
-      expect([before, after, capacity]).toEqual([week.days[index]?.before, week.days[index]?.after, week.days[index]?.capacity]);
-    }
+    expect(people).toHaveLength(week.people.length);
     const most = (of: "before" | "after") => Math.max(...week.days.map((day) => day[of]));
     expect(most("after")).toBeLessThanOrEqual(most("before"));
     // Work is moved, not lost: the week has as many minutes after as before.
@@ -40,11 +39,11 @@ describe("the week", () => {
     await signedInAs("ottoline");
     const [week, before] = [await weekView(db, ottoline()), (await moves()).length];
     expect(week.moves.length).toBeGreaterThan(1);
-    const user = await visit("/rounds/week");
+    const user = await visit("/plan/week");
     const boxes = screen.getAllByRole<HTMLInputElement>("checkbox");
     expect(boxes).toHaveLength(week.moves.length);
     await user.click(boxes[0] as HTMLElement);
-    await user.click(screen.getByRole("button", { name: new RegExp(`${week.moves.length - 1}`) }));
+    await user.click(screen.getByRole("button", { name: `Move ${week.moves.length - 1} jobs` }));
     await waitFor(() => expect(said.at(-1)).toBe(`${week.moves.length - 1} moved.`));
     const made = (await moves()).slice(0, week.moves.length - 1);
     expect(await moves()).toHaveLength(before + made.length);
@@ -58,7 +57,7 @@ describe("the week", () => {
 
   test("an operator looks at it and takes nothing", async () => {
     await signedInAs("bram");
-    await visit("/rounds/week");
+    await visit("/plan/week");
     for (const box of screen.queryAllByRole<HTMLInputElement>("checkbox")) expect(box.disabled).toBe(true);
     expect(screen.queryByRole("button", { name: /^Take|^Move/ })).toBeNull();
   });
@@ -94,10 +93,10 @@ describe("the day, given out", () => {
   const people = () => within(screen.getByRole("region", { name: "People" }));
 
   test("the rest is filled by one press: nobody gets what they may not do", async () => {
-    const user = await visit("/day");
-    const [, open] = /(\d+) of (\d+) not given/.exec(document.body.textContent ?? "") ?? [];
-    await user.click(screen.getByRole("button", { name: "Fill the rest" }));
-    await waitFor(() => expect(said.at(-1)).toMatch(/^\d+ given: longest first/));
+    const user = await visit("/plan/list");
+    const open = /^(\d+) of \d+ jobs have nobody/.exec(screen.getByRole("heading", { level: 1 }).textContent ?? "")?.[1];
+    await user.click(screen.getByRole("button", { name: "Assign all" }));
+    await waitFor(() => expect(said.at(-1)).toMatch(/^\d+ assigned: longest first/));
     const made = await given();
     expect(made.length).toBe(Number(/^\d+/.exec(said.at(-1) ?? "")?.[0]));
     expect(made.length).toBeLessThanOrEqual(Number(open));
@@ -108,28 +107,34 @@ describe("the day, given out", () => {
     expect(people().getAllByText(/min/).length).toBeGreaterThan(3);
   });
 
-  test("the usual people get their own machines; asked twice there is nothing left to give", async () => {
-    const user = await visit("/day");
-    fireEvent.click(screen.getByText("Usual people", { selector: "summary" }));
-    const usual = screen.getByText("Usual people", { selector: "summary" }).closest("details") as HTMLElement;
-    await user.selectOptions(within(usual).getByLabelText(/^Sprat/), "ilse");
-    await user.click(within(usual).getByRole("button", { name: "Save the usual people" }));
-    await waitFor(() => expect(said.at(-1)).toBe("The usual people are saved."));
-    await visit("/day");
-    await user.click(screen.getByRole("button", { name: "Give to the usual people" }));
-    await waitFor(() => expect(said.at(-1)).toMatch(/given to the usual people/));
+  test("the usual team gets its own machines; asked twice there is nothing left to assign", async () => {
+    const team = async () => {
+      const user = await visit("/plan/list");
+      await user.click(screen.getByRole("button", { name: "Usual team" }));
+      return { user, panel: within(await screen.findByRole("dialog", { name: "Usual team" })) };
+    };
+    const { user, panel } = await team();
+    await choose(user, panel.getByRole("combobox", { name: "Sprat" }), "Ilse Quarrie");
+    await user.click(panel.getByRole("button", { name: "Save the usual team" }));
+    await waitFor(() => expect(said.at(-1)).toBe("The usual team is saved."));
+    const first = await team();
+    await first.user.click(first.panel.getByRole("button", { name: "Assign all" }));
+    await waitFor(() => expect(said.at(-1)).toMatch(/assigned to the usual team/));
     const atSprat = (await given()).filter(({ machine }) => machine === "sprat");
     expect(atSprat.length).toBeGreaterThan(0);
     for (const { person } of atSprat) expect(person).toBe("ilse");
-    await user.click(screen.getByRole("button", { name: "Give to the usual people" }));
-    await waitFor(() => expect(said.at(-1)).toMatch(/nothing to give/));
+    const second = await team();
+    await second.user.click(second.panel.getByRole("button", { name: "Assign all" }));
+    await waitFor(() => expect(said.at(-1)).toMatch(/nothing to assign/));
   });
 
   test("two people swap their shifts: both are on record, each with the other's", async () => {
-    const user = await visit("/day");
-    const form = within(screen.getByRole("heading", { name: "Absences and swaps" }).closest("form") as HTMLFormElement);
-    await user.selectOptions(form.getByLabelText("Who"), "bram");
-    await user.selectOptions(form.getByLabelText("Swaps with"), "tadeo");
+    const user = await visit("/plan/list");
+    await user.click(screen.getByRole("button", { name: "Something changed" }));
+    await user.click(await screen.findByRole("menuitem", { name: "Another shift or a swap" }));
+    const form = within(await screen.findByRole("dialog"));
+    await choose(user, form.getByRole("combobox", { name: "Who" }), "Bram Teasel");
+    await choose(user, form.getByRole("combobox", { name: "Swaps with" }), "Tadeo Lund");
     await user.type(form.getByLabelText("Why"), "dentist");
     await user.click(form.getByRole("button", { name: "Save" }));
     await waitFor(() => expect(said.at(-1)).toMatch(/and Tadeo Lund swap\.$/));
@@ -139,10 +144,26 @@ describe("the day, given out", () => {
   });
 
   test("another day is looked at without leaving the page", async () => {
-    const user = await visit("/day");
-    const day = () => screen.getByLabelText<HTMLSelectElement>("Day", { selector: "select" });
-    await user.selectOptions(day(), "2026-11-26");
-    await waitFor(() => expect(day().value).toBe("2026-11-26"));
-    expect(document.body.textContent).toMatch(/\d+ of \d+ not given/);
+    const user = await visit("/plan/list");
+    await user.click(screen.getByRole("button", { name: "The next day" }));
+    await waitFor(() => expect(screen.getByRole("button", { name: /^Day: Thu 26 Nov/ })).toBeTruthy());
+    expect(screen.getByRole("heading", { level: 1 }).textContent).toMatch(/\d+ of \d+ jobs have nobody/);
+  });
+});
+
+describe("the month and the closures", () => {
+  test("seldom jobs stand in the row of their machine with the day they are due", async () => {
+    const view = await longJobsView(db, ottoline());
+    const jobs = view.machines.flatMap(({ jobs: mine }) => mine);
+    await visit("/plan/month");
+    expect(screen.getByRole("heading", { level: 1 }).textContent).toContain(String(jobs.length));
+    expect(screen.getAllByRole("img").length).toBe(jobs.length);
+    for (const { at, opens, last } of jobs) expect([opens <= at || at === 0, last >= at || at === 0]).toEqual([true, true]);
+  });
+  test("closures ahead lead to their plans", async () => {
+    await visit("/plan/closures");
+    const [row] = screen.getAllByRole("row").slice(1);
+    const link = within(row as HTMLElement).getByRole("link", { name: "See its plan" });
+    expect(link.getAttribute("href")).toMatch(/^\/standby\/closures\/\d{4}-\d\d-\d\d$/);
   });
 });

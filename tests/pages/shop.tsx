@@ -1,9 +1,10 @@
 import "./dom.ts";
 import { readdirSync } from "node:fs";
-import { join, resolve } from "node:path";
+import { dirname, join, resolve } from "node:path";
 import * as library from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { AppRouterContext, type AppRouterInstance } from "next/dist/shared/lib/app-router-context.shared-runtime";
+import { PathnameContext, SearchParamsContext } from "next/dist/shared/lib/hooks-client-context.shared-runtime";
 import type { ReactElement } from "react";
 import { afterEach, expect, vi } from "vitest";
 import { ledgerPage } from "../../src/ledger/reading.ts";
@@ -82,6 +83,7 @@ const addresses = (file: string) =>
     .sort((a, b) => a.names.length - b.names.length);
 const PAGES = addresses("page.tsx");
 const ROUTES = addresses("route.ts");
+const LAYOUTS = addresses("layout.tsx").map(({ path }) => path);
 
 function found(list: typeof PAGES, pathname: string): { path: string; params: Params } {
   for (const { path, names, pattern } of list) {
@@ -120,6 +122,12 @@ const router: AppRouterInstance = {
 };
 
 type Page = (props: { params: Promise<Params>; searchParams: Promise<Params> }) => Promise<ReactElement>;
+type Layout = (props: { params: Promise<Params>; children: ReactElement }) => Promise<ReactElement>;
+/** The layouts round a page below the frame of all pages, the innermost first. */
+const layoutsOf = (page: string): string[] =>
+  LAYOUTS.filter((layout) => page.startsWith(`${dirname(layout)}/`) && dirname(layout) !== APP && !dirname(layout).endsWith(")")).sort(
+    (a, b) => b.length - a.length,
+  );
 /** Opens a page as a browser would; `router.refresh()` asks the server for it again. */
 export async function visit(address: string): Promise<ReturnType<typeof userEvent.setup>> {
   show = async () => {};
@@ -128,8 +136,18 @@ export async function visit(address: string): Promise<ReturnType<typeof userEven
   const { path, params } = found(PAGES, url.pathname);
   const { default: page }: { default: Page } = await import(path);
   const element = async () => {
-    const made = await page({ params: Promise.resolve(params), searchParams: Promise.resolve(Object.fromEntries(url.searchParams)) });
-    return <AppRouterContext.Provider value={router}>{made}</AppRouterContext.Provider>;
+    let made = await page({ params: Promise.resolve(params), searchParams: Promise.resolve(Object.fromEntries(url.searchParams)) });
+    for (const layout of layoutsOf(path)) {
+      const { default: round }: { default: Layout } = await import(layout);
+      made = await round({ params: Promise.resolve(params), children: made });
+    }
+    return (
+      <PathnameContext.Provider value={url.pathname}>
+        <SearchParamsContext.Provider value={url.searchParams}>
+          <AppRouterContext.Provider value={router}>{made}</AppRouterContext.Provider>
+        </SearchParamsContext.Provider>
+      </PathnameContext.Provider>
+    );
   };
   const { rerender } = render(await element());
   const mine = async () => {
@@ -139,6 +157,14 @@ export async function visit(address: string): Promise<ReturnType<typeof userEven
   };
   show = mine;
   return userEvent.setup({ document });
+}
+
+/** Chooses in a list that opens: by the name of its control and of what is chosen. */
+export async function choose(user: ReturnType<typeof userEvent.setup>, control: HTMLElement, option: string | RegExp): Promise<void> {
+  control.focus();
+  await user.keyboard("{Enter}");
+  const found = await screen.findByRole("option", { name: option });
+  await user.click(found);
 }
 
 /** Shows a part of every page that stands outside the pages themselves. */

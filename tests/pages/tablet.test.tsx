@@ -127,9 +127,9 @@ describe("who is at it", () => {
     await waitFor(async () => expect((await entriesOf("note"))[0]?.body).toMatchObject({ text: "by somebody who is not Ilse" }));
     const [note] = await entriesOf("note");
     await signedInAs("ottoline");
-    await visit(`/ledger/${note?.id}`);
+    await visit(`/logbook/${note?.id}`);
     expect(screen.getByText(/not proven: the PIN did not fit/).closest("dd")?.textContent).toMatch(/^Ilse Quarrie/);
-    await visit("/ledger?kind=note");
+    await visit("/logbook?kind=note");
     const line = screen.getByText(/by somebody who is not Ilse/).closest("tr") as HTMLElement;
     expect(line.textContent).toContain("not proven");
     expect(screen.getByText(/offline, as Ilse/).closest("tr")?.textContent).not.toContain("not proven");

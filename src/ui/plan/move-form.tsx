@@ -13,7 +13,7 @@ const spoken = (day: string) => spokenDay(toDay(day));
 /** Moves work within its window, or further with a reason; skips it with one. */
 export function MoveForm({ task, today, done }: { task: DayView["tasks"][number]; today: string; done: () => Promise<void> }) {
   const t = useTranslations("plan.move");
-  const [to, setTo] = useState(task.dueDay);
+  const [to, setTo] = useState([task.dueDay, today].sort().at(-1) ?? today);
   const [reason, setReason] = useState("");
   const outside = to < task.opens || to > task.overdueAfter;
   const send = async (what: "move" | "skip") => {
@@ -36,7 +36,7 @@ export function MoveForm({ task, today, done }: { task: DayView["tasks"][number]
       {task.movable && (
         <div className="flex items-end gap-2">
           <Field label={t("to")} hint={t("window", { from: spoken(task.opens), to: spoken(task.overdueAfter) })} className="grow">
-            <DateInput value={to} onChange={setTo} today={today} />
+            <DateInput value={to} onChange={setTo} min={today} today={today} />
           </Field>
           <Button className="mb-5" disabled={to === task.dueDay || (outside && !reason.trim())} onClick={() => void send("move")}>
             {t("move")}

@@ -61,7 +61,7 @@ export function PlanFrame({
         </div>
         <div className="ml-auto flex flex-wrap items-center gap-2">{actions}</div>
       </div>
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-2 py-2.5">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2 py-2.5">
         <Segmented
           label={t("views.label")}
           value={way}
@@ -82,7 +82,7 @@ export function PlanFrame({
               value={day.value}
               today={day.today}
               onChange={day.onChange}
-              className="!w-44"
+              className="!w-40"
               {...(day.days[0] ? { min: day.days[0].day } : {})}
               {...(day.days.at(-1) ? { max: day.days.at(-1)?.day ?? "" } : {})}
               off={(each) => day.days.some((known) => known.day === each && !known.works)}
@@ -92,7 +92,7 @@ export function PlanFrame({
             </IconButton>
           </span>
         )}
-        <span className="ml-auto flex flex-wrap items-center gap-x-4 gap-y-2">{tools}</span>
+        <span className="ml-auto flex flex-wrap items-center gap-x-3 gap-y-2">{tools}</span>
       </div>
       {children}
     </main>

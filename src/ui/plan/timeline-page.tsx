@@ -93,7 +93,7 @@ export function TimelinePage({ first, role }: { first: RoundView; role: Role }) 
             </>
           ) : draft ? (
             <>
-              <b>{t("status.draft", { end: words.minute(lastEnd) })}</b> {t("status.late", { count: late })} {draft.words}{" "}
+              <b>{t("status.draft", { end: words.minute(lastEnd) })}</b> {t("status.late", { count: late })}{" "}
               {plan.undoLast && (
                 <button type="button" className="font-semibold text-accent underline" onClick={plan.undoLast}>
                   {t("undo")}
@@ -170,7 +170,7 @@ export function TimelinePage({ first, role }: { first: RoundView; role: Role }) 
             label={t("what")}
             value={view.what}
             onChange={(what) => scope({ what })}
-            className="!w-44"
+            className="!w-32"
             options={view.scopes.map(({ id, words: name, open }) => ({
               value: id,
               name: name.charAt(0).toUpperCase() + name.slice(1),
@@ -220,6 +220,7 @@ export function TimelinePage({ first, role }: { first: RoundView; role: Role }) 
         </div>
         {(shown.length > 0 || plan.leftOut.length > 0) && (
           <aside className="grid h-fit gap-4 rounded-[6px] border border-line bg-card p-3.5 empty:hidden">
+            {draft?.words && <p className="text-ink2 text-xs">{draft.words}</p>}
             {selected && (
               <JobPanel
                 key={`${selected.id}/${selected.stretches[0]?.start}`}

@@ -264,7 +264,7 @@ export function Timeline({ view, problem, tasks, words, locked, chosen, choose, 
 export function Legend() {
   const t = useTranslations("plan.chart");
   return (
-    <span className="flex flex-wrap items-center gap-x-3 font-semibold text-[13px]" aria-hidden="true">
+    <span className="flex flex-wrap items-center gap-x-3 font-semibold text-[13px] max-xl:hidden" aria-hidden="true">
       <span className="flex items-center gap-1.5">
         <i className="h-3 w-6 bg-ink" />
         {t("hands")}

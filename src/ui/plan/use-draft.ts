@@ -102,6 +102,12 @@ export function useDraft({
 
   // A plan is there when the page opens, and stays one that could be published; what is published is repaired as soon as it no longer fits.
   const made = useRef("");
+  useEffect(
+    () => () => {
+      made.current = "";
+    },
+    [],
+  );
   const asked = `${view.day}/${view.what}/${view.safe}`;
   const published = view.round?.body.what === view.what;
   const stale = useMemo(() => {
