@@ -38,6 +38,7 @@ const task = (key: string, more: Partial<WorkItem> = {}): WorkItem => ({
   opens: "2026-11-25",
   overdueAfter: "2026-11-25",
   isCheck: false,
+  glyph: "tool",
   hasSteps: false,
   why: [],
   given: null,

@@ -46,7 +46,7 @@ export function conditionItems(facts: ConditionFacts, dayWords: (day: number) =>
     items.push({
       topic: "Nozzles",
       words: checkedAt
-        ? `${missing} missing, ${weak} weak, ${deflected} deflected${gone.length ? `; gone whole: ${gone.join(", ")}` : ""}${fresh + same ? `; ${fresh} new, ${same} as before` : ""}${facts.word === "Unchecked" ? "; that check holds no more" : ""}`
+        ? `${missing} missing, ${weak} weak, ${deflected} deflected${gone.length ? `; all out: ${gone.join(", ")}` : ""}${fresh + same ? `; ${fresh} new, ${same} as before` : ""}${facts.word === "Unchecked" ? "; that check holds no more" : ""}`
         : "never checked",
       why: `${facts.word}: ${facts.stateWhy}`,
       isBad: facts.word === "Hold",

@@ -74,30 +74,27 @@ test("a channel's dashes are as many as its nozzles, each in its place", () => {
 
 const at = new Date("2026-11-25T09:10:00Z");
 test.each<[Parameters<typeof stateReasonSentence>[0], string]>([
-  [{ kind: "asleep" }, "put to sleep; no print days until it is woken"],
+  [{ kind: "asleep" }, "put to sleep; it does not print until it is woken"],
   [
     { kind: "out-of-order", since: "2026-11-24", symptom: "head strike", waitsFor: "a head" },
     "head strike, since Tue 24 Nov; waits for a head",
   ],
   [{ kind: "busy", until: at }, "printing until 09:10"],
-  [{ kind: "no-check-class" }, "this class prints no nozzle check, and nothing speaks against it"],
-  [{ kind: "never-checked" }, "no nozzle check on record"],
-  [{ kind: "other-day", day: "2026-11-24" }, "the last check was on Tue 24 Nov and held for that day"],
+  [{ kind: "no-check-class" }, "prints no nozzle check; nothing is wrong"],
+  [{ kind: "never-checked" }, "never checked"],
+  [{ kind: "other-day", day: "2026-11-24" }, "last checked on Tue 24 Nov; a check holds for its day"],
   [{ kind: "voided", what: "a clean", at }, "a clean at 09:10, after the check"],
-  [{ kind: "idle", hours: 13.4, limit: 12 }, "idle for 13 h since check or printing; a check holds 12 h"],
+  [{ kind: "idle", hours: 13.4, limit: 12 }, "idle for 13 h; a check holds 12 h"],
   [{ kind: "clean", at }, "all nozzles fired at 09:10"],
-  [{ kind: "neighbours", channel: "H1/K" }, "H1/K has missing nozzles side by side: recover first"],
-  [
-    { kind: "over-channel", channel: "H1/K", count: 3.5, tolerance: 2 },
-    "H1/K has 3.5 missing (weak and deflected count half), more than 2: recover first",
-  ],
-  [{ kind: "over-head", head: "H1", count: 3, tolerance: 2 }, "head H1 has 3 missing over all channels, more than 2: recover first"],
+  [{ kind: "neighbours", channel: "H1/K" }, "H1/K: nozzles side by side are out"],
+  [{ kind: "over-channel", channel: "H1/K", count: 3.5, tolerance: 2 }, "H1/K: 3.5 out, more than 2"],
+  [{ kind: "over-head", head: "H1", count: 3, tolerance: 2 }, "head H1: 3 out in all, more than 2"],
   [
     { kind: "within", channel: "H1/K", count: 1.5, tolerance: 2, missing: 1, weak: 1, deflected: 0 },
-    "H1/K: 1 missing, 1 weak, within 2 and none side by side",
+    "H1/K: 1 missing, 1 weak; up to 2 may be out",
   ],
   [{ kind: "unread", channels: ["H1/K", "H2/W"] }, "not read: H1/K, H2/W"],
-  [{ kind: "released", by: "Ottoline Marsh", until: at, reason: "rush job" }, "released by Ottoline Marsh until 09:10: rush job"],
+  [{ kind: "released", by: "Ottoline Marsh", until: at, reason: "rush job" }, "allowed by Ottoline Marsh until 09:10: rush job"],
 ])("%j is said", (reason, words) => expect(stateReasonSentence(reason, "UTC")).toBe(words));
 
 test("a month of recoveries adds up: what they cost, and after which rung all was well", () => {

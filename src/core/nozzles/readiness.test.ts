@@ -44,7 +44,7 @@ describe("readiness", () => {
     expect(word(facts(channels))).toBe(expected);
   });
 
-  test("from 95 % of its nozzles on a channel is gone whole, and the sentence sends to ink, line, damper, seal", () => {
+  test("from 95 % of its nozzles on a channel is all out, and the sentence sends to ink, line, damper, seal", () => {
     const state = machineState(facts([channel("H1/K", { missing: 171 })], { nozzles: { "H1/K": 180 } }), DEFAULT_READINESS);
     expect(state.reasons[0]).toEqual({ kind: "gone", channel: "H1/K" });
     expect(stateSentence(state, "Europe/Lisbon")).toContain("ink, line, damper and cap seal");
@@ -69,7 +69,7 @@ describe("readiness", () => {
     });
     expect(word(bad)).toBe("With care");
     expect(stateSentence(machineState(bad, DEFAULT_READINESS), "Europe/Lisbon")).toMatch(
-      /^Released by Ottoline Marsh until 12:00: only one-colour crates; H1\/K has 3 missing/,
+      /^Allowed by Ottoline Marsh until 12:00: only one-colour crates; H1\/K: 3 out/,
     );
     expect(word({ ...bad, now: at("12:01") })).toBe("Hold");
     expect(word({ ...bad, check: { at: at("08:30"), day: "2026-11-25", channels: [channel("H1/K", { missing: 8 })], entry: "f" } })).toBe(
@@ -112,7 +112,7 @@ describe("a sign that spoils work", () => {
   test("holds the machine whatever the check says, and says why first", () => {
     const state = machineState(facts(good, { holdingSign }), DEFAULT_READINESS);
     expect(state.word).toBe("Hold");
-    expect(stateSentence(state, "UTC")).toBe("“A colour is gone” was seen at 08:20 and is not explained yet; all nozzles fired at 07:10.");
+    expect(stateSentence(state, "UTC")).toBe("“A colour is gone” seen at 08:20; cause not known yet; all nozzles fired at 07:10.");
   });
   test("holds an unchecked machine too, but not one asleep or out of order", () => {
     expect(word(facts(good, { holdingSign, check: undefined }))).toBe("Hold");

@@ -10,7 +10,7 @@ export function stateReasonSentence(reason: StateReason, timeZone: string): stri
   const at = (instant: Date) => clockTime(instant, timeZone);
   switch (reason.kind) {
     case "asleep":
-      return reason.words ? `${reason.words}; not to be switched on or off` : "put to sleep; no print days until it is woken";
+      return reason.words ? `${reason.words}; do not switch it on or off` : "put to sleep; it does not print until it is woken";
     case "out-of-order":
       return [
         `${reason.symptom}, since ${spokenDay(toDay(reason.since))}`,
@@ -22,33 +22,33 @@ export function stateReasonSentence(reason: StateReason, timeZone: string): stri
     case "busy":
       return `printing until ${at(reason.until)}`;
     case "no-check-class":
-      return "this class prints no nozzle check, and nothing speaks against it";
+      return "prints no nozzle check; nothing is wrong";
     case "sign":
-      return `“${signWords(reason.sign)}” was seen at ${at(reason.at)} and is not explained yet`;
+      return `“${signWords(reason.sign)}” seen at ${at(reason.at)}; cause not known yet`;
     case "never-checked":
-      return "no nozzle check on record";
+      return "never checked";
     case "other-day":
-      return `the last check was on ${spokenDay(toDay(reason.day))} and held for that day`;
+      return `last checked on ${spokenDay(toDay(reason.day))}; a check holds for its day`;
     case "voided":
       return `${reason.what} at ${at(reason.at)}, after the check`;
     case "idle":
-      return `idle for ${Math.floor(reason.hours)} h since check or printing; a check holds ${Number(reason.limit.toFixed(1))} h${reason.dryAir ? ` in dry air (${reason.dryAir})` : ""}`;
+      return `idle for ${Math.floor(reason.hours)} h; a check holds ${Number(reason.limit.toFixed(1))} h${reason.dryAir ? ` in dry air (${reason.dryAir})` : ""}`;
     case "clean":
       return `all nozzles fired at ${at(reason.at)}`;
     case "gone":
-      return `${reason.channel} is gone whole: look at ink, line, damper and cap seal before cleaning on`;
+      return `${reason.channel} is all out: look at ink, line, damper and cap seal first`;
     case "neighbours":
-      return `${reason.channel} has missing nozzles side by side: recover first`;
+      return `${reason.channel}: nozzles side by side are out`;
     case "over-channel":
-      return `${reason.channel} has ${reason.count} missing (weak and deflected count half), more than ${reason.tolerance}: recover first`;
+      return `${reason.channel}: ${reason.count} out, more than ${reason.tolerance}`;
     case "over-head":
-      return `head ${reason.head} has ${reason.count} missing over all channels, more than ${reason.tolerance}: recover first`;
+      return `head ${reason.head}: ${reason.count} out in all, more than ${reason.tolerance}`;
     case "within":
-      return `${reason.channel}: ${[...some(reason.missing, "missing"), ...some(reason.weak, "weak"), ...some(reason.deflected, "deflected")].join(", ")}, within ${reason.tolerance} and none side by side`;
+      return `${reason.channel}: ${[...some(reason.missing, "missing"), ...some(reason.weak, "weak"), ...some(reason.deflected, "deflected")].join(", ")}; up to ${reason.tolerance} may be out`;
     case "unread":
       return `not read: ${reason.channels.join(", ")}`;
     case "released":
-      return `released by ${reason.by} until ${at(reason.until)}: ${reason.reason}`;
+      return `allowed by ${reason.by} until ${at(reason.until)}: ${reason.reason}`;
   }
 }
 

@@ -3,6 +3,7 @@ import { clockTime } from "../calendar/site-time.ts";
 import type { Occurrence } from "../due/occurrence.ts";
 import { reasonSentence } from "../due/sentence.ts";
 import type { Beat } from "../fleet/vocabulary.ts";
+import { type Glyph, glyphOf } from "../routines/glyph.ts";
 import { skillFor } from "../routines/routine.ts";
 import { personName, type Shop } from "../shop/shop.ts";
 import type { Task } from "./task.ts";
@@ -23,6 +24,8 @@ export type WorkItem = Task & {
   opens: string;
   overdueAfter: string;
   isCheck: boolean;
+  /** The small picture of its kind of work. */
+  glyph: Glyph;
   hasSteps: boolean;
   why: string[];
   personName: string | null;
@@ -86,6 +89,7 @@ export function occurrenceItem(shop: ShopOf, each: Occurrence, place: number, ar
     opens: isoDay(each.opens),
     overdueAfter: isoDay(each.overdueAfter),
     isCheck: routine?.isCheck ?? false,
+    glyph: glyphOf(routine),
     hasSteps: Boolean(routine?.steps?.length),
     why: each.why.map(reasonSentence),
     doneAt: settled ? clockTime(settled.happenedAt, shop.site.timeZone) : null,
@@ -129,6 +133,7 @@ export function oneOffItem(shop: ShopOf, row: OneOff, around: Around): WorkItem 
     opens: row.day,
     overdueAfter: row.day,
     isCheck: false,
+    glyph: "tool",
     hasSteps: Boolean(shop.rules.book.get(row.routine ?? "")?.steps?.length),
     why: [`one-off work for ${spokenDay(due)}`],
     doneAt: null,

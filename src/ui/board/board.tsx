@@ -1,27 +1,47 @@
 "use client";
+import { Grid3x3Icon, ListFilterIcon, MapIcon, Rows3Icon } from "lucide-react";
 import Link from "next/link";
-import { type KeyboardEvent, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { toast } from "sonner";
-import type { Role } from "../../core/fleet/vocabulary.ts";
+import { Popover } from "radix-ui";
+import { type KeyboardEvent, lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useTranslations } from "use-intl";
+import { toDay, weekdayName } from "../../core/calendar/day.ts";
+import { clockTime } from "../../core/calendar/site-time.ts";
+import type { Beat, Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import type { BoardView, MachineRow } from "../../work/board/board.ts";
 import type { NeedsView } from "../../work/board/needs.ts";
-import { instantAt } from "../instant-at.ts";
-import { ask, entryOf, Said, sendEntries } from "../send.ts";
+import { Button, buttonLook } from "../kit/button.tsx";
+import { Chip } from "../kit/chip.tsx";
+import { IconButton } from "../kit/icon-button.tsx";
+import { PopCard } from "../kit/pop-card.tsx";
+import { Segmented } from "../kit/tabs.tsx";
+import { ask as askServer } from "../send.ts";
+import { useAsked } from "../use-asked.ts";
 import { useLive } from "../use-live.ts";
 import { Answer } from "./answer.tsx";
 import { Needs } from "./needs.tsx";
 import { BoardRow } from "./row.tsx";
 
+const Bulk = lazy(() => import("./bulk.tsx").then((module) => ({ default: module.Bulk })));
+const Filters = lazy(() => import("./filters.tsx").then((module) => ({ default: module.Filters })));
+const Compact = lazy(() => import("./compact.tsx").then((module) => ({ default: module.Compact })));
+const FleetMap = lazy(() => import("./fleet-map.tsx").then((module) => ({ default: module.FleetMap })));
+
+const ICONS = {
+  rows: <Rows3Icon aria-hidden="true" />,
+  compact: <Grid3x3Icon aria-hidden="true" />,
+  map: <MapIcon aria-hidden="true" />,
+};
 const TICK_MS = 60_000;
 
 /** The Board: one row a machine in walking order, its state and why, the beats against the clock, then this week. */
 export function Board({ first, needs, role }: { first: BoardView; needs: NeedsView; role: Role }) {
   const [view, setView] = useState(first);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const [area, setArea] = useState("");
-  const [kind, setKind] = useState("");
-  const [word, setWord] = useState("");
+  const t = useTranslations("board");
+  const [asked, ask] = useAsked(["view", "area", "class", "state"]);
+  const way = asked.view === "compact" || asked.view === "map" ? asked.view : "rows";
+  const filtered = asked.area || asked.class || asked.state;
   const table = useRef<HTMLTableElement>(null);
   const seq = useRef(first.seq);
   const asking = useRef(false);
@@ -35,7 +55,7 @@ export function Board({ first, needs, role }: { first: BoardView; needs: NeedsVi
     }
     asking.current = true;
     try {
-      const next = await ask<BoardView>(all ? "/api/board" : `/api/board?after=${seq.current}`);
+      const next = await askServer<BoardView>(all ? "/api/board" : `/api/board?after=${seq.current}`);
       seq.current = next.seq;
       setView((old) => {
         if (!next.partial) return next;
@@ -63,9 +83,16 @@ export function Board({ first, needs, role }: { first: BoardView; needs: NeedsVi
 
   const shown = useMemo(
     () =>
-      view.machines.filter((row) => (!area || (row.area ?? "") === area) && (!kind || row.class === kind) && (!word || row.word === word)),
-    [view, area, kind, word],
+      view.machines.filter(
+        (row) =>
+          (!asked.area || (row.area ?? "") === asked.area) &&
+          (!asked.class || row.class === asked.class) &&
+          (!asked.state || row.word === asked.state),
+      ),
+    [view, asked],
   );
+  const clock = useMemo(() => clockLine(view), [view]);
+  const letters = useMemo(() => Array.from({ length: 7 }, (_, later) => weekdayName(toDay(view.today) + later).slice(0, 1)), [view.today]);
   const groups = useMemo(() => grouped(view, shown), [view, shown]);
   const choose = useCallback(
     (id: string, on: boolean) =>
@@ -93,35 +120,62 @@ export function Board({ first, needs, role }: { first: BoardView; needs: NeedsVi
   };
 
   const mayRecord = mayDo(role, "record");
+  const views = (["rows", "compact", "map"] as const).map((value) => ({ value, icon: ICONS[value], name: t(`views.${value}`) }));
   return (
     <main className="px-0 pb-6">
       <div className="grid gap-x-6 gap-y-3 px-5 pt-2 pb-1 lg:grid-cols-[252px_minmax(0,1fr)]">
-        <Answer rows={view.machines} word={word} onWord={setWord} />
+        <Answer rows={view.machines} word={asked.state} onWord={(state) => ask({ state })} />
         <Needs first={needs} mayPlan={mayDo(role, "plan")} mayRecord={mayRecord} />
       </div>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-5 py-1 max-sm:hidden">
         <p className="font-bold">
           {view.todayWords}
-          {view.workDay ? "" : ", no work day"}
+          {view.workDay ? "" : `, ${t("closed")}`}
         </p>
-        <div className="ml-auto flex items-center gap-2 text-sm">
-          <Pick label="Area" value={area} onChange={setArea} options={view.areas.map(({ id, name }) => [id, name])} />
-          <Pick
-            label="Class"
-            value={kind}
-            onChange={setKind}
-            options={[...new Set(view.machines.map((row) => row.class))].map((each) => [each, each.toUpperCase()])}
-          />
-        </div>
+        <Segmented label={t("views.label")} value={way} onChange={(next) => ask({ view: next === "rows" ? "" : next })} options={views} />
+        {asked.state && <Chip tone="line">{asked.state}</Chip>}
+        {asked.area && <Chip tone="line">{view.areas.find(({ id }) => id === asked.area)?.name ?? asked.area}</Chip>}
+        {asked.class && <Chip tone="line">{asked.class.toUpperCase()}</Chip>}
+        {filtered && (
+          <Button look="quiet" size="small" onClick={() => ask({ area: "", class: "", state: "" })}>
+            {t("clear")}
+          </Button>
+        )}
+        <span className="ml-auto">
+          <Popover.Root>
+            <Popover.Trigger asChild>
+              <IconButton name={t("filter")}>
+                <ListFilterIcon aria-hidden="true" />
+              </IconButton>
+            </Popover.Trigger>
+            <PopCard label={t("filter")} align="end" className="w-64 gap-3">
+              <Suspense fallback={<p className="text-ink2">…</p>}>
+                <Filters view={view} asked={asked} ask={ask} />
+              </Suspense>
+            </PopCard>
+          </Popover.Root>
+        </span>
       </div>
       {mayRecord && chosen.size > 0 && (
-        <Bulk rows={view.machines.filter(({ id }) => chosen.has(id))} today={view.today} clear={() => setChosen(new Set())} />
+        <Suspense>
+          <Bulk rows={view.machines.filter(({ id }) => chosen.has(id))} today={view.today} clear={() => setChosen(new Set())} />
+        </Suspense>
       )}
       {view.machines.length === 0 ? (
-        <p className="px-4 py-10">
-          No machine yet.{" "}
-          {role === "supervisor" ? <Link href="/shop?tab=bring-in">Bring in your fleet</Link> : "A supervisor brings in the fleet first."}
-        </p>
+        <div className="mx-5 mt-4 grid justify-items-center gap-2 rounded-[6px] border-[1.5px] border-rule border-dashed p-6 text-center">
+          <p className="font-semibold">{t("empty")}</p>
+          {role === "supervisor" ? (
+            <Link href="/shop?tab=bring-in" className={buttonLook("primary")}>
+              {t("bringIn")}
+            </Link>
+          ) : (
+            <p className="text-ink2">{t("askSupervisor")}</p>
+          )}
+        </div>
+      ) : way !== "rows" ? (
+        <Suspense fallback={<p className="px-5 py-6 text-ink2">…</p>}>
+          <div className="px-5 max-sm:hidden">{way === "compact" ? <Compact groups={groups} /> : <FleetMap groups={groups} />}</div>
+        </Suspense>
       ) : (
         <table ref={table} onKeyDown={keys} className="w-full table-fixed text-sm max-sm:hidden">
           <colgroup>
@@ -132,37 +186,45 @@ export function Board({ first, needs, role }: { first: BoardView; needs: NeedsVi
             <col className="w-[8.4rem] max-lg:hidden" />
             <col className="w-[15%] lg:w-[12%]" />
             <col className="w-[13%] lg:w-[11%]" />
-            <col className="w-[14%] lg:w-[14%]" />
-            <col className="w-[18%] lg:w-[20%]" />
+            <col className="w-[14%] lg:w-[12%]" />
+            <col className="w-[6.4rem] max-lg:hidden" />
+            <col className="w-[18%] lg:w-[14%]" />
           </colgroup>
           <thead className="sticky top-0 z-10 bg-sheet">
-            <tr className="border-rule border-b text-left text-ink2">
-              <th scope="col" className="py-1 pl-5 font-medium">
-                Area
+            <tr className="border-ink border-b-[1.5px] text-left font-semibold text-ink3 text-xs">
+              <th scope="col" className="py-1 pl-5">
+                {t("columns.area")}
               </th>
               <td />
-              <th scope="col" className="font-medium">
-                Machine
-              </th>
-              <th scope="col" className="font-medium">
-                State and why
-              </th>
-              <th scope="col" className="font-medium max-lg:hidden">
-                Last check
+              <th scope="col">{t("columns.machine")}</th>
+              <th scope="col">{t("columns.state")}</th>
+              <th scope="col" className="max-lg:hidden">
+                {t("columns.check")}
               </th>
               {view.beats.map(({ beat, by, passed }) => (
-                <th key={beat} scope="col" className="font-medium">
-                  {beat.charAt(0).toUpperCase() + beat.slice(1)}{" "}
-                  {by && (
-                    <span className={`figure ${passed ? "text-ink" : ""}`}>
-                      {passed ? "was" : "by"} {by}
+                <th key={beat} scope="col" className="relative whitespace-nowrap">
+                  {t(`columns.${beat}`)} {by && <span className={`figure ${passed ? "font-bold text-ink" : ""}`}>{by}</span>}
+                  {clock?.beat === beat && (
+                    <span
+                      className="figure absolute -top-2.5 z-10 -translate-x-1/2 rounded-[2px] bg-fill px-1 text-on-fill"
+                      style={{ left: `${clock.share * 100}%` }}
+                    >
+                      {clock.words}
                     </span>
                   )}
                 </th>
               ))}
-              <th scope="col" className="font-medium">
-                Also this week
+              <th scope="col" className="max-lg:hidden">
+                <span className="sr-only">{t("columns.hands")}</span>
+                <span aria-hidden="true" className="figure flex">
+                  {letters.map((letter, at) => (
+                    <span key={at} className={`w-[13px] text-center ${at === 0 ? "font-bold text-ink" : ""}`}>
+                      {letter}
+                    </span>
+                  ))}
+                </span>
               </th>
+              <th scope="col">{t("columns.week")}</th>
             </tr>
           </thead>
           {groups.map(({ id, name, air, rows }) => (
@@ -175,21 +237,35 @@ export function Board({ first, needs, role }: { first: BoardView; needs: NeedsVi
                   chosen={chosen.has(row.id)}
                   onChoose={choose}
                   area={index === 0 ? { name, air, rows: rows.length } : null}
+                  clockBeat={clock?.beat ?? null}
+                  clockShare={clock?.share ?? 0}
                 />
               ))}
             </tbody>
           ))}
         </table>
       )}
-      {view.machines.length > 0 && shown.length === 0 && <p className="px-4 py-6 text-ink2">No machine fits these filters.</p>}
-      <p className="px-5 pt-3 text-ink3 text-xs max-sm:hidden">
-        Red is late, a dashed ring is nobody's yet. On a row's box: arrows move, space picks, Enter opens the machine, C enters a check.
-      </p>
+      {view.machines.length > 0 && shown.length === 0 && <p className="px-5 py-6 text-ink2">{t("nothing")}</p>}
+      {way === "rows" && <p className="px-5 pt-3 text-ink3 text-xs max-sm:hidden">{t("legend")}</p>}
     </main>
   );
 }
 
-type Group = { id: string; name: string; air: BoardView["areas"][number]["air"]; rows: MachineRow[] };
+/** Where now lies between the day's beats: in which one's column, and how far. Null where the shop has no times. */
+export function clockLine(view: Pick<BoardView, "beats" | "now" | "timeZone">): { beat: Beat; share: number; words: string } | null {
+  const words = clockTime(new Date(view.now), view.timeZone);
+  const minutes = (time: string) => Number(time.slice(0, 2)) * 60 + Number(time.slice(3));
+  const timed = view.beats.flatMap(({ beat, by }) => (by ? [{ beat, at: minutes(by) }] : []));
+  const at = minutes(words);
+  const next = timed.findIndex((each) => at <= each.at);
+  const last = timed.at(-1);
+  if (!last) return null;
+  if (next < 0) return { beat: last.beat, share: 1, words };
+  const [from, to] = [timed[next - 1]?.at ?? Math.max(0, (timed[next]?.at ?? 0) - 240), timed[next]?.at ?? 0];
+  return { beat: timed[next]?.beat ?? last.beat, share: to > from ? Math.max(0, (at - from) / (to - from)) : 1, words };
+}
+
+export type Group = { id: string; name: string; air: BoardView["areas"][number]["air"]; rows: MachineRow[] };
 
 function grouped(view: BoardView, rows: MachineRow[]): Group[] {
   const groups: Group[] = [];
@@ -206,91 +282,4 @@ function grouped(view: BoardView, rows: MachineRow[]): Group[] {
       });
   }
   return groups;
-}
-
-function Pick({
-  label,
-  value,
-  onChange,
-  options,
-}: {
-  label: string;
-  value: string;
-  onChange: (value: string) => void;
-  options: [string, string][];
-}) {
-  return (
-    <label className="flex items-center gap-1 text-ink2">
-      {label}
-      <select value={value} onChange={(event) => onChange(event.target.value)} className="field !min-h-8 !py-0.5 text-ink">
-        <option value="">all</option>
-        {options.map(([id, name]) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-}
-
-/** What can be said of several machines at once. */
-function Bulk({ rows, today, clear }: { rows: MachineRow[]; today: string; clear: () => void }) {
-  const [until, setUntil] = useState("");
-  const send = async (make: (row: MachineRow) => Parameters<typeof entryOf>[0], said: string) => {
-    try {
-      await sendEntries(rows.map((row) => entryOf(make(row))));
-      toast(said);
-      clear();
-    } catch (error) {
-      toast.error(error instanceof Said ? error.message : String(error));
-    }
-  };
-  const names = rows.length === 1 ? rows[0]?.name : `${rows.length} machines`;
-  const busyUntil = () => {
-    const at = new Date(instantAt(until));
-    if (at.getTime() < Date.now()) at.setDate(at.getDate() + 1);
-    return at.toISOString();
-  };
-  return (
-    <section aria-label="Chosen machines" className="flex flex-wrap items-center gap-2 border-y border-line bg-well px-4 py-1.5">
-      <strong>{names}:</strong>
-      <button
-        type="button"
-        className="press"
-        onClick={() =>
-          send((row) => ({ kind: "print-day", machine: row.id, body: { date: today, prints: true } }), `${names} will print today.`)
-        }
-      >
-        Prints today
-      </button>
-      <button
-        type="button"
-        className="press"
-        onClick={() =>
-          send((row) => ({ kind: "print-day", machine: row.id, body: { date: today, prints: false } }), `${names} won't print today.`)
-        }
-      >
-        Not today
-      </button>
-      <label className="flex items-center gap-1">
-        Busy until
-        <input type="time" value={until} onChange={(event) => setUntil(event.target.value)} className="field" />
-      </label>
-      <button
-        type="button"
-        disabled={!until}
-        className="press"
-        onClick={() => send((row) => ({ kind: "busy", machine: row.id, body: { until: busyUntil() } }), `${names} busy until ${until}.`)}
-      >
-        Set
-      </button>
-      <Link href={`/check?machines=${rows.map(({ id }) => id).join(",")}`} className="press press-main">
-        Enter checks
-      </Link>
-      <button type="button" className="press ml-auto" onClick={clear}>
-        Choose none
-      </button>
-    </section>
-  );
 }

@@ -3,6 +3,7 @@ import { Popover } from "radix-ui";
 import { lazy, Suspense, useState } from "react";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
 import type { MachineRow } from "../../work/board/board.ts";
+import { Glyph } from "../kit/glyph.tsx";
 import { initialsOf } from "../kit/initials.tsx";
 
 const ItemDetail = lazy(() => import("./item-detail.tsx").then((module) => ({ default: module.ItemDetail })));
@@ -62,6 +63,7 @@ export function Item({
             {mark}
           </span>
         )}
+        {!over && <Glyph name={item.glyph} size={13} />}
         <span className={wide ? "" : "min-w-0 truncate"}>{wide ? item.name : item.short}</span>
         {when && <span className={`shrink-0 ${item.late ? "" : "figure"}`}>{when}</span>}
         {!over && <Holder name={item.run?.person ?? item.personName} late={item.late} />}

@@ -244,7 +244,7 @@ function Filled({
         <span className="min-w-0 truncate">{title}</span>
         {chip && (
           <span
-            className={`ml-auto rounded-[3px] px-2 py-0.5 font-mono font-semibold text-xs ${isBad ? "bg-hold-wash text-hold" : "bg-well"}`}
+            className={`ml-auto shrink-0 whitespace-nowrap rounded-[3px] px-2 py-0.5 font-mono font-semibold text-xs ${isBad ? "bg-hold-wash text-hold" : "bg-well"}`}
           >
             {chip}
           </span>

@@ -1,17 +1,20 @@
 "use client";
 import Link from "next/link";
 import { Popover } from "radix-ui";
-import { memo } from "react";
-import type { Role } from "../../core/fleet/vocabulary.ts";
+import { type CSSProperties, lazy, memo, Suspense } from "react";
+import { useTranslations } from "use-intl";
+import { BEATS, type Beat, type Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
 import type { BoardView, MachineRow } from "../../work/board/board.ts";
+import { buttonLook } from "../kit/button.tsx";
 import { Comb } from "../kit/comb.tsx";
 import { PopCard } from "../kit/pop-card.tsx";
 import { Mark, StateMark, WORD_COLOUR } from "../kit/state-mark.tsx";
 import { RowHead } from "../table.tsx";
 import { Item } from "./item.tsx";
-import { ReleaseForm } from "./release-form.tsx";
+
+const ReleaseForm = lazy(() => import("./release-form.tsx").then((module) => ({ default: module.ReleaseForm })));
 
 type Area = { name: string; air: BoardView["areas"][number]["air"]; rows: number };
 type Props = {
@@ -21,13 +24,17 @@ type Props = {
   onChoose: (id: string, chosen: boolean) => void;
   /** Of the first machine of an area: the area, over all of its rows. */
   area: Area | null;
+  /** In which time of day the clock stands, and how far. */
+  clockBeat: Beat | null;
+  clockShare: number;
 };
 
 /** Air that asks for something stands out. */
 const AIR: Record<string, string> = { dry: "text-hold font-semibold", damp: "text-care font-semibold", silent: "text-care" };
 
 /** One machine of the Board. */
-export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose, area }: Props) {
+export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose, area, clockBeat, clockShare }: Props) {
+  const t = useTranslations("board.row");
   const mayRecord = mayDo(role, "record");
   const cell = (items: WorkItem[], checkFirst = false) => <Cell items={items} row={row} mayRecord={mayRecord} checkFirst={checkFirst} />;
   const combWidth = Math.min(24, Math.floor((118 - 2 * row.channels.length) / Math.max(1, row.channels.length)));
@@ -80,26 +87,26 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose, ar
           <PopCard label={`${row.name}: more`} align="start" className="w-96 gap-2">
             <StateMark word={row.word} />
             <p>{row.why}</p>
-            {row.condition && <p>Besides: {row.condition}.</p>}
-            {row.missed && (
-              <p className="text-hold">
-                Missed on {row.missed.day}: {row.missed.names.join(", ")}.
-              </p>
-            )}
-            <p>Next: {row.next.words}.</p>
+            {row.condition && <p>{t("also", { words: row.condition })}</p>}
+            {row.missed && <p className="text-hold">{t("missed", { day: row.missed.day, names: row.missed.names.join(", ") })}</p>}
+            <p>{t("next", { words: row.next.words })}</p>
             <p className="flex flex-wrap gap-3 text-sm">
               {row.evidence.map((id, index) => (
                 <Link key={id} href={`/logbook/${id}`}>
-                  {index === 0 ? "The entry it rests on" : "and another"}
+                  {index === 0 ? t("entry") : t("another")}
                 </Link>
               ))}
             </p>
             {mayRecord && row.channels.length > 0 && row.class !== "cij" && (
-              <Link href={`/check?machines=${row.id}`} className="press press-main">
-                Enter a check
+              <Link href={`/check?machines=${row.id}`} className={buttonLook("primary")}>
+                {t("enter")}
               </Link>
             )}
-            {mayDo(role, "release") && (row.word === "Hold" || row.word === "Unchecked") && <ReleaseForm machine={row} />}
+            {mayDo(role, "release") && (row.word === "Hold" || row.word === "Unchecked") && (
+              <Suspense>
+                <ReleaseForm machine={row} />
+              </Suspense>
+            )}
           </PopCard>
         </Popover.Root>
       </td>
@@ -111,13 +118,45 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose, ar
             ))}
         </span>
       </td>
-      <td className="pr-2">{cell(row.beats.opening, row.missed?.closing)}</td>
-      <td className="pr-2">{cell(row.beats.midday)}</td>
-      <td className="pr-2">{cell(row.beats.closing)}</td>
+      {BEATS.map((beat) => (
+        <td key={beat} className="pr-2" style={clockBeat === beat ? nowLine(clockShare) : undefined}>
+          {cell(row.beats[beat], beat === "opening" && row.missed?.closing)}
+        </td>
+      ))}
+      <td className="max-lg:hidden">
+        <WeekBars row={row} />
+      </td>
       <td className="pr-3">{cell(row.also)}</td>
     </tr>
   );
 });
+
+/** The line of now through a column. */
+const nowLine = (share: number): CSSProperties => ({
+  backgroundImage: "linear-gradient(var(--accent), var(--accent))",
+  backgroundSize: "2px 100%",
+  backgroundRepeat: "no-repeat",
+  backgroundPosition: `${share * 100}% 0`,
+});
+
+const [BAR_PX, FULL_MINUTES] = [22, 45];
+
+/** Hands of the next seven days, a bar a day. */
+function WeekBars({ row }: { row: MachineRow }) {
+  const words = row.week.map(({ minutes }) => minutes).join(", ");
+  return (
+    <span role="img" aria-label={`${row.name}: ${words} min`} title={`${words} min`} className="flex h-[24px] items-end">
+      {row.week.map(({ minutes, late }, at) => (
+        <span key={at} className="flex h-full w-[13px] items-end border-line border-b">
+          <span
+            className={`mx-auto block w-2 ${late ? "bg-hold" : "bg-ink2"}`}
+            style={{ height: minutes ? Math.max(3, (BAR_PX * Math.min(minutes, FULL_MINUTES)) / FULL_MINUTES) : 1 }}
+          />
+        </span>
+      ))}
+    </span>
+  );
+}
 
 const SHOWN = 2;
 const over = ({ state }: WorkItem) => state === "done" || state === "skipped";

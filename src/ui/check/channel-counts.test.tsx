@@ -42,7 +42,7 @@ describe("counts", () => {
   });
   test("a channel that is all missing has no counts to type; counting one up takes that back", async () => {
     const user = shown();
-    await user.click(press("Gone whole"));
+    await user.click(press("All out"));
     expect(kept).toMatchObject({ gone: true, unread: false });
     expect((field("missing") as HTMLInputElement).disabled).toBe(true);
     await user.click(press("one missing more"));
@@ -51,7 +51,7 @@ describe("counts", () => {
   test("all missing and not read shut each other out", async () => {
     const user = shown();
     await user.click(press("Not read"));
-    await user.click(press("Gone whole"));
+    await user.click(press("All out"));
     expect(kept).toMatchObject({ gone: true, unread: false });
     await user.click(press("Not read"));
     expect(kept).toMatchObject({ gone: false, unread: true });

@@ -106,7 +106,7 @@ export function ChannelCounts({
             label="Side by side"
             name={name}
           />
-          <Toggle on={counts.gone ?? false} onPress={() => set({ gone: !counts.gone, unread: false })} label="Gone whole" name={name} />
+          <Toggle on={counts.gone ?? false} onPress={() => set({ gone: !counts.gone, unread: false })} label="All out" name={name} />
           <Toggle on={counts.unread ?? false} onPress={() => set({ unread: !counts.unread, gone: false })} label="Not read" name={name} />
           {pattern && <Toggle on={open} onPress={() => setOpen(!open)} label="One by one" name={name} />}
         </div>

@@ -21,7 +21,7 @@ describe("the comb", () => {
     expect(combWords(channel({ missing: 3 }))).toBe("H2/W2, white: 3 missing");
     expect(combWords(channel({ missing: 2, weak: 1, neighbours: true }))).toBe("H2/W2, white: 2 missing, 1 weak, side by side");
     expect(combWords(channel())).toBe("H2/W2, white: none missing");
-    expect(combWords(channel({ gone: true }))).toBe("H2/W2, white: gone whole");
+    expect(combWords(channel({ gone: true }))).toBe("H2/W2, white: all out");
     expect(combWords(channel({ read: false }))).toBe("H2/W2, white: not read");
   });
   test("loses a tooth for each missing nozzle, none for weak ones, all when gone or unread", () => {

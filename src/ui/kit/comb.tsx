@@ -41,7 +41,7 @@ function teeth({ missing, weak, deflected, neighbours, which, nozzles }: CombCha
 export function combWords(channel: CombChannel): string {
   const { id, ink, missing, weak, deflected } = channel;
   const name = `${id}, ${ink.replaceAll("-", " ")}`;
-  if (channel.gone) return `${name}: gone whole`;
+  if (channel.gone) return `${name}: all out`;
   if (!channel.read) return `${name}: not read`;
   const parts = [missing ? `${missing} missing` : "", weak ? `${weak} weak` : "", deflected ? `${deflected} deflected` : ""].filter(
     Boolean,

@@ -101,9 +101,7 @@ function Body({ body }: { body: Record<string, unknown> }) {
                 </td>
               ))}
               <td>
-                {[channel.neighbours && "side by side", channel.gone && "gone whole", channel.unread && "not read"]
-                  .filter(Boolean)
-                  .join(", ")}
+                {[channel.neighbours && "side by side", channel.gone && "all out", channel.unread && "not read"].filter(Boolean).join(", ")}
               </td>
             </tr>
           ))}

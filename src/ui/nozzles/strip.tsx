@@ -52,7 +52,7 @@ function Row({
   const gaps = gone ? [] : (which?.missing ?? []);
   return (
     <g>
-      <title>{`${when}: ${gone ? "gone whole" : `${missing} missing, ${reading.weak} weak, ${reading.deflected} deflected`}`}</title>
+      <title>{`${when}: ${gone ? "all out" : `${missing} missing, ${reading.weak} weak, ${reading.deflected} deflected`}`}</title>
       {!gone && <rect x={0} y={y + 0.4} width={nozzles} height={ROW - 0.8} fill={colour} opacity={0.8} />}
       {gaps.map((k) => (
         <rect key={k} x={k} y={y} width={1.6} height={ROW} fill={ground} />

@@ -208,7 +208,7 @@ function Channels({ channels }: { channels: SheetWork["channels"] }) {
               {each}
             </th>
           ))}
-          <th className="font-normal">side by side · gone whole · not read</th>
+          <th className="font-normal">side by side · all out · not read</th>
         </tr>
       </thead>
       <tbody>

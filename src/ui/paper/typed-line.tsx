@@ -134,7 +134,7 @@ const NOTHING: Counts = { missing: 0, weak: 0, deflected: 0, neighbours: false }
 const KINDS = ["missing", "weak", "deflected"] as const;
 const MARKS = [
   ["neighbours", "side by side"],
-  ["gone", "gone whole"],
+  ["gone", "all out"],
   ["unread", "not read"],
 ] as const;
 

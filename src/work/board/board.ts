@@ -62,6 +62,8 @@ export type MachineRow = {
   /** Its waste vessel, as worked out. */
   vessel: VesselView | null;
   next: { words: string; routine: string | null; isCheck: boolean };
+  /** Hands of the next seven days, from today, in minutes: of work that comes less often than each day. */
+  week: { minutes: number; late: boolean }[];
 };
 export type BoardView = {
   seq: number;
@@ -80,6 +82,7 @@ export type BoardView = {
 
 /** An older sign that nobody explained says nothing of the machine as it stands. */
 const SIGN_DAYS = 14;
+const WEEK_DAYS = 7;
 const DEFAULT_BEAT_TIMES: Record<Beat, string> = { opening: "08:00", midday: "13:00", closing: "22:00" };
 
 /** The Board, or what has changed on it since a place in the ledger. */
@@ -173,7 +176,9 @@ function rowOf(
 ): MachineRow {
   const place = shop.machines.findIndex(({ id }) => id === machine.id);
   const repair = overlay.repairs.find((each) => each.machine === machine.id);
-  const work = goesOn(dueOfMachine(facts, shop.rules, today, mondayOf(today) + 7 - today), repair?.body);
+  const ahead = goesOn(dueOfMachine(facts, shop.rules, today, WEEK_DAYS), repair?.body);
+  const thisWeek = mondayOf(today) + WEEK_DAYS;
+  const work = ahead.filter(({ due }) => due < thisWeek);
   const day = dayBoard(work, today, overlay.around.passed);
   const { state, evidence, checks, checkedAt } = stateOf(shop, machine, facts, rows, today, {
     repair,
@@ -244,6 +249,16 @@ function rowOf(
       routine: routine?.id ?? null,
       isCheck: routine?.isCheck ?? action.kind === "recover",
     },
+    week: Array.from({ length: WEEK_DAYS }, (_, later) => {
+      const mine = ahead.filter(
+        ({ due, beat, key, state }) =>
+          Math.max(due, today) === today + later && beat === undefined && !key.endsWith("/idle") && state !== "done" && state !== "skipped",
+      );
+      return {
+        minutes: mine.reduce((sum, { routine: id }) => sum + (shop.rules.book.get(id)?.handsMinutes ?? 0), 0),
+        late: mine.some(({ state: how }) => how === "overdue"),
+      };
+    }),
   };
 }
 

@@ -52,9 +52,9 @@ const roomy = { ...judging, ladder: { ...DEFAULT_LADDER, limit: 10, cleansARung:
 describe("the first row that holds says what is next", () => {
   const cases: [string, Told[], string][] = [
     ["every channel within tolerance: release", [20, "clean", 2], "within release"],
-    ["before the first clean, one channel gone whole: look by eye", [0, 100], "one-gone look"],
+    ["before the first clean, one channel all out: look by eye", [0, 100], "one-gone look"],
     ["then one clean", [0, 100, "look"], "rung-new clean light"],
-    ["95 in a hundred missing is gone whole, 94 not", [0, 95], "one-gone look"],
+    ["95 in a hundred missing is all out, 94 not", [0, 95], "one-gone look"],
     ["94 is a poor channel", [0, 94], "rung-new clean light"],
     ["still gone after that clean: seal test", [0, 100, "look", "clean", 100], "still-gone seal-test"],
     ["the seal is good: load", [0, 100, "look", "clean", 100, "seal-test"], "still-gone load"],

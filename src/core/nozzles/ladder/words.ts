@@ -55,9 +55,9 @@ export function rowSentence({ row, standing, action }: NextStep, ladder: LadderS
   const at = rung ? `“${rung.name}”` : "this rung";
   const byRow: Record<Row, string> = {
     within: "Every channel is within tolerance.",
-    "one-gone": `${gone.join(", ")} is gone whole and was not at the last good check: likelier ink, a clip, the line or the seat than a clog. After the look one clean.`,
-    "still-gone": `${gone.join(", ")} is still gone whole after ${few(cleans, "clean")}: first the seal, then load and clean; lifting a damper lets air in, so it comes last.`,
-    "several-gone": `${gone.join(", ")} are gone whole at once: the cap seal is likelier than so many clogs. No clean before it is tested.`,
+    "one-gone": `${gone.join(", ")} is all out and was not at the last good check: likelier ink, a clip, the line or the seat than a clog. After the look one clean.`,
+    "still-gone": `${gone.join(", ")} is still all out after ${few(cleans, "clean")}: first the seal, then load and clean; lifting a damper lets air in, so it comes last.`,
+    "several-gone": `${gone.join(", ")} are all out at once: the cap seal is likelier than so many clogs. No clean before it is tested.`,
     "seal-leaks": "The pad did not brim: as long as the seal leaks no clean can draw. The cap first.",
     "worse-twice": `Worse twice running (${counts.slice(-3).join(", ")}): air or a leaking seal is likelier than dried ink. First the seal, then the supply.`,
     limit: `${few(cleans, "clean")} in this recovery, and the limit is ${ladder.limit}: more would only waste ink.`,
@@ -122,12 +122,12 @@ export function whyNotOthers({ action, standing, row }: NextStep, ladder: Ladder
     add(
       "seal-test",
       "Cap seal test",
-      gone.length ? "it comes after a clean" : "no channel is gone whole, and it did not get worse twice running",
+      gone.length ? "it comes after a clean" : "no channel is all out, and it did not get worse twice running",
     );
   add(
     "damper",
     "Lifting a damper",
-    gone.length ? "it lets air in and all starts over: last of all" : "no channel is gone whole, and it lets air in",
+    gone.length ? "it lets air in and all starts over: last of all" : "no channel is all out, and it lets air in",
   );
   add("rest", "Rest", rests ? "it has rested" : `${cleans} of ${ladder.limit} cleans are used`);
   add("technician", "A technician", `that is for after ${ladder.rests} rests`);

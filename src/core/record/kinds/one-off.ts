@@ -92,6 +92,7 @@ function withOneOff(
         opens: view.today,
         overdueAfter: view.today,
         isCheck: false,
+        glyph: "tool" as const,
         hasSteps: Boolean(view.routines[routine ?? ""]?.steps.length),
         why: ["entered here; not sent yet"],
         person: null,
