@@ -16,7 +16,7 @@ export async function enterAll(sent: readonly Sent[], said: string): Promise<boo
     toast(said, {
       action: {
         label: "Undo",
-        onClick: () => void sendEntries(back).then(() => toast("Crossed out; both stay in the ledger."), fault),
+        onClick: () => void sendEntries(back).then(() => toast("Undone. The logbook keeps both."), fault),
       },
     });
     return true;

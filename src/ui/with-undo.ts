@@ -15,7 +15,7 @@ export async function sendWithUndo(
     said,
     why,
     undo = "Undo",
-    undone = "As it was before; the ledger keeps both.",
+    undone = "Undone. The logbook keeps both.",
     after,
   }: {
     said: string;

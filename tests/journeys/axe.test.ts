@@ -11,18 +11,25 @@ const CLOSURE = demoHouse(localDay(new Date(), { timeZone: "Europe/Lisbon" })).c
 const VIEWS: [string, string, string?][] = [
   ["/", "table"],
   ["/?", "table", "state"],
+  ["/?view=compact", "h2"],
+  ["/?view=map", "h2"],
+  ["/kit", "table"],
+  ["/kit?", "table", "open"],
   ["/check?machines=fathom,sprat", "fieldset"],
   ["/check", "h1"],
+  ["/machines", "table"],
   ["/machines/teal", "svg"],
-  ["/machines/teal", "svg", "Counters"],
-  ["/machines/teal", "svg", "Say what happened"],
-  ["/machines/teal", "svg", "Basics and routines"],
-  ["/nozzles", "table"],
-  ["/nozzles/teal", "h2"],
-  ["/nozzles/teal/pattern", "img"],
+  ["/machines/teal?", "svg", "report"],
+  ["/machines/tally", "svg"],
+  ["/machines/teal/nozzles", "h2"],
+  ["/machines/teal/parts", "table"],
+  ["/machines/teal/logbook", "table"],
+  ["/machines/teal/set-up", "form"],
+  ["/machines/teal/check-sheet", "img"],
+  ["/nozzles", "h1"],
   ["/nozzles/practice?machine=5", "fieldset"],
   ["/nozzles/heads", "table"],
-  ["/ledger", "table"],
+  ["/logbook", "table"],
   ["/shop", "table"],
   ["/shop?tab=calendar", "form"],
   ["/shop?tab=machines", "ol"],
@@ -34,9 +41,11 @@ const VIEWS: [string, string, string?][] = [
   ["/shop?tab=tablets", "form"],
   ["/shop?tab=sign-ins", "table"],
   ["/safety", "dl"],
-  ["/day", "h1"],
-  ["/rounds", "h1"],
-  ["/rounds/week", "svg"],
+  ["/plan", "[data-track]"],
+  ["/plan/list", "h2"],
+  ["/plan/week", "svg"],
+  ["/plan/month", "table"],
+  ["/plan/closures", "table"],
   ["/paper", "form"],
   ["/stores", "table"],
   ["/stores/items/coder-solvent", "table"],
@@ -50,7 +59,7 @@ const VIEWS: [string, string, string?][] = [
   ["/stores/trace?machine=sprat", "form"],
   ["/stores/settings", "form"],
   ["/standby", "table"],
-  ["/standby/goby?regime=full", "svg"],
+  ["/machines/goby/idle?regime=full", "svg"],
   [`/standby/closures/${CLOSURE}`, "table"],
   ["/standby/settings", "fieldset"],
   ["/door", "table"],
@@ -74,15 +83,17 @@ const BY_NIGHT = [
   "/? state",
   "/check?machines=fathom,sprat",
   "/machines/teal",
-  "/nozzles/teal",
-  "/ledger",
+  "/kit",
+  "/machines",
+  "/machines/teal/nozzles",
+  "/logbook",
   "/shop?tab=calendar",
   "/shop?tab=schools",
   "/shop/routines/R24",
-  "/day",
-  "/rounds",
-  "/rounds/week",
-  "/standby/goby?regime=full",
+  "/plan",
+  "/plan/list",
+  "/plan/week",
+  "/machines/goby/idle?regime=full",
   `/standby/closures/${CLOSURE}`,
   "/door",
   "/stores",
@@ -143,7 +154,9 @@ test.concurrent.each([
         .first()
         .click();
     if (tab === "state") await page.locator("tbody tr:has-text('Teal') td button").first().click();
-    else if (tab) await page.getByRole("tab", { name: tab }).click();
+    if (tab === "report") await page.getByRole("button", { name: "Report a problem" }).click();
+    if (tab === "open") await page.getByRole("button", { name: "Open panel" }).click();
+    if (tab && tab !== "state") await page.getByRole("dialog").waitFor();
     await look(`${path} ${tab ?? ""}`);
   }
   expect(found).toEqual([]);
@@ -153,9 +166,9 @@ test.concurrent.each([
 test.concurrent("an entry, a run, narrow screens and the sign-in, light and night", async () => {
   const { page, context } = await signedIn("Ottoline Marsh");
   const { found, look } = looker(page);
-  await page.goto(`${FIRST}/ledger?kind=check`);
+  await page.goto(`${FIRST}/logbook?kind=check`);
   await page.locator("tbody a").first().click();
-  await page.waitForURL(/ledger\/.+/);
+  await page.waitForURL(/logbook\/.+/);
   await page.waitForSelector("dl");
   await look("an entry");
   await page.goto(`${FIRST}/paper`);

@@ -1,4 +1,4 @@
-import { type Browser, type BrowserContext, chromium, type Page } from "playwright-core";
+import { type Browser, type BrowserContext, chromium, type Locator, type Page } from "playwright-core";
 import { uuidv7 } from "uuidv7";
 import { afterAll, inject } from "vitest";
 
@@ -204,3 +204,16 @@ export async function ledgerOf(machine: string, kind = ""): Promise<Entry[]> {
 
 /** Waits until all that was entered at a tablet is sent. */
 export const sent = (page: Page): Promise<void> => page.getByRole("link", { name: "all sent" }).waitFor({ timeout: 30_000 });
+
+/** Chooses in a list that opens. */
+export async function choose(page: Page, control: Locator, option: string): Promise<void> {
+  await control.click();
+  await page.getByRole("option", { name: option }).first().click();
+}
+
+/** Opens one of the forms behind the plan's “Something changed”. */
+export async function changed(page: Page, what: string): Promise<Locator> {
+  await page.getByRole("button", { name: "Something changed" }).click();
+  await page.getByRole("menuitem", { name: what }).click();
+  return page.getByRole("dialog", { name: what });
+}

@@ -136,7 +136,7 @@ describe("bad bodies", () => {
     [
       "an amendment of nothing",
       { ...entry("amendment", "teal", { why: "x", struck: true }), amends: "00000000-0000-7000-8000-000000000000" },
-      "not in this ledger",
+      "not in this logbook",
     ],
     ["a release by an operator", entry("release", "teal", { until: new Date().toISOString(), reason: "x" }), "operator may not"],
   ])("%s is refused in words, and the rest of its batch is kept", async (_name, bad, words) => {
@@ -244,7 +244,7 @@ describe("bad bodies", () => {
     for (const path of ["/machines/nobody", "/machines/..%2f..%2fetc", "/ledger/nothing", "/ledger/%00", "/nowhere"])
       expect((await fetch(FIRST + path, { headers: { cookie } })).status, path).toBeLessThan(500);
     for (const query of ["before=x", "from=never", "text=%00", "text='%3B--", "machine=%3Cb%3E", "kind=nothing"])
-      expect((await fetch(`${FIRST}/ledger?${query}`, { headers: { cookie } })).status, query).toBe(200);
+      expect((await fetch(`${FIRST}/logbook?${query}`, { headers: { cookie } })).status, query).toBe(200);
     expect((await fetch(`${FIRST}/%E0%A4%A`, { headers: { cookie } })).status).toBeLessThan(500);
     expect(await headOf(cookie)).toBe(before);
   });
@@ -252,11 +252,11 @@ describe("bad bodies", () => {
 
 test("no script runs that the page did not ask for", async () => {
   const { page, context } = await signedIn("Bram Teasel");
-  await context.route(`${FIRST}/ledger`, async (route) => {
+  await context.route(`${FIRST}/logbook`, async (route) => {
     const response = await route.fetch();
     await route.fulfill({ response, body: (await response.text()).replace("<body", "<script>window.intruded = true</script><body") });
   });
-  await page.goto(`${FIRST}/ledger`);
+  await page.goto(`${FIRST}/logbook`);
   await page.waitForSelector("table");
   expect(await page.evaluate(() => "intruded" in window)).toBe(false);
   await context.close();

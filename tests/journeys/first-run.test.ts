@@ -60,10 +60,10 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
     delete process.env.DATABASE_URL;
     stopCluster("immediate");
     process.env.DATABASE_URL = own;
-    await page.goto(`${base}/ledger`).catch(() => {});
+    await page.goto(`${base}/logbook`).catch(() => {});
     await page.getByText("This page can't be shown just now").waitFor();
     await database(name);
-    await page.getByRole("heading", { name: "Ledger" }).waitFor({ timeout: 20_000 });
+    await page.getByRole("heading", { name: "Logbook" }).waitFor({ timeout: 20_000 });
 
     await page.getByRole("button", { name: /^Your account/ }).click();
     await page.getByRole("menuitem", { name: "Sign out" }).click();

@@ -4,6 +4,8 @@ import { join } from "node:path";
 import { describe, expect, test } from "vitest";
 import {
   beginAt,
+  changed,
+  choose,
   cookieOf,
   entry,
   LAN,
@@ -135,35 +137,36 @@ describe("runs", () => {
 describe("the day's work", () => {
   test("a morning given to three people: fill, undo, by keyboard, with who may not and why; each finds theirs first", async () => {
     const { page, context } = await signedIn("Ottoline Marsh");
-    await page.getByRole("link", { name: "Day", exact: true }).click();
-    await page.getByRole("heading", { name: "The day's work" }).waitFor();
-    await page.getByLabel("What").fill("Look at the rail");
-    await page.getByLabel("Machine").selectOption({ label: "Goby" });
-    await page.getByLabel("Skill").selectOption("dtf");
-    await page.getByRole("button", { name: "Plan it" }).click();
-    const menu = page.getByRole("button", { name: "Goby, Look at the rail: give" });
+    await page.getByRole("link", { name: "Plan", exact: true }).click();
+    await page.getByRole("link", { name: "List", exact: true }).click();
+    const urgent = await changed(page, "Urgent job");
+    await urgent.getByLabel("What").fill("Look at the rail");
+    await choose(page, urgent.getByLabel("Machine"), "Goby");
+    await choose(page, urgent.getByLabel("Skill"), "DTF");
+    await urgent.getByRole("button", { name: "Add job" }).click();
+    const menu = page.getByRole("button", { name: "Assign: Goby, Look at the rail" });
     await menu.focus();
     await page.keyboard.press("Enter");
-    const people = page.getByRole("dialog", { name: "Goby, Look at the rail: give to" });
+    const people = page.getByRole("dialog", { name: "Goby, Look at the rail: assign to" });
     expect(await people.getByRole("button", { name: /Ngozi/ }).textContent()).toContain("has no dtf skill");
     expect(await people.getByRole("button", { name: /Ngozi/ }).isDisabled()).toBe(true);
     await people.getByRole("button", { name: /Bram Teasel/ }).press("Enter");
-    await page.getByRole("region", { name: "Bram Teasel" }).getByText("Goby, Look at the rail").waitFor();
+    await page.getByRole("region", { name: "Bram Teasel" }).getByText("Goby Look at the rail").waitFor();
 
-    const notGiven = page.getByRole("region", { name: "Not given" });
+    const notGiven = page.getByRole("region", { name: "Nobody yet" });
     const before = await notGiven.getByRole("listitem").count();
     expect(before).toBeGreaterThan(5);
-    await page.getByRole("button", { name: "Fill the rest" }).click();
-    await page.getByText(/given: longest first/).waitFor({ timeout: 15_000 });
-    await page.getByText("All of the day's work is given.").waitFor();
+    await page.getByRole("button", { name: "Assign all" }).click();
+    await page.getByText(/assigned: longest first/).waitFor({ timeout: 15_000 });
+    await page.getByText("All jobs have somebody.").waitFor();
     await page.getByRole("region", { name: "Ilse Quarrie" }).getByRole("button", { name: /why/ }).first().click();
     await page.getByText(/has the least of|is the only one/).waitFor();
     await page.keyboard.press("Escape");
     await page.getByRole("button", { name: "Undo" }).last().click();
-    await page.getByText("As it was before").waitFor({ timeout: 15_000 });
+    await page.getByText("The logbook keeps both").waitFor({ timeout: 15_000 });
     expect(await notGiven.getByRole("listitem").count()).toBe(before);
-    await page.getByRole("button", { name: "Fill the rest" }).click();
-    await page.getByText("All of the day's work is given.").waitFor({ timeout: 15_000 });
+    await page.getByRole("button", { name: "Assign all" }).click();
+    await page.getByText("All jobs have somebody.").waitFor({ timeout: 15_000 });
 
     for (const [person, viewport] of [
       ["bram", TABLET],
@@ -187,14 +190,16 @@ describe("the day's work", () => {
   // It goes on from the morning that was given, so it is left out with it.
   test("by drag: to who fits; whoever is away is refused with the reason", async () => {
     const { page, context } = await signedIn("Ottoline Marsh");
-    await page.goto(`${new URL(page.url()).origin}/day`);
-    await page.getByLabel("What").fill("Sort the swabs");
-    await page.getByRole("button", { name: "Plan it" }).click();
-    const task = page.getByRole("region", { name: "Not given" }).getByText("Sort the swabs");
+    await page.goto(`${new URL(page.url()).origin}/plan/list`);
+    const urgent = await changed(page, "Urgent job");
+    await urgent.getByLabel("What").fill("Sort the swabs");
+    await urgent.getByRole("button", { name: "Add job" }).click();
+    const task = page.getByRole("region", { name: "Nobody yet" }).getByText("Sort the swabs");
     await task.waitFor();
-    await page.getByRole("combobox", { name: "Who" }).selectOption({ label: "Wren Abara" });
-    await page.getByLabel("Why", { exact: true }).fill("Dentist");
-    await page.getByRole("button", { name: "Save", exact: true }).click();
+    const roster = await changed(page, "Another shift or a swap");
+    await choose(page, roster.getByLabel("Who"), "Wren Abara");
+    await roster.getByLabel("Why", { exact: true }).fill("Dentist");
+    await roster.getByRole("button", { name: "Save", exact: true }).click();
     await page.getByRole("region", { name: "Wren Abara" }).getByText("Dentist").waitFor();
     const drag = async (name: string) => {
       const [from, to] = [await task.boundingBox(), await page.getByRole("region", { name }).boundingBox()];
@@ -211,10 +216,11 @@ describe("the day's work", () => {
     await page.getByText("Wren Abara is away: Dentist.").waitFor();
     await drag("Ottoline Marsh");
     await page.getByRole("region", { name: "Ottoline Marsh" }).getByText("Sort the swabs").waitFor();
-    await page
+    const again = await changed(page, "Another shift or a swap");
+    await again
       .getByRole("listitem")
       .filter({ hasText: /Dentist/ })
-      .getByRole("button", { name: "take back" })
+      .getByRole("button", { name: "Take back" })
       .click();
     await page.getByRole("region", { name: "Wren Abara" }).getByText("Dentist").waitFor({ state: "detached" });
     await context.close();
@@ -247,11 +253,12 @@ describe("between shifts", () => {
     const { page, context } = await signedIn("Ottoline Marsh");
     const base = new URL(page.url()).origin;
     await page.goto(`${base}/machines/gannet`);
+    await page.getByRole("button", { name: "Report a problem" }).click();
     await page.getByRole("button", { name: "Out of order" }).click();
     await page.getByLabel("What is wrong").fill("Lamp flickers");
     await page.getByLabel("Waits for").fill("a new lamp");
     await page.getByRole("checkbox", { name: "Waste look" }).check();
-    await page.getByRole("button", { name: "It is out of order" }).click();
+    await page.getByRole("button", { name: "Set out of order" }).click();
     await page.getByText("Lamp flickers, since").first().waitFor();
     await page.goto(`${base}/`);
     const row = page.locator('tr:has(th[scope=row]:has-text("Gannet"))');
@@ -269,13 +276,13 @@ describe("between shifts", () => {
     await page.getByRole("button", { name: "Take back" }).click();
     await wall?.getByText("no longer good").waitFor({ timeout: 8000 });
     await page.goto(`${base}/machines/gannet`);
-    await page.getByRole("button", { name: "Repaired and checked" }).click();
+    await page.getByRole("button", { name: "Back in order" }).click();
     await page.getByText(/A repair is closed by a nozzle check/).waitFor();
     await sync(
       await cookieOf("ngozi"),
       entry("check", "gannet", { channels: [{ id: "H1/K", missing: 0, weak: 0, deflected: 0, neighbours: false }] }),
     );
-    await page.getByRole("button", { name: "Repaired and checked" }).click();
+    await page.getByRole("button", { name: "Back in order" }).click();
     await page.getByText("Gannet is back in order.").waitFor();
     await page.getByRole("region", { name: "State" }).getByText("Ready").waitFor();
     await wall?.context().close();
@@ -299,7 +306,7 @@ describe("finding", () => {
     await page.getByLabel("Code on the tag").fill(String(tag).toLowerCase());
     await page.getByRole("button", { name: "Open" }).click();
     await page.getByRole("heading", { name: "Plover" }).waitFor();
-    await page.goto(`${base}/ledger`);
+    await page.goto(`${base}/logbook`);
     await page.keyboard.press("/");
     await page.getByRole("combobox", { name: /Search/ }).fill("humidif");
     await page.getByRole("option", { name: /Humidifier out since Friday/ }).waitFor();

@@ -32,8 +32,7 @@ describe("a routine of the house", () => {
     await page.getByRole("region", { name: "The run as it will look" }).getByText("step 1 of 3").waitFor();
     await page.getByRole("button", { name: "Put in force" }).click();
     await page.waitForURL(/routines\/house-belt/);
-    await page.goto(`${FIRST}/machines/stave`);
-    await page.getByRole("tab", { name: "Basics and routines" }).click();
+    await page.goto(`${FIRST}/machines/stave/set-up`);
     await page.getByLabel(/Belt look/).check();
     await page.getByRole("button", { name: "Save" }).click();
     await page.getByText("Stave saved.").waitFor();
@@ -54,7 +53,7 @@ describe("a routine of the house", () => {
     await floor.page.getByRole("button", { name: "End the run" }).click();
     await floor.page.getByRole("heading", { name: /^Done at/ }).waitFor();
     await floor.page.getByRole("link", { name: "all sent" }).waitFor();
-    await page.goto(`${FIRST}/ledger?machine=stave&kind=run`);
+    await page.goto(`${FIRST}/logbook?machine=stave&kind=run`);
     await page.getByText("Belt look").first().waitFor();
     await floor.context.close();
     await context.close();
@@ -150,7 +149,7 @@ describe("on paper", () => {
     await page.reload();
     await wipers.check();
     await enter.click();
-    await page.getByRole("heading", { name: /is in the ledger$/ }).waitFor();
+    await page.getByRole("heading", { name: /is in the logbook$/ }).waitFor();
     await page.getByText("entries, Bram Teasel's, with the times of the sheet; marked as typed in by Ottoline Marsh.").waitFor();
     await page.getByRole("link", { name: "See the entries" }).click();
     await page

@@ -107,9 +107,9 @@ test("a bottle flush is not begun with the bottle too full", async () => {
 
 test("one machine's gap: bad input in words, a part of the cost changed moves the crossing; the door says what is not right", async () => {
   const { page, context, faults } = await signedIn("Ottoline Marsh");
-  await page.goto(`${FIRST}/standby/sprat?from=2030-01-02T08:00&to=2030-01-01T08:00`);
+  await page.goto(`${FIRST}/machines/sprat/idle?from=2030-01-02T08:00&to=2030-01-01T08:00`);
   await page.getByRole("alert").getByText("ends before it begins").waitFor();
-  await page.goto(`${FIRST}/standby/goby?regime=full`);
+  await page.goto(`${FIRST}/machines/goby/idle?regime=full`);
   await page.getByText("Empty the waste").first().waitFor();
   const chart = page.getByRole("img", { name: /Cost over the gap/ });
   const before = await chart.getAttribute("aria-label");

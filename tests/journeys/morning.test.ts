@@ -76,7 +76,7 @@ describe("the morning", () => {
     await page.getByLabel("Choose Sprat").check();
     await page.getByLabel("Choose Smelt").check();
     await page.getByRole("button", { name: "Not today" }).click();
-    await page.getByText("2 machines won't print today.").waitFor();
+    await page.getByText("Does not print today: 2 machines.").waitFor();
     await page
       .locator(row("Sprat"))
       .getByRole("button", { name: /Waste look/ })
@@ -97,6 +97,7 @@ describe("the morning", () => {
     await item.focus();
     await page.keyboard.press("Enter");
     await page.getByLabel("or at").fill("04:30");
+    await page.getByLabel("or at").blur();
     await page.getByRole("button", { name: "Done at 04:30" }).press("Enter");
     await page.getByText("Plover: Waste look done.").waitFor();
     await page
@@ -108,7 +109,7 @@ describe("the morning", () => {
       .locator(row("Plover"))
       .getByRole("button", { name: /Waste look, (due|late)/ })
       .click();
-    await page.getByLabel("Skip, because").fill("Bottle is new");
+    await page.getByLabel("Reason").fill("Bottle is new");
     await page.getByRole("button", { name: "Skip", exact: true }).click();
     await page
       .locator(row("Plover"))
@@ -140,9 +141,10 @@ describe("the morning", () => {
     });
     const { page, context } = await signedIn("Ottoline Marsh");
     await page.locator(row("Goby")).getByRole("button", { name: /Hold/ }).click();
-    await page.getByLabel("Release it all the same, because").fill("One-colour crates only");
-    await page.getByLabel("until").fill("23:50");
-    await page.getByRole("button", { name: "Release with care" }).click();
+    await page.getByLabel("Why may it print").fill("One-colour crates only");
+    await page.getByLabel("Until").fill("23:50");
+    await page.getByLabel("Until").blur();
+    await page.getByRole("button", { name: "Allow with care" }).click();
     await page.locator(row("Goby")).getByText("With care").waitFor();
     await context.close();
   });

@@ -129,7 +129,7 @@ test("by keys alone nozzles are marked one by one, and the page of nozzles shows
     expect(await page.getByLabel(`H1/K, black: ${what}`, { exact: true }).inputValue()).toBe(count);
   await page.getByRole("button", { name: "Enter Plover" }).press("Enter");
   await page.getByRole("status").getByText("With care").first().waitFor();
-  await page.goto(`${FIRST}/nozzles/plover`);
+  await page.goto(`${FIRST}/machines/plover/nozzles`);
   const two = page.getByRole("region", { name: "Two checks" });
   await two.getByRole("row", { name: /H1\/K.*new 3, 23, 25/ }).waitFor();
   expect(faults).toEqual([]);
@@ -201,7 +201,7 @@ test("practice: a beginner brings a simulated machine to an end, and the record 
 
 test("the check sheet's editor draws what is typed and says what is wrong with it; a file that is none is refused", async () => {
   const { page, context } = await signedIn("Ottoline Marsh");
-  await page.goto(`${FIRST}/nozzles/plover/pattern`);
+  await page.goto(`${FIRST}/machines/plover/check-sheet`);
   await page.getByRole("img", { name: /^The check sheet of Plover: H1\/K with 120 nozzles/ }).waitFor();
   await page.getByLabel("H1/C: from left, mm").fill("12");
   await page

@@ -7,7 +7,7 @@ import { APP_ROLE, dropDatabase, ensureDatabase, freePort } from "../../commands
 import { isoDay, weekday } from "../../src/core/calendar/day.ts";
 import { instantOf, localDay } from "../../src/core/calendar/site-time.ts";
 import { migrateDatabase } from "../../src/ledger/migrate.ts";
-import { DESK, newPage, TABLET } from "./browser.ts";
+import { changed, choose, DESK, newPage, TABLET } from "./browser.ts";
 
 /** A morning by rounds, in a house of its own whose clock stands: planned at 4:02, gone otherwise at 4:20. */
 
@@ -61,28 +61,26 @@ async function at(base: string, person: string, path: string, viewport = DESK): 
   await page.goto(base + path);
   return page;
 }
-const status = (page: Page) => page.locator("main > p[aria-live]").first();
-const putInForce = async (page: Page) => {
-  await page.getByRole("button", { name: "Put in force" }).click();
-  await page.getByText(/^In force since/).waitFor();
+const publish = async (page: Page) => {
+  await page.getByRole("button", { name: "Publish" }).click();
+  await page.getByText(/^Published at/).waitFor();
 };
 
 test.skipIf(process.env.ZESTY_OWN_DATABASE)(
-  "a round is planned by one press, laid by hand, put in force, followed on two tablets, and mended when somebody is gone and a machine breaks",
+  "a plan is there when the page opens, changed by hand, published, followed on two tablets, and repaired when somebody is gone and a machine breaks",
   async () => {
-    const page = await at(early, "ottoline", "/rounds");
-    await page.getByRole("button", { name: "Plan the round" }).click();
-    await page.getByRole("button", { name: "Put in force" }).waitFor({ timeout: 20_000 });
-    expect(await status(page).textContent()).toContain("Not in force yet.");
+    const page = await at(early, "ottoline", "/plan?what=opening");
+    await page.getByRole("button", { name: "Publish" }).waitFor({ timeout: 20_000 });
+    await page.getByText("Not published yet.").waitFor();
 
     // By keys: a piece of work is carried later; what it costs is said before it is dropped, and it can be undone.
     const bar = page.getByRole("button", { name: /^Plover UV opening/ });
     const before = await bar.getAttribute("aria-label");
     await bar.focus();
     for (let press = 0; press < 6; press++) await page.keyboard.press("ArrowRight");
-    await page.getByText(/^Plover UV opening at .*: it (costs|saves)/).waitFor();
+    await page.getByText(/^Plover UV opening at .*: Fits: it (costs|saves)/).waitFor();
     await page.keyboard.press("Enter");
-    await page.getByText(/Plover UV opening laid by hand/).waitFor();
+    await page.getByText(/Plover UV opening moved: /).waitFor();
     expect(await bar.getAttribute("aria-label")).not.toBe(before);
     await page.getByRole("button", { name: "Undo" }).click();
     expect(await bar.getAttribute("aria-label")).toBe(before);
@@ -91,12 +89,13 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
     await bar.click();
     const panel = page.getByRole("region", { name: "Plover UV opening" });
     await panel.getByLabel("Start").fill("04:01");
-    await panel.getByText(/There it breaks a rule: starts at 04:01, before now/).waitFor();
-    await panel.getByRole("button", { name: "Lay it there" }).click();
+    await panel.getByLabel("Start").blur();
+    await panel.getByText(/That breaks a rule: starts at 04:01, before now/).waitFor();
+    await panel.getByRole("button", { name: "Move it there" }).click();
     await page.getByText(/stays where it was/).waitFor();
     await panel.getByRole("button", { name: "Lock" }).click();
     await page.getByRole("button", { name: /^Plover UV opening.*locked/ }).waitFor();
-    await putInForce(page);
+    await publish(page);
 
     // Two operators follow it: what is first, and what comes while the first works by itself.
     const bram = await at(early, "bram", "/floor", TABLET);
@@ -114,34 +113,36 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
     expect(first).toMatch(/04:0\d/);
 
     // Twenty minutes on, nothing else was begun: the round no longer fits and is mended by itself, then for somebody who is gone.
-    const desk = await at(later, "ottoline", "/rounds");
-    await desk.getByText(/Mended: what was told/).waitFor({ timeout: 20_000 });
-    await putInForce(desk);
-    const gone = desk.getByRole("region", { name: "The day goes otherwise" });
-    await gone.getByLabel("Who").selectOption({ label: "Ilse Quarrie" });
+    const desk = await at(later, "ottoline", "/plan");
+    await desk.getByText(/Repaired. People keep what they were told/).waitFor({ timeout: 20_000 });
+    await publish(desk);
+    const gone = await changed(desk, "Someone is away");
+    await choose(desk, gone.getByLabel("Who"), "Ilse Quarrie");
     await gone.getByRole("button", { name: "Away for the rest of the day" }).click();
-    const changed = desk.getByRole("region", { name: "What changed" });
-    await changed
+    const changes = desk.getByRole("region", { name: "What changed" });
+    await changes
       .getByText(/Ilse → /)
       .first()
       .waitFor({ timeout: 20_000 });
-    await putInForce(desk);
-    await gone.getByLabel("Machine").first().selectOption({ label: "Gannet" });
-    await gone.getByLabel("What is wrong").fill("lamp is dark");
-    await gone.getByRole("button", { name: "Out of order" }).click();
-    await changed
+    await publish(desk);
+    const dark = await changed(desk, "A machine is out of order");
+    await choose(desk, dark.getByLabel("Machine"), "Gannet");
+    await dark.getByLabel("What is wrong").fill("lamp is dark");
+    await dark.getByRole("button", { name: "Set out of order" }).click();
+    await changes
       .getByText(/Gannet/)
       .first()
       .waitFor({ timeout: 20_000 });
-    await putInForce(desk);
+    await publish(desk);
     expect(await desk.getByRole("button", { name: /^Gannet/ }).count()).toBe(0);
     await expect.poll(() => ngozi.getByRole("region", { name: "Your round" }).textContent(), { timeout: 10_000 }).not.toContain("Gannet");
 
     // On paper, a page a person; in a calendar, read back by another library.
     await desk.goto(`${later}/round-sheets/${isoDay(day)}`);
     expect(await desk.getByRole("heading", { level: 1 }).count()).toBeGreaterThan(2);
-    await desk.goto(`${later}/rounds`);
-    await desk.getByText("Calendars of people, machines and the shop").click();
+    await desk.goto(`${later}/plan`);
+    await desk.getByRole("button", { name: "More" }).click();
+    await desk.getByRole("menuitem", { name: "Calendars" }).click();
     await desk.getByRole("button", { name: "Make an address" }).click();
     const address = await desk.getByText(/\/api\/feeds\/.*\.ics$/).textContent();
     const calendar = ICAL.parse(await (await fetch(address ?? "")).text());
@@ -154,34 +155,34 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
 test.skipIf(process.env.ZESTY_OWN_DATABASE)(
   "a short-handed day keeps the least, says what is risked, and is on the ledger; a week is levelled, and taken back",
   async () => {
-    const page = await at(later, "ottoline", "/rounds");
+    const page = await at(later, "ottoline", "/plan");
     await page
-      .getByRole("button", { name: /Mend the round|Put in force/ })
+      .getByRole("button", { name: /Fix plan|Publish/ })
       .first()
       .waitFor({ timeout: 20_000 });
-    const otherwise = page.getByRole("region", { name: "The day goes otherwise" });
-    await otherwise.getByRole("checkbox", { name: "Mirko" }).check();
-    await otherwise.getByRole("checkbox", { name: "Tadeo" }).check();
-    await otherwise.getByRole("button", { name: "Keep the least" }).click();
-    await page.getByText(/The least that can be defended/).waitFor({ timeout: 20_000 });
+    const few = await changed(page, "Few people");
+    await few.getByRole("checkbox", { name: "Mirko Salt" }).check();
+    await few.getByRole("checkbox", { name: "Tadeo Lund" }).check();
+    await few.getByRole("button", { name: "Must-do only" }).click();
+    await page.getByText(/Must-do only: \d+ kept/).waitFor({ timeout: 20_000 });
     const putOff = page.getByRole("region", { name: "Put off" });
     expect(await putOff.getByRole("listitem").first().textContent()).toMatch(/put off|nothing is known/);
-    await putInForce(page);
-    await page.goto(`${later}/ledger`);
+    await publish(page);
+    await page.goto(`${later}/logbook`);
     await page
       .getByText(/short-handed, \d+ put off/)
       .first()
       .waitFor();
 
-    await page.goto(`${later}/rounds/week`);
-    const moves = page.getByRole("region", { name: "Moves" });
+    await page.goto(`${later}/plan/week`);
+    const moves = page.getByRole("region", { name: "Would move" });
     const offered = await moves.getByRole("listitem").count();
     expect(offered).toBeGreaterThan(1);
     await moves.getByRole("checkbox").first().uncheck();
-    await moves.getByRole("button", { name: `Move ${offered - 1}` }).click();
+    await page.getByRole("button", { name: `Move ${offered - 1} jobs` }).click();
     await page.getByText(`${offered - 1} moved.`).waitFor();
     await page.getByRole("button", { name: "Undo" }).click();
-    await page.getByText(/As it was before/).waitFor();
+    await page.getByText(/The logbook keeps both/).waitFor();
     await page.goto(`${later}/rounds-month`);
     expect(await page.getByRole("row").count()).toBeGreaterThan(24);
     await page.context().close();

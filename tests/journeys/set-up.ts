@@ -32,7 +32,7 @@ export default async function setUp(project: TestProject): Promise<() => void> {
   const copies: ChildProcess[] = [];
   for (const name of ["first", "second"] as const) {
     const port = await freePort();
-    const server = startServer({ port, databaseUrl: url, demo: true, log });
+    const server = startServer({ port, databaseUrl: url, demo: true, log, env: { ZESTY_KIT: "1" } });
     await waitUntilUp(port, server, log);
     copies.push(server);
     project.provide(name, `http://127.0.0.1:${port}`);

@@ -118,8 +118,7 @@ describe("bringing in", () => {
 describe("settings", () => {
   test("closures, beats and a machine's routines are changed on the screen, and what is due follows", async () => {
     const { page, context, faults } = await signedIn("Ottoline Marsh");
-    await page.goto(`${FIRST}/machines/gannet`);
-    await page.getByRole("tab", { name: "Basics and routines" }).click();
+    await page.goto(`${FIRST}/machines/gannet/set-up`);
     await page.getByLabel(/R08 Waste look/).uncheck();
     await page.getByLabel(/R15 Weekly check print/).check();
     await page.getByLabel("Name").fill("Gannet one");
@@ -209,15 +208,15 @@ describe("taking the ledger out", () => {
 
   test("the ledger's page filters by machine, person, kind, days and words, and pages by key", async () => {
     const { page, context } = await signedIn("Bram Teasel");
-    await page.goto(`${FIRST}/ledger?machine=teal&kind=check`);
+    await page.goto(`${FIRST}/logbook?machine=teal&kind=check`);
     expect(await page.locator("tbody tr").count()).toBe(50);
     const first = await page.locator("tbody tr").first().textContent();
     await page.getByRole("link", { name: "Older" }).click();
     await page.waitForURL(/before=/);
     expect(await page.locator("tbody tr").first().textContent()).not.toBe(first);
-    await page.goto(`${FIRST}/ledger?text=humidifier+friday`);
+    await page.goto(`${FIRST}/logbook?text=humidifier+friday`);
     expect(await page.locator("tbody tr").count()).toBe(1);
-    await page.goto(`${FIRST}/ledger?from=2026-02-31`);
+    await page.goto(`${FIRST}/logbook?from=2026-02-31`);
     expect(await page.locator("p[role=alert]").textContent()).toContain("is no day");
     await context.close();
   });

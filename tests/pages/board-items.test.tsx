@@ -37,7 +37,7 @@ describe("a piece of work on the Board", () => {
   test("is skipped with a reason only", async () => {
     const { user, card } = await openItem(/^Sprat: Waste look/);
     expect(card.getByRole<HTMLButtonElement>("button", { name: "Skip" }).disabled).toBe(true);
-    await user.type(card.getByLabelText("Skip, because"), "no bottle here");
+    await user.type(card.getByLabelText("Reason"), "no bottle here");
     await user.click(card.getByRole("button", { name: "Skip" }));
     await waitFor(async () =>
       expect((await entriesOf("routine"))[0]?.body).toMatchObject({ outcome: "skipped", reason: "no bottle here" }),

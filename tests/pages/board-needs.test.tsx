@@ -34,7 +34,7 @@ describe("a machine on hold", () => {
     const user = await visit("/");
     const [first] = screen.getAllByRole("article");
     expect(first?.getAttribute("aria-label")).toBe("Teal");
-    expect(first?.textContent).toContain("9 missing");
+    expect(first?.textContent).toContain("9 out");
     await user.click(docket("Teal").getByRole("button", { name: /^Give to / }));
     await waitFor(async () => expect(await tasks()).toHaveLength(1));
     const [work] = await entriesOf("one-off");
@@ -52,7 +52,7 @@ describe("a machine on hold", () => {
     await signedInAs("bram");
     await visit("/");
     expect(docket("Teal").queryByRole("button", { name: /^Give to / })).toBeNull();
-    expect(docket("Teal").getByRole("link", { name: "Open machine" }).getAttribute("href")).toBe("/nozzles/teal");
+    expect(docket("Teal").getByRole("link", { name: "Open machine" }).getAttribute("href")).toBe("/machines/teal/nozzles");
   });
 });
 

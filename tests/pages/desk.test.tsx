@@ -25,14 +25,15 @@ describe("the Board", () => {
   test("chosen machines are entered together", async () => {
     const user = await visit("/");
     for (const name of ["Teal", "Sprat"]) await user.click(screen.getByRole("checkbox", { name: `Choose ${name}` }));
-    const bar = screen.getByRole("region", { name: "Chosen machines" });
+    const bar = await screen.findByRole("region", { name: "Chosen machines" });
     expect(bar.textContent).toMatch(/2/);
     expect(within(bar).getAllByRole("button").length).toBeGreaterThan(1);
   });
   test("shows one area only, and says when there is none of a kind", async () => {
     const user = await visit("/");
     const all = screen.getAllByRole("checkbox", { name: /^Choose / }).length;
-    await user.selectOptions(screen.getByLabelText("Area"), "Film hall");
+    await user.click(screen.getByRole("button", { name: "Filter" }));
+    await choose(user, await screen.findByRole("combobox", { name: "Area" }), "Film hall");
     expect(screen.getAllByRole("checkbox", { name: /^Choose / }).length).toBeLessThan(all);
   });
 });

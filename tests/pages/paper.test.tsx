@@ -56,7 +56,7 @@ describe("a routine's sheet", () => {
     for (const group of screen.queryAllByRole("group", { name: /, line \d+$/ }))
       await user.click(within(group).getAllByRole("button")[0] as HTMLElement);
     await user.click(enter());
-    await screen.findByRole("heading", { name: /is in the ledger$/ });
+    await screen.findByRole("heading", { name: /is in the logbook$/ });
     const kept = await runs();
     expect(kept.map(({ body }) => body.event)).toEqual(["start", ...kept.slice(1, -1).map(({ body }) => body.event), "end"]);
     expect(kept.every(({ person, machine, routine }) => person === "bram" && machine === "teal" && routine === "R08")).toBe(true);
@@ -74,7 +74,7 @@ describe("a routine's sheet", () => {
     expect(fault()).toMatch(/why was it not finished\?/);
     await user.type(screen.getByLabelText("Why"), "bottle was locked");
     await user.click(enter());
-    await screen.findByRole("heading", { name: /is in the ledger$/ });
+    await screen.findByRole("heading", { name: /is in the logbook$/ });
     expect((await runs()).at(-1)?.body).toMatchObject({ event: "abandon", reason: "bottle was locked" });
   });
 
@@ -86,7 +86,7 @@ describe("a routine's sheet", () => {
     await user.click(screen.getByRole("button", { name: /Not finished/ }));
     await user.type(screen.getByLabelText("Why"), "called away");
     await user.click(enter());
-    await screen.findByRole("heading", { name: /is in the ledger$/ });
+    await screen.findByRole("heading", { name: /is in the logbook$/ });
     await visit(`/paper/${id}`);
     expect(document.body.textContent).toMatch(/Typed in already: .* by Ottoline/);
     expect(screen.getByLabelText<HTMLInputElement>(/: ended$/).value).toBe("");
@@ -132,7 +132,7 @@ describe("a shift's sheet", () => {
     await user.type(within(second).getByLabelText("Why"), "no swabs");
     await user.type(screen.getByLabelText("What else was seen"), "hall was cold");
     await user.click(enter());
-    await screen.findByRole("heading", { name: /is in the ledger$/ });
+    await screen.findByRole("heading", { name: /is in the logbook$/ });
     const skipped = (await entriesOf("routine")).map(({ body, person, happenedAt }) => [person, body.reason, happenedAt.toISOString()]);
     expect(skipped).toContainEqual(["bram", "machine was printing", "2026-11-25T08:10:00.000Z"]);
     expect(skipped).toContainEqual(["bram", "no swabs", "2026-11-25T08:20:00.000Z"]);

@@ -6,7 +6,7 @@ import type { WorkItem } from "../../core/tasks/work-item.ts";
 import type { MachineRow } from "../../work/board/board.ts";
 import { initialsOf } from "../kit/initials.tsx";
 import { Mark } from "../kit/state-mark.tsx";
-import type { Group } from "./board.tsx";
+import type { Group } from "./groups.ts";
 
 const over = ({ state }: WorkItem) => state === "done" || state === "skipped";
 const QUIET: MachineRow["word"][] = ["Ready", "Printing"];

@@ -5,7 +5,7 @@ import { BEATS } from "../../core/fleet/vocabulary.ts";
 import type { MachineRow } from "../../work/board/board.ts";
 import { Initials } from "../kit/initials.tsx";
 import { Mark } from "../kit/state-mark.tsx";
-import type { Group } from "./board.tsx";
+import type { Group } from "./groups.ts";
 
 const LOOK: Record<MachineRow["word"], string> = {
   Ready: "border-ready bg-ready-wash",

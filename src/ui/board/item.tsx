@@ -32,11 +32,13 @@ export function Item({
   item,
   machine,
   mayRecord,
+  mayPlan,
   wide,
 }: {
   item: WorkItem;
   machine: Pick<MachineRow, "id" | "name">;
   mayRecord: boolean;
+  mayPlan: boolean;
   wide?: boolean;
 }) {
   const [open, setOpen] = useState(false);
@@ -77,7 +79,7 @@ export function Item({
           className="z-20 w-80 rounded-sm border border-rule bg-card p-3 shadow-lg"
         >
           <Suspense fallback={<p className="text-ink2">{item.name}</p>}>
-            <ItemDetail item={item} machine={machine} mayRecord={mayRecord} close={() => setOpen(false)} />
+            <ItemDetail item={item} machine={machine} mayRecord={mayRecord} mayPlan={mayPlan} close={() => setOpen(false)} />
           </Suspense>
         </Popover.Content>
       </Popover.Portal>

@@ -36,7 +36,10 @@ const AIR: Record<string, string> = { dry: "text-hold font-semibold", damp: "tex
 export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose, area, clockBeat, clockShare }: Props) {
   const t = useTranslations("board.row");
   const mayRecord = mayDo(role, "record");
-  const cell = (items: WorkItem[], checkFirst = false) => <Cell items={items} row={row} mayRecord={mayRecord} checkFirst={checkFirst} />;
+  const mayPlan = mayDo(role, "plan");
+  const cell = (items: WorkItem[], checkFirst = false) => (
+    <Cell items={items} row={row} mayRecord={mayRecord} mayPlan={mayPlan} checkFirst={checkFirst} />
+  );
   const combWidth = Math.min(24, Math.floor((118 - 2 * row.channels.length) / Math.max(1, row.channels.length)));
   return (
     <tr className={`h-[30px] border-line border-b align-middle ${chosen ? "bg-well" : ""}`}>
@@ -163,7 +166,19 @@ const over = ({ state }: WorkItem) => state === "done" || state === "skipped";
 const RANK: Record<WorkItem["state"], number> = { overdue: 0, due: 1, open: 2, coming: 3, skipped: 4, done: 4 };
 
 /** What is open by name, the most pressing first (after a missed closing the check); what is over, and what has no room, folded into a count that opens. */
-function Cell({ items, row, mayRecord, checkFirst }: { items: WorkItem[]; row: MachineRow; mayRecord: boolean; checkFirst: boolean }) {
+function Cell({
+  items,
+  row,
+  mayRecord,
+  mayPlan,
+  checkFirst,
+}: {
+  items: WorkItem[];
+  row: MachineRow;
+  mayRecord: boolean;
+  mayPlan: boolean;
+  checkFirst: boolean;
+}) {
   const rank = (item: WorkItem) => (checkFirst && item.isCheck ? -1 : RANK[item.state]);
   const open = items.filter((item) => !over(item)).sort((a, b) => rank(a) - rank(b) || (a.due < b.due ? -1 : 1));
   const named = open.length === SHOWN + 1 ? open : open.slice(0, SHOWN);
@@ -185,9 +200,9 @@ function Cell({ items, row, mayRecord, checkFirst }: { items: WorkItem[]; row: M
   return (
     <div className="flex min-w-0 items-center gap-1 leading-[1.2] max-lg:flex-wrap">
       {named.map((item) => (
-        <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} />
+        <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} mayPlan={mayPlan} />
       ))}
-      {rest.length === 1 && rest[0] && <Item item={rest[0]} machine={row} mayRecord={mayRecord} />}
+      {rest.length === 1 && rest[0] && <Item item={rest[0]} machine={row} mayRecord={mayRecord} mayPlan={mayPlan} />}
       {rest.length > 1 && (
         <Popover.Root>
           <Popover.Trigger
@@ -204,7 +219,7 @@ function Cell({ items, row, mayRecord, checkFirst }: { items: WorkItem[]; row: M
           </Popover.Trigger>
           <PopCard label={`${row.name}: more`} align="start" className="max-h-96 gap-1.5">
             {rest.map((item) => (
-              <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} wide />
+              <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} mayPlan={mayPlan} wide />
             ))}
           </PopCard>
         </Popover.Root>

@@ -1,5 +1,4 @@
-import { type DrawnPart, Label, Piece, Used } from "./drawn.tsx";
-import type { HeadEndProps } from "./head-end.tsx";
+import { type DrawnPart, type HeadEndProps, Label, Piece, Used } from "./drawn.tsx";
 import { InkBars } from "./ink-bars.tsx";
 
 /** Along the jet, in the order that a drop passes them. */

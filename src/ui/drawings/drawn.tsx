@@ -1,5 +1,7 @@
 "use client";
 import type { KeyboardEvent, ReactNode } from "react";
+import type { Machine } from "../../core/fleet/schema.ts";
+import type { ChannelView } from "../../core/nozzles/channel-views.ts";
 
 /** A part as a drawing knows it. */
 export type DrawnPart = {
@@ -21,6 +23,21 @@ export type Drawn = {
   selected: string | null;
   onSelect?: (id: string) => void;
 };
+
+/** A waste vessel with what is thought to be in it. */
+export type VesselLevel = { id: string; name: string; volumeMl: number; limitMl: number; ml: number | null; words: string | null };
+
+/** All that a head end is drawn from. */
+export type HeadEndProps = {
+  machine: Machine;
+  channels: readonly ChannelView[];
+  levels: ReadonlyMap<string, number | null>;
+  vessels: readonly VesselLevel[];
+  /** What the cap still draws, as a share of what it drew when new. */
+  suction: number | null;
+  /** The last check holds no more. */
+  stale: boolean;
+} & Drawn;
 
 const PERCENT = (share: number) => `${Math.round(share * 100)} %`;
 

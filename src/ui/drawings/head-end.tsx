@@ -3,27 +3,16 @@ import type { Machine } from "../../core/fleet/schema.ts";
 import type { ChannelView } from "../../core/nozzles/channel-views.ts";
 import { Comb } from "../kit/comb.tsx";
 import { Coder } from "./coder.tsx";
-import { type Drawn, type DrawnPart, Label, Patterns, Piece, Used } from "./drawn.tsx";
+import { type Drawn, type DrawnPart, type HeadEndProps, Label, Patterns, Piece, Used } from "./drawn.tsx";
 import { InkBars } from "./ink-bars.tsx";
 import { Medium } from "./medium.tsx";
-import { drawnAtStation, Station, type VesselLevel } from "./station.tsx";
+import { drawnAtStation, Station } from "./station.tsx";
 
 const WIDTH = 720;
 const HEIGHT = { coder: 340, printer: 404 };
 const CARRIAGE = { x: 176, y: 84, width: 350, height: 144 };
 /** Kinds that have a place of their own in the drawing; others stand as named plates under it. */
 const PLACED = ["head", "damper", "ink-line", "encoder-strip", "rail", "feed-roller", "lamp"];
-
-export type HeadEndProps = {
-  machine: Machine;
-  channels: readonly ChannelView[];
-  levels: ReadonlyMap<string, number | null>;
-  vessels: readonly VesselLevel[];
-  /** What the cap still draws, as a share of what it drew when new. */
-  suction: number | null;
-  /** The last check holds no more. */
-  stale: boolean;
-} & Drawn;
 
 /**
  * A machine's head end, drawn from its own configuration: heads with their nozzles, ink, dampers, station, waste. Each part is

@@ -1,7 +1,4 @@
-import { type Drawn, type DrawnPart, Label, Piece, percent } from "./drawn.tsx";
-
-/** A waste vessel with what is thought to be in it. */
-export type VesselLevel = { id: string; name: string; volumeMl: number; limitMl: number; ml: number | null; words: string | null };
+import { type Drawn, type DrawnPart, Label, Piece, percent, type VesselLevel } from "./drawn.tsx";
 
 const CAPS = ["cap", "drying-cap", "cap-seal", "cap-pad"];
 const SHOWN = [...CAPS, "wiper", "wiper-roll", "pump"];

@@ -77,6 +77,9 @@ export function DateInput({
   );
 }
 
+/** A time that is typed to its end. */
+const WHOLE = /^([01]\d|2[0-3]):[0-5]\d$/;
+
 /** A time of day as `HH:MM`, typed; the shop's own times as presses. */
 export function TimeInput({
   value,
@@ -106,7 +109,7 @@ export function TimeInput({
         inputMode="numeric"
         placeholder="08:00"
         value={typed ?? value}
-        onChange={(event) => setTyped(event.target.value)}
+        onChange={(event) => (WHOLE.test(event.target.value) ? take(event.target.value) : setTyped(event.target.value))}
         onBlur={(event) => take(event.target.value)}
         onKeyDown={(event) => event.key === "Enter" && take(event.currentTarget.value)}
         className={`figure !text-sm ${controlLook(field?.invalid)}`}

@@ -16,7 +16,7 @@ export function EntryDesk({ page }: { page: EntryPage }) {
   return (
     <main className="mx-auto max-w-3xl px-4 py-4">
       <p>
-        <Link href="/logbook">Ledger</Link>
+        <Link href="/logbook">Logbook</Link>
       </p>
       <h1 className="mt-1">
         Entry {entry.seq}: {entry.routineName ?? entry.kindWords}
@@ -123,7 +123,7 @@ function Amend({ entry, body, channels }: { entry: EntryView; body: Record<strin
     setBusy(true);
     try {
       await sendEntries([entryOf({ kind: "amendment", amends: entry.id, body: { why, ...amendment } })]);
-      toast("Amended; the first version stays in the ledger.");
+      toast("Corrected. The first version stays in the logbook.");
       setWhy("");
       router.refresh();
     } catch (error) {

@@ -13,7 +13,7 @@ export function LedgerPage({ view, fault }: { view: LedgerView; fault?: string }
   return (
     <main className="px-4 pb-8">
       <div className="flex flex-wrap items-baseline gap-4 py-2">
-        <h1>Ledger</h1>
+        <h1>Logbook</h1>
         <span className="text-ink2">Nothing here is changed or deleted; a mistake is amended by a new entry.</span>
         <span className="ml-auto flex gap-3">
           <a href={`/api/ledger/export?format=csv&${query}`}>These as CSV</a>

@@ -26,7 +26,7 @@ export function SetAsidePage({ waiting }: { waiting: SetAsideView[] }) {
         </ul>
       )}
       <p className="mt-4">
-        <Link href="/logbook">Back to the ledger</Link>
+        <Link href="/logbook">Back to the logbook</Link>
       </p>
     </main>
   );

@@ -1,6 +1,7 @@
 "use client";
 import { Controller, useForm } from "react-hook-form";
 import { useTranslations } from "use-intl";
+import { moneySaid } from "../../core/calendar/said.ts";
 import type { MachineFrame } from "../../work/machine/frame.ts";
 import { enter } from "../enter.ts";
 import { Button } from "../kit/button.tsx";
@@ -13,7 +14,6 @@ const cents = (text: string): number | null => {
   const value = Number(text.trim().replace(",", "."));
   return Number.isFinite(value) && value >= 0 ? Math.round(value * 100) : null;
 };
-export const money = (of: number): string => (of / 100).toFixed(2);
 
 /** Out of order: what is wrong, what it waits for, when it should be back, its cost, and which work goes on. */
 export function RepairForm({ frame, done }: { frame: MachineFrame; done: () => void }) {
@@ -24,7 +24,7 @@ export function RepairForm({ frame, done }: { frame: MachineFrame; done: () => v
       symptom: repair?.body.symptom ?? "",
       waitsFor: repair?.body.waitsFor ?? "",
       expected: repair?.body.expected ?? "",
-      cost: repair?.body.costCents ? money(repair.body.costCents) : "",
+      cost: repair?.body.costCents ? (repair.body.costCents / 100).toFixed(2) : "",
       goOn: repair?.body.goOn ?? [],
     },
   });
@@ -104,7 +104,7 @@ export function OutOfOrder({
   return (
     <div className="grid gap-2 text-sm">
       <p>
-        {t("since", { day: repair.since })} {costCents ? `${t("costs", { cost: money(costCents) })} ` : ""}
+        {t("since", { day: repair.since })} {costCents ? `${t("costs", { cost: moneySaid(costCents) })} ` : ""}
         {goOn.length > 0 && t("goesOn", { names: goOn.map((id) => routines.find((each) => each.id === id)?.name ?? id).join(", ") })}
       </p>
       {mayRecord && (

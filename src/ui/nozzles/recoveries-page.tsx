@@ -1,6 +1,7 @@
 "use client";
 import Link from "next/link";
 import { useTranslations } from "use-intl";
+import { monthName } from "../../core/calendar/said.ts";
 import type { MonthOfRecoveries } from "../../work/nozzles/recoveries.ts";
 import { buttonLook } from "../kit/button.tsx";
 import { Empty } from "../kit/card.tsx";
@@ -17,7 +18,7 @@ export function RecoveriesPage({ month }: { month: MonthOfRecoveries }) {
         <Link href="/machines" className="text-sm">
           {t("back")}
         </Link>
-        <h1>{t("title", { month: month.month })}</h1>
+        <h1>{t("title", { month: monthName(month.month) })}</h1>
         <span className="ml-auto flex gap-2">
           <Link href={`/nozzles?month=${month.before}`} className={buttonLook("secondary", "small")}>
             {t("before")}
@@ -30,9 +31,9 @@ export function RecoveriesPage({ month }: { month: MonthOfRecoveries }) {
       {month.machines.length === 0 ? (
         <Empty title={t("none")} />
       ) : (
-        <section aria-label={t("title", { month: month.month })}>
+        <section aria-label={t("title", { month: monthName(month.month) })}>
           <Table
-            label={t("title", { month: month.month })}
+            label={t("title", { month: monthName(month.month) })}
             rows={month.machines}
             keyOf={({ id }) => id}
             columns={[

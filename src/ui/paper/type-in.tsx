@@ -57,7 +57,7 @@ export function TypeIn({ view }: { view: SheetView }) {
   if (kept)
     return (
       <main className="mx-auto max-w-3xl px-4 py-4">
-        <h1>Sheet {view.number} is in the ledger</h1>
+        <h1>Sheet {view.number} is in the logbook</h1>
         <p role="status" className="mt-2 text-lg">
           {kept.entries === 0
             ? "All of it was there already; nothing was added."
@@ -94,7 +94,7 @@ export function TypeIn({ view }: { view: SheetView }) {
       </div>
       {view.typedIn && (
         <p className="mt-2 border-care border-l-4 pl-3">
-          Typed in already: {view.typedIn.at} by {view.typedIn.by}. Typing it in again adds to the ledger once more.
+          Typed in already: {view.typedIn.at} by {view.typedIn.by}. Typing it in again adds to the logbook once more.
         </p>
       )}
       <div className="mt-3 flex flex-wrap items-end gap-3">

@@ -14,13 +14,12 @@ export function ClosuresPage({ view, role }: { view: ClosuresView; role: Role })
   const t = useTranslations("plan.closures");
   const { closures } = view;
   const next = closures[0];
-  const inDays = (days: number) => (days < 0 ? "already" : new Intl.RelativeTimeFormat("en", { numeric: "auto" }).format(days, "day"));
   return (
     <PlanFrame
       way="closures"
       number={closures.length || null}
       title={t("answer", { count: closures.length })}
-      more={next && t("next", { name: next.name, when: inDays(next.startsInDays) })}
+      more={next && t("next", { name: next.name, when: next.startsWords })}
     >
       {closures.length === 0 ? (
         <Empty title={t("none")}>
@@ -40,7 +39,7 @@ export function ClosuresPage({ view, role }: { view: ClosuresView; role: Role })
             { id: "from", name: t("from"), by: ({ from }) => from, cell: ({ fromWords }) => fromWords },
             { id: "to", name: t("to"), cell: ({ toWords }) => toWords },
             { id: "days", name: "", right: true, cell: ({ days }) => t("days", { count: days }) },
-            { id: "starts", name: t("starts"), by: ({ startsInDays }) => startsInDays, cell: ({ startsInDays }) => inDays(startsInDays) },
+            { id: "starts", name: t("starts"), by: ({ startsInDays }) => startsInDays, cell: ({ startsWords }) => startsWords },
             {
               id: "open",
               name: t("open"),

@@ -8,7 +8,7 @@ import { Checkbox, Field, TextInput } from "../kit/field.tsx";
 import { Select } from "../kit/select.tsx";
 import { sayFault, trying } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
-import { type DayShape, named } from "./something-changed.tsx";
+import { type DayShape, named } from "./day-shape.ts";
 
 /** Who works which shifts as a rule, the shifts there are, and what was changed. */
 export type RosterShape = {

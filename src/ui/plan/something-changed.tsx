@@ -3,7 +3,6 @@ import { ShuffleIcon } from "lucide-react";
 import { useState } from "react";
 import { useTranslations } from "use-intl";
 import { SKILLS } from "../../core/fleet/vocabulary.ts";
-import type { Worker } from "../../core/tasks/fits.ts";
 import { enter } from "../enter.ts";
 import { Button } from "../kit/button.tsx";
 import { Combobox } from "../kit/combobox.tsx";
@@ -12,15 +11,9 @@ import { Checkbox, Field, NumberInput, TextInput } from "../kit/field.tsx";
 import { Menu, MenuEntry } from "../kit/menu.tsx";
 import { Panel } from "../kit/panel.tsx";
 import { Select } from "../kit/select.tsx";
+import { type DayShape, named } from "./day-shape.ts";
 import { RosterForm, type RosterShape } from "./roster-form.tsx";
 
-/** What the forms need to know of a day. */
-export type DayShape = {
-  day: string;
-  today: string;
-  people: readonly Worker[];
-  machines: readonly { id: string; name: string }[];
-};
 type Kind = "away" | "swap" | "broken" | "urgent" | "few";
 
 /** When the day goes otherwise: someone away, a machine out of order, an urgent job, few people. Each is entered; the plan follows. */
@@ -83,8 +76,6 @@ export function SomethingChanged({
 
 type Send = (entry: Parameters<typeof enter>[0], said: string) => Promise<void>;
 type Form = { shape: DayShape; send: Send };
-export const named = (list: readonly { id: string; name: string }[]) => list.map(({ id, name }) => ({ value: id, name }));
-
 function Away({ shape, send }: Form) {
   const t = useTranslations("plan.changed");
   const there = shape.people.filter(({ shifts }) => shifts.length > 0);

@@ -7,7 +7,7 @@ import { Button } from "../kit/button.tsx";
 import { Select } from "../kit/select.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
-import { named } from "./something-changed.tsx";
+import { named } from "./day-shape.ts";
 
 /** Who usually has which machine or area; the day's open jobs are given to them by one press. */
 export function UsualTeam({ view, assign, done }: { view: DayView; assign: () => void; done: () => Promise<void> }) {

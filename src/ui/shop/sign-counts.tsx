@@ -48,7 +48,7 @@ function Reset({ count }: { count: SignCount }) {
   const reset = async () => {
     await trying(async () => {
       await sendEntries([entryOf({ kind: "sign-reset", body: { sign: count.sign, why: why.trim() } })]);
-      toast(`${count.words}: the count is set back. What was found stays in the ledger.`);
+      toast(`${count.words}: the count is set back. What was found stays in the logbook.`);
       router.refresh();
     });
   };

@@ -10,4 +10,4 @@ const ROOMS = [
 export const StandbyFrame = (frame: Frame) => <RoomsFrame name="Standby" rooms={ROOMS} {...frame} />;
 
 /** Money of the shop. */
-export const money = (cents: number): string => (cents / 100).toFixed(2);
+export { moneySaid as money } from "../../core/calendar/said.ts";

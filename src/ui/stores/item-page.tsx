@@ -1,6 +1,7 @@
 "use client";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
+import { moneySaid } from "../../core/calendar/said.ts";
 import { amountWords } from "../../core/stores/amount-words.ts";
 import { STATEMENTS } from "../../core/stores/fluids.ts";
 import type { Supplier } from "../../core/stores/item.ts";
@@ -29,7 +30,7 @@ export function ItemPage({ view, mayRecord, maySetUp, machines, suppliers }: Pro
         <span className="text-ink2">
           <strong className="text-ink">{item.keeping === "two-boxes" ? "two boxes" : view.amount}</strong>
           {view.supplier && `, from ${view.supplier}`}, {item.place}; a pack is {amountWords(item.pack, item.unit)} for{" "}
-          {(item.priceCents / 100).toFixed(2)}
+          {moneySaid(item.priceCents)}
         </span>
       }
     >

@@ -1,6 +1,7 @@
 "use client";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
+import { moneySaid } from "../../core/calendar/said.ts";
 import type { CostRow, MonthView } from "../../work/stores/month.ts";
 import { PrintNow } from "../paper/print-now.tsx";
 import { figures, TableHead } from "../table.tsx";
@@ -19,7 +20,7 @@ const COLUMNS: [keyof CostRow, string, (value: number) => string][] = [
 ];
 
 function money(cents: number): string {
-  return (cents / 100).toFixed(2);
+  return moneySaid(cents);
 }
 
 /** What looking after the machines cost in a month, beside the month before. */

@@ -2,6 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
+import { moneySaid } from "../../core/calendar/said.ts";
 import type { OpenOrder, OrdersView } from "../../work/stores/orders.ts";
 import { enter } from "../enter.ts";
 import { Field, Submit } from "../field.tsx";
@@ -144,7 +145,7 @@ function SupplierList({ supplier, mayOrder, done }: { supplier: OrdersView["supp
                 )}
               </td>
               <td className="figure whitespace-nowrap pr-4">{line.packWords}</td>
-              <td className="figure pr-4 text-right">{((many(line) * line.priceCents) / 100).toFixed(2)}</td>
+              <td className="figure pr-4 text-right">{moneySaid(many(line) * line.priceCents)}</td>
               <td className={`whitespace-nowrap ${line.now ? "font-semibold" : "text-ink2"}`}>{line.dayWords}</td>
             </tr>
           ))}
@@ -155,7 +156,7 @@ function SupplierList({ supplier, mayOrder, done }: { supplier: OrdersView["supp
           <button type="submit" className="press press-main" disabled={chosen.length === 0}>
             Put {chosen.length} on order
           </button>
-          <span className="figure">{(sum / 100).toFixed(2)}</span>
+          <span className="figure">{moneySaid(sum)}</span>
         </p>
       )}
     </form>

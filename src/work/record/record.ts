@@ -192,7 +192,7 @@ async function amendmentOf(tx: Connection, shop: Shop, who: Who, sent: Sent, hap
   if ("problems" in accepted) throw new Refusal(400, "This amendment can't be kept:", accepted.problems);
   const { why, struck, replace, happenedAt: instead } = accepted.value;
   const found = sent.amends ? await entryWithAmendments(tx, shop.id, sent.amends) : undefined;
-  if (!found) throw new Refusal(404, "The entry to amend is not in this ledger.");
+  if (!found) throw new Refusal(404, "The entry to amend is not in this logbook.");
   const target = found.entry;
   if (target.amends) throw new Refusal(400, "An amendment is not amended; amend the entry itself once more.");
   if (kindOf(target.kind)?.amend === "never")

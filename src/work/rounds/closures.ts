@@ -1,10 +1,11 @@
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
+import { relativeDay } from "../../core/calendar/said.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 
 export type ClosuresView = {
-  closures: { from: string; fromWords: string; toWords: string; name: string; days: number; startsInDays: number }[];
+  closures: { from: string; fromWords: string; toWords: string; name: string; days: number; startsInDays: number; startsWords: string }[];
 };
 
 /** The closures that are not over, the next first. */
@@ -24,6 +25,7 @@ export async function closuresView(db: Connection, actor: Actor): Promise<Closur
         name: name ?? "Closure",
         days: to - from + 1,
         startsInDays: from - today,
+        startsWords: relativeDay(from, today),
       })),
   };
 }

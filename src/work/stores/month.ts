@@ -1,5 +1,6 @@
 import Papa from "papaparse";
 import { isoDay, readDay, toDay } from "../../core/calendar/day.ts";
+import { monthName } from "../../core/calendar/said.ts";
 import { dayStart } from "../../core/calendar/site-time.ts";
 import { type HoldMark, holdHours } from "../../core/condition/hold-hours.ts";
 import { channelsOf } from "../../core/fleet/channels.ts";
@@ -60,9 +61,6 @@ const NOTHING: CostRow = {
   missed: 0,
   cents: 0,
 };
-const monthWords = (month: string) =>
-  new Date(`${month}-01T00:00:00Z`).toLocaleString("en-GB", { month: "long", year: "numeric", timeZone: "UTC" });
-
 /** A month of one's upkeep against the month before, by machine and for the house. */
 export async function monthView(db: Connection, actor: Actor, asked: string): Promise<MonthView> {
   authorise(actor, "look");
@@ -80,8 +78,8 @@ export async function monthView(db: Connection, actor: Actor, asked: string): Pr
   }));
   return {
     month,
-    words: monthWords(month),
-    beforeWords: monthWords(before),
+    words: monthName(month),
+    beforeWords: monthName(before),
     months: Array.from({ length: 12 }, (_, back) => monthOf(toDay(`${monthOf(today)}-15`) - Math.round(back * 30.44))),
     machines,
     shared: { now: now.get("") ?? NOTHING, before: then.get("") ?? NOTHING },

@@ -1,5 +1,6 @@
 import Papa from "papaparse";
 import { type Day, isoDay, readDay, spokenDay, toDay } from "../../core/calendar/day.ts";
+import { monthName } from "../../core/calendar/said.ts";
 import type { Shop } from "../../core/shop/shop.ts";
 import { amountWords } from "../../core/stores/amount-words.ts";
 import { STATEMENTS } from "../../core/stores/fluids.ts";
@@ -107,7 +108,7 @@ export async function solventView(db: Connection, actor: Actor, asked: string): 
   return {
     seq,
     month,
-    monthWords: new Date(`${month}-01T00:00:00Z`).toLocaleString("en-GB", { month: "long", year: "numeric", timeZone: "UTC" }),
+    monthWords: monthName(month),
     months: Array.from({ length: 13 }, (_, back) => monthOf(toDay(`${monthOf(today)}-15`) - Math.round(back * 30.44))),
     fluids: fluids.map((item) => ({
       item,

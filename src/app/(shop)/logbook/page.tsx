@@ -4,7 +4,7 @@ import { database } from "../../../work/database.ts";
 import { ledger } from "../../../work/record/ledger.ts";
 import { pageActor } from "../../page-actor.ts";
 
-export const metadata = { title: "Ledger" };
+export const metadata = { title: "Logbook" };
 
 export default async function Page({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
   const actor = await pageActor();

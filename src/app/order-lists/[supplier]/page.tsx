@@ -1,4 +1,5 @@
 import { notFound } from "next/navigation";
+import { moneySaid } from "../../../core/calendar/said.ts";
 import { PrintNow } from "../../../ui/paper/print-now.tsx";
 import { database } from "../../../work/database.ts";
 import { loadShop } from "../../../work/shop/shop.ts";
@@ -42,7 +43,7 @@ export default async function OrderList({ params }: { params: Promise<{ supplier
               <td className="py-1">{name}</td>
               <td className="figure text-right">{packs}</td>
               <td className="figure pl-3">{packWords}</td>
-              <td className="figure text-right">{((packs * priceCents) / 100).toFixed(2)}</td>
+              <td className="figure text-right">{moneySaid(packs * priceCents)}</td>
             </tr>
           ))}
         </tbody>
@@ -51,7 +52,7 @@ export default async function OrderList({ params }: { params: Promise<{ supplier
             <td colSpan={3} className="py-1 font-semibold">
               By the prices last known
             </td>
-            <td className="figure text-right font-semibold">{(sum / 100).toFixed(2)}</td>
+            <td className="figure text-right font-semibold">{moneySaid(sum)}</td>
           </tr>
         </tfoot>
       </table>
