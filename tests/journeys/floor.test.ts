@@ -139,6 +139,7 @@ describe("the day's work", () => {
     const { page, context } = await signedIn("Ottoline Marsh");
     await page.getByRole("link", { name: "Plan", exact: true }).click();
     await page.getByRole("link", { name: "List", exact: true }).click();
+    await page.waitForURL(/plan\/list/);
     const urgent = await changed(page, "Urgent job");
     await urgent.getByLabel("What").fill("Look at the rail");
     await choose(page, urgent.getByLabel("Machine"), "Goby");

@@ -68,7 +68,7 @@ describe("a sign", () => {
     await page.getByRole("button", { name: "Stains or drops on the work" }).click();
     const sign = page.getByRole("region", { name: "Open signs" }).locator("article", { hasText: "Stains or drops" });
     await sign.getByText("wiper or surround caked").waitFor();
-    await page.getByText(/“Stains or drops on the work” was seen at/).waitFor();
+    await page.getByText(/“Stains or drops on the work” seen at/).waitFor();
     await sign.getByText("why here").first().click();
     await sign.getByText(/2 by the trade's order \+ 0 found here = 2/).waitFor();
     await sign.getByRole("button", { name: "Make it a task" }).first().click();

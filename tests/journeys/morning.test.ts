@@ -16,7 +16,7 @@ describe("the morning", () => {
       .locator(row("Teal"))
       .getByRole("button", { name: /Hold|Unchecked/ })
       .click();
-    expect(await page.getByRole("dialog").textContent()).toMatch(/H2\/W2 has 3 missing|The last check|idle/i);
+    expect(await page.getByRole("dialog").textContent()).toMatch(/H2\/W2: 3 out|last checked|idle/i);
     expect(faults).toEqual([]);
     await context.close();
   });

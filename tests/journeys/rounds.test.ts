@@ -74,7 +74,7 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
     await page.getByText("Not published yet.").waitFor();
 
     // By keys: a piece of work is carried later; what it costs is said before it is dropped, and it can be undone.
-    const bar = page.getByRole("button", { name: /^Plover UV opening/ });
+    const bar = page.getByRole("button", { name: /^Plover UV opening, / });
     const before = await bar.getAttribute("aria-label");
     await bar.focus();
     for (let press = 0; press < 6; press++) await page.keyboard.press("ArrowRight");

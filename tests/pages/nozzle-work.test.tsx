@@ -3,7 +3,7 @@ import type { NozzlePattern } from "../../src/core/nozzles/pattern.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
 import { db } from "../ledger/database.ts";
 import { at, entry, freshHouse, site } from "../ledger/house.ts";
-import { entriesOf, fireEvent, said, screen, sentBy, signedInAs, visit, waitFor, within } from "./shop.tsx";
+import { choose, entriesOf, fireEvent, said, screen, sentBy, signedInAs, visit, waitFor, within } from "./shop.tsx";
 
 /** Nozzles at the desk: practice on a simulated machine, a machine's history, its check sheet. */
 
@@ -86,9 +86,8 @@ describe("a machine's history", () => {
     const row = (id: string) => two.getByText(id, { selector: "th span" }).closest("tr")?.textContent ?? "";
     expect(row("H1/K")).toMatch(/41|new|more/i);
     expect(row("H1/C")).not.toBe(row("H1/K"));
-    const [earlier, later] = [two.getByLabelText<HTMLSelectElement>("The earlier"), two.getByLabelText<HTMLSelectElement>("The later")];
-    expect([...earlier.options].map(({ textContent }) => textContent)).toHaveLength(2);
-    await user.selectOptions(later, earlier.value);
+    const earlier = two.getByRole("combobox", { name: "The earlier" });
+    await choose(user, two.getByRole("combobox", { name: "The later" }), (earlier.textContent ?? "").replace(/\s+$/, ""));
     expect(document.body.textContent).toContain("Choose two different ones.");
   });
 
@@ -96,9 +95,9 @@ describe("a machine's history", () => {
     const first = check("07:00", [channel("H1/K", [])]);
     await sentBy("bram", first, check("08:00", [channel("H1/K", [1])]));
     const user = await visit("/machines/teal/nozzles");
-    await user.click(screen.getByRole("button", { name: "Hold the earlier up for comparing" }));
+    await user.click(screen.getByRole("button", { name: "Keep the earlier to compare" }));
     await waitFor(async () => expect((await entriesOf("pin"))[0]?.body).toEqual({ of: first.id }));
-    await user.click(await screen.findByRole("button", { name: "Take the earlier down" }));
+    await user.click(await screen.findByRole("button", { name: "No longer keep the earlier" }));
     await waitFor(async () => expect((await entriesOf("pin"))[0]?.body).toEqual({ of: null }));
   });
 
@@ -108,9 +107,11 @@ describe("a machine's history", () => {
     const risk = within(screen.getByRole("region", { name: "Prints at risk" }));
     expect(risk.getByRole("link", { name: "last good" })).toBeTruthy();
     expect(risk.getByRole("link", { name: "failed" })).toBeTruthy();
-    const ask = risk.getByRole<HTMLButtonElement>("button", { name: "What do its checks say" });
+    const ask = risk.getByRole<HTMLButtonElement>("button", { name: "Find cause" });
     expect(ask.disabled).toBe(true);
-    fireEvent.change(risk.getByLabelText("A complaint about a print of"), { target: { value: "2026-11-25T07:30" } });
+    await user.click(risk.getByLabelText("Day of a bad print"));
+    await user.click(within(await screen.findByRole("grid")).getByRole("button", { name: /25 November 2026/ }));
+    fireEvent.change(risk.getByLabelText("Time"), { target: { value: "07:30" } });
     await user.click(ask);
     await waitFor(() => expect(screen.getByRole("region", { name: "Prints at risk" }).textContent).toMatch(/06:00/));
   });

@@ -5,7 +5,10 @@ import { toast } from "sonner";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { CLASSES, FAMILIES } from "../../core/fleet/vocabulary.ts";
 import type { MachineView } from "../../work/machine/machine.ts";
-import { Options, Submit } from "../field.tsx";
+import { Button } from "../kit/button.tsx";
+import { DateInput } from "../kit/date-input.tsx";
+import { Checkbox, Field, TextInput } from "../kit/field.tsx";
+import { Select } from "../kit/select.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { WeekdayPicker } from "../weekday-picker.tsx";
@@ -36,7 +39,7 @@ export function MachineSetUp({ view }: { view: MachineView }) {
   const families = FAMILIES[machine.class];
   return (
     <form
-      className="grid gap-6 lg:grid-cols-2"
+      className="grid gap-6 pt-4 lg:grid-cols-2"
       onSubmit={(event) => {
         event.preventDefault();
         void save();
@@ -44,51 +47,41 @@ export function MachineSetUp({ view }: { view: MachineView }) {
     >
       <fieldset className="grid h-fit gap-3 sm:grid-cols-2">
         <legend className="mb-2 font-semibold">Basics</legend>
-        <label className="grid">
-          Name
-          <input value={machine.name} required maxLength={200} onChange={(event) => set({ name: event.target.value })} className="field" />
-        </label>
-        <label className="grid">
-          Class
-          <select
+        <Field label="Name">
+          <TextInput value={machine.name} required maxLength={200} onChange={(event) => set({ name: event.target.value })} />
+        </Field>
+        <Field label="Class">
+          <Select
             value={machine.class}
-            onChange={(event) => set({ class: CLASSES.find((each) => each === event.target.value) ?? machine.class, family: undefined })}
-            className="field"
-          >
-            {CLASSES.map((each) => (
-              <option key={each}>{each}</option>
-            ))}
-          </select>
-        </label>
-        <label className="grid">
-          Family
-          <select
+            onChange={(kind) => set({ class: CLASSES.find((each) => each === kind) ?? machine.class, family: undefined })}
+            options={CLASSES.map((value) => ({ value, name: value.toUpperCase() }))}
+          />
+        </Field>
+        <Field label="Family">
+          <Select
             value={machine.family ?? ""}
-            onChange={(event) =>
+            onChange={(family) =>
               set({
                 family: Object.values(FAMILIES)
                   .flat()
-                  .find((each) => each === event.target.value),
+                  .find((each) => each === family),
               })
             }
-            className="field"
-          >
-            <option value="">not said</option>
-            {families.map((each) => (
-              <option key={each}>{each}</option>
-            ))}
-          </select>
-        </label>
-        <label className="grid">
-          Area
-          <select value={machine.area ?? ""} onChange={(event) => set({ area: event.target.value || undefined })} className="field">
-            <Options of={view.areas} none="none" />
-          </select>
-        </label>
-        <label className="grid">
-          Looked after here since
-          <input type="date" value={machine.since} required onChange={(event) => set({ since: event.target.value })} className="field" />
-        </label>
+            none="Not known"
+            options={families.map((value) => ({ value, name: value.replaceAll("-", " ") }))}
+          />
+        </Field>
+        <Field label="Area">
+          <Select
+            value={machine.area ?? ""}
+            onChange={(area) => set({ area: area || undefined })}
+            none="No area"
+            options={view.areas.map(({ id, name }) => ({ value: id, name }))}
+          />
+        </Field>
+        <Field label="Looked after here since">
+          <DateInput value={machine.since} onChange={(since) => set({ since })} />
+        </Field>
         <div className="sm:col-span-2">
           <WeekdayPicker
             label="Print days"
@@ -98,38 +91,40 @@ export function MachineSetUp({ view }: { view: MachineView }) {
           />
         </div>
         <p className="text-ink2 text-sm sm:col-span-2">
-          Heads, parts and abilities change by fleet file for now; policies under Shop, Schools.
+          Heads, parts and abilities change by a fleet file. Ways of working are under Shop.
         </p>
       </fieldset>
       <fieldset>
         <legend className="mb-2 font-semibold">Routines</legend>
-        <p className="mb-2 text-ink2 text-sm">Marked ones are proposed by the machine's class, parts and abilities. Strike out or add.</p>
+        <p className="mb-2 text-ink2 text-sm">Proposed ones fit the machine's class, parts and abilities.</p>
         <ul className="grid max-h-80 gap-x-4 overflow-auto border-line border-y py-1 sm:grid-cols-2">
           {view.routines.map(({ id, name, proposed }) => (
             <li key={id}>
-              <label className="flex min-h-8 items-center gap-2 text-sm">
-                <input
-                  type="checkbox"
-                  checked={chosen.has(id)}
-                  onChange={(event) => {
-                    const next = new Set(chosen);
-                    if (event.target.checked) next.add(id);
-                    else next.delete(id);
-                    setChosen(next);
-                  }}
-                  className="size-4 accent-(--accent)"
-                />
-                <span className="figure">{id.length < 5 ? id : ""}</span> {name}
-                {proposed && <span className="text-ink2"> (proposed)</span>}
-              </label>
+              <Checkbox
+                label={
+                  <>
+                    <span className="figure text-ink3">{id.length < 5 ? id : ""}</span> {name}
+                    {proposed && <span className="text-ink3"> (proposed)</span>}
+                  </>
+                }
+                checked={chosen.has(id)}
+                onChange={(event) => {
+                  const next = new Set(chosen);
+                  if (event.target.checked) next.add(id);
+                  else next.delete(id);
+                  setChosen(next);
+                }}
+              />
             </li>
           ))}
         </ul>
         <div className="mt-4 flex gap-3">
-          <Submit main>Save</Submit>
-          <button type="button" className="press" onClick={() => save(true)}>
+          <Button type="submit" look="primary">
+            Save
+          </Button>
+          <Button look="danger" onClick={() => void save(true)}>
             Archive the machine
-          </button>
+          </Button>
         </div>
       </fieldset>
     </form>

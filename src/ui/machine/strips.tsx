@@ -56,7 +56,8 @@ export function Strips({ strips, machine, days: span }: { strips: StripsView; ma
           }))}
         />
       </div>
-      <div className="overflow-x-auto">
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls is scrolled by keys too */}
+      <div className="overflow-x-auto" tabIndex={0} role="group" aria-label={t("span")}>
         <svg
           viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
           className="w-full min-w-[700px]"

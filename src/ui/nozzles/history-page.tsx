@@ -7,10 +7,14 @@ import { mayDo } from "../../core/safety/who-may.ts";
 import type { CheckView, NozzleHistory, RiskView } from "../../work/nozzles/nozzle-history.ts";
 import type { RecoveryView } from "../../work/nozzles/recoveries.ts";
 import { enter } from "../enter.ts";
-import { Field } from "../field.tsx";
+import { Button } from "../kit/button.tsx";
+import { DateInput, TimeInput } from "../kit/date-input.tsx";
+import { Field } from "../kit/field.tsx";
+import { Select } from "../kit/select.tsx";
+import { Table } from "../kit/table.tsx";
+import { Segmented } from "../kit/tabs.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
-import { TableHead } from "../table.tsx";
 import { Compared } from "./compared.tsx";
 import { DeskWhatNow } from "./desk-what-now.tsx";
 import { Strip } from "./strip.tsx";
@@ -47,19 +51,15 @@ function Channels({ history }: { history: NozzleHistory }) {
       <h2 className="flex flex-wrap items-baseline gap-3">
         The last {checks.length} checks
         {moved.length > 0 && (
-          <span className="flex gap-1 font-normal text-sm">
-            {(["nozzles", "ink"] as const).map((each) => (
-              <button
-                key={each}
-                type="button"
-                aria-pressed={by === each}
-                onClick={() => setBy(each)}
-                className={`press ${by === each ? "!border-accent !bg-well" : ""}`}
-              >
-                by {each}
-              </button>
-            ))}
-          </span>
+          <Segmented
+            label="Order"
+            value={by}
+            onChange={setBy}
+            options={[
+              { value: "nozzles", name: "By nozzles" },
+              { value: "ink", name: "By ink" },
+            ]}
+          />
         )}
       </h2>
       <p className="text-ink2 text-sm">The newest on top; a gap is a missing nozzle, a notch a weak or deflected one.</p>
@@ -114,19 +114,19 @@ function TwoChecks({ history, mayRecord }: { history: NozzleHistory; mayRecord: 
   const [a, b] = [checks.find(({ entry }) => entry === earlier), checks.find(({ entry }) => entry === later)];
   const choice = (label: string, value: string, set: (entry: string) => void) => (
     <Field label={label}>
-      <select value={value} onChange={(event) => set(event.target.value)} className="field hand">
-        {checks.map((check) => (
-          <option key={check.entry} value={check.entry}>
-            {check.words}, {check.person}
-            {check.outside.length ? `, out in ${check.outside.length}` : ", good"}
-            {check.entry === pinned ? " (held up)" : ""}
-          </option>
-        ))}
-      </select>
+      <Select
+        value={value}
+        onChange={set}
+        className="!w-80"
+        options={checks.map((check) => ({
+          value: check.entry,
+          name: `${check.words}, ${check.person}${check.outside.length ? `, out in ${check.outside.length}` : ", good"}${check.entry === pinned ? " (kept)" : ""}`,
+        }))}
+      />
     </Field>
   );
   const hold = async (of: string | null) => {
-    if (await enter({ kind: "pin", machine: machine.id, body: { of } }, of ? "Held up for comparing." : "Taken down.")) router.refresh();
+    if (await enter({ kind: "pin", machine: machine.id, body: { of } }, of ? "Kept to compare." : "No longer kept.")) router.refresh();
   };
   return (
     <section aria-label="Two checks" className="mt-6">
@@ -135,9 +135,9 @@ function TwoChecks({ history, mayRecord }: { history: NozzleHistory; mayRecord: 
         {choice("The earlier", earlier, setEarlier)}
         {choice("The later", later, setLater)}
         {mayRecord && (
-          <button type="button" className="press hand" onClick={() => void hold(earlier === pinned ? null : earlier)}>
-            {earlier === pinned ? "Take the earlier down" : "Hold the earlier up for comparing"}
-          </button>
+          <Button onClick={() => void hold(earlier === pinned ? null : earlier)}>
+            {earlier === pinned ? "No longer keep the earlier" : "Keep the earlier to compare"}
+          </Button>
         )}
       </div>
       {a && b && (
@@ -145,7 +145,7 @@ function TwoChecks({ history, mayRecord }: { history: NozzleHistory; mayRecord: 
           <p className="mb-1 text-sm">
             The later: for a long run <strong>{b.longRun}</strong>; taken by {b.person},{" "}
             {b.source === "scan" ? "read from a picture" : b.source === "tap" ? "nozzle by nozzle" : "counted"}.{" "}
-            <Link href={`/logbook/${b.entry}`}>Its entry</Link>
+            <Link href={`/logbook/${b.entry}`}>The entry</Link>
           </p>
           {a === b ? <p className="text-ink2">Choose two different ones.</p> : <Compared history={history} earlier={a} later={b} />}
         </>
@@ -156,12 +156,15 @@ function TwoChecks({ history, mayRecord }: { history: NozzleHistory; mayRecord: 
 
 function Risk({ history }: { history: NozzleHistory }) {
   const [found, setFound] = useState<RiskView | null>(null);
-  const [moment, setMoment] = useState("");
+  const [day, setDay] = useState("");
+  const [time, setTime] = useState("");
   const shown = found ?? history.risk;
   const look = async () => {
     await trying(async () => {
       setFound(
-        await ask<RiskView>(`/api/nozzles/risk?machine=${history.machine.id}&at=${encodeURIComponent(new Date(moment).toISOString())}`),
+        await ask<RiskView>(
+          `/api/nozzles/risk?machine=${history.machine.id}&at=${encodeURIComponent(new Date(`${day}T${time}`).toISOString())}`,
+        ),
       );
     });
   };
@@ -179,21 +182,24 @@ function Risk({ history }: { history: NozzleHistory }) {
           ))}
         </p>
       ) : (
-        <p className="text-ink2">The last check is within tolerance: nothing printed since is at risk by its nozzles.</p>
+        <p className="text-ink2">The last check is good. No print since is at risk.</p>
       )}
       <div className="mt-2 flex flex-wrap items-end gap-2">
-        <Field label="A complaint about a print of">
-          <input type="datetime-local" value={moment} onChange={(event) => setMoment(event.target.value)} className="field hand" />
+        <Field label="Day of a bad print" className="w-44">
+          <DateInput value={day} onChange={setDay} />
         </Field>
-        <button type="button" className="press hand" disabled={!moment} onClick={() => void look()}>
-          What do its checks say
-        </button>
+        <Field label="Time" className="w-20">
+          <TimeInput value={time} onChange={setTime} />
+        </Field>
+        <Button disabled={!day || !time} onClick={() => void look()}>
+          Find cause
+        </Button>
       </div>
     </section>
   );
 }
 
-const OVER = { within: "within tolerance", released: "released with a reason", left: "left as it was" } as const;
+const OVER = { within: "within tolerance", released: "allowed with a reason", left: "left as it was" } as const;
 
 function Recoveries({ list }: { list: RecoveryView[] }) {
   return (
@@ -202,23 +208,20 @@ function Recoveries({ list }: { list: RecoveryView[] }) {
       {list.length === 0 ? (
         <p className="text-ink2">None.</p>
       ) : (
-        <div className="overflow-x-auto">
-          <table className="mt-1 text-sm">
-            <TableHead columns={["Began", "Missing, check by check", "Cleans", "mL", "min", "Ended"]} />
-            <tbody>
-              {list.slice(0, 20).map((each) => (
-                <tr key={each.began} className="border-line border-b align-baseline">
-                  <td className="whitespace-nowrap py-1 pr-5">{each.began}</td>
-                  <td className="figure pr-5">{each.counts.join(" → ")}</td>
-                  <td className="pr-5">{each.rungs.join(", ") || "none"}</td>
-                  <td className="figure pr-5 text-right">{each.ml.toFixed(1)}</td>
-                  <td className="figure pr-5 text-right">{each.minutes}</td>
-                  <td>{each.over ? OVER[each.over] : <strong>goes on</strong>}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <Table
+          label="Recoveries"
+          rows={list.slice(0, 20)}
+          keyOf={({ began }) => began}
+          dense
+          columns={[
+            { id: "began", name: "Began", className: "whitespace-nowrap", cell: ({ began }) => began },
+            { id: "missing", name: "Out, check by check", cell: ({ counts }) => <span className="figure">{counts.join(" → ")}</span> },
+            { id: "cleans", name: "Cleans", cell: ({ rungs }) => rungs.join(", ") || "none" },
+            { id: "ml", name: "mL", right: true, by: ({ ml }) => ml, cell: ({ ml }) => ml.toFixed(1) },
+            { id: "minutes", name: "min", right: true, by: ({ minutes }) => minutes, cell: ({ minutes }) => minutes },
+            { id: "ended", name: "Ended", cell: ({ over }) => (over ? OVER[over] : <strong>goes on</strong>) },
+          ]}
+        />
       )}
     </section>
   );

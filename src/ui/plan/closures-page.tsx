@@ -38,7 +38,7 @@ export function ClosuresPage({ view, role }: { view: ClosuresView; role: Role })
             { id: "name", name: t("name"), by: ({ name }) => name, cell: ({ name }) => <b>{name}</b> },
             { id: "from", name: t("from"), by: ({ from }) => from, cell: ({ fromWords }) => fromWords },
             { id: "to", name: t("to"), cell: ({ toWords }) => toWords },
-            { id: "days", name: "", right: true, cell: ({ days }) => t("days", { count: days }) },
+            { id: "days", name: t("length"), right: true, cell: ({ days }) => t("days", { count: days }) },
             { id: "starts", name: t("starts"), by: ({ startsInDays }) => startsInDays, cell: ({ startsWords }) => startsWords },
             {
               id: "open",

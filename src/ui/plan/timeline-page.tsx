@@ -274,7 +274,8 @@ function NobodyYet({
     <section aria-label={t("title")}>
       <h2 className="!text-base mb-1 font-bold">{t("title")}</h2>
       {groups.length === 0 && <p className="text-ink2 text-sm">{t("none")}</p>}
-      <div className="max-h-[26rem] overflow-y-auto text-sm">
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls is scrolled by keys too */}
+      <div className="max-h-[26rem] overflow-y-auto text-sm" tabIndex={0} role="group" aria-label={t("title")}>
         {groups.map(({ beat, mine }) => (
           <div key={beat ?? ""}>
             <h3 className="mt-1.5 font-semibold text-ink3 text-xs">{t(beat ?? "between")}</h3>
