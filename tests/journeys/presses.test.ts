@@ -1,6 +1,6 @@
 import type { Locator } from "playwright-core";
 import { expect, test } from "vitest";
-import { signedIn } from "./browser.ts";
+import { FIRST, signedIn } from "./browser.ts";
 
 /** How many presses the questions of a morning take, from the Board. */
 
@@ -51,3 +51,23 @@ test("what may print: none; why a machine is on hold: one; a late check to someb
   expect(counted()).toBe(2);
   await context.close();
 }, 120_000);
+
+test.each([
+  ["/day", "/plan/list"],
+  ["/rounds", "/plan"],
+  ["/rounds/week", "/plan/week"],
+  ["/ledger?machine=teal", "/logbook?machine=teal"],
+  ["/nozzles/teal", "/machines/teal/nozzles"],
+  ["/nozzles/teal/pattern", "/machines/teal/check-sheet"],
+  ["/standby/goby?regime=full", "/machines/goby/idle?regime=full"],
+])("the old address %s leads to %s", async (from, to) => {
+  const answer = await fetch(FIRST + from, { redirect: "manual" });
+  expect(answer.status).toBe(307);
+  const led = new URL(answer.headers.get("location") ?? "", FIRST);
+  expect(led.pathname + led.search).toBe(to);
+});
+
+test.each(["/nozzles", "/nozzles/heads", "/nozzles/practice", "/standby", "/standby/settings"])("%s stays where it is", async (path) => {
+  const { headers } = await fetch(FIRST + path, { redirect: "manual" });
+  expect(headers.get("location") ?? "").not.toContain("/machines");
+});

@@ -233,3 +233,37 @@ describe("the day's work", () => {
     await waitFor(async () => expect(await entriesOf("amendment")).toHaveLength(1));
   });
 });
+
+describe("the Board's other ways", () => {
+  test("compact has each machine once, area by area, with its state and its day", async () => {
+    await visit("/?view=compact");
+    const film = await screen.findByRole("region", { name: "Film hall" });
+    const links = screen.getAllByRole("link").filter((link) => /^\/machines\//.test(link.getAttribute("href") ?? ""));
+    const names = links.map((link) => link.getAttribute("aria-label")?.split(",")[0]).filter(Boolean);
+    expect(new Set(names).size).toBe(names.length);
+    expect(within(film).getByRole("link", { name: /^Goby, Unchecked, opening (late|due|done)/ })).toBeTruthy();
+  });
+  test("the map has a room an area, and a filter holds there too", async () => {
+    const user = await visit("/?view=map");
+    const rooms = await screen.findAllByRole("region", { name: /hall|room|bay|floor|line/i });
+    expect(rooms.length).toBeGreaterThan(1);
+    await user.click(screen.getByRole("button", { name: "Filter" }));
+    await choose(user, await screen.findByRole("combobox", { name: "Class" }), "DTG");
+    await waitFor(() => expect(screen.queryByRole("link", { name: /^Goby,/ })).toBeNull());
+    expect(screen.getByRole("link", { name: /^Teal,/ })).toBeTruthy();
+    await user.keyboard("{Escape}");
+    await user.click(screen.getByRole("button", { name: "Clear filters" }));
+    expect(screen.getByRole("link", { name: /^Goby,/ })).toBeTruthy();
+  });
+  test("a press on a job gives it to somebody who may, and says how much they have", async () => {
+    const user = await visit("/");
+    const [job] = screen.getAllByRole("button", { name: /^Sprat: .*, (due|late)$/ });
+    await user.click(job as HTMLElement);
+    const [first] = await screen.findAllByRole("button", { name: /min so far$/ });
+    await user.click(first as HTMLElement);
+    await waitFor(async () =>
+      expect((await entriesOf("task"))[0]).toMatchObject({ machine: "sprat", body: { person: expect.any(String) } }),
+    );
+    expect(said.at(-1)).toMatch(/: given to /);
+  });
+});

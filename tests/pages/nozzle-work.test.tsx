@@ -128,8 +128,9 @@ describe("a machine's history", () => {
     expect(recovery).toContain("9 → 0");
     expect(recovery).toMatch(/within tolerance/);
     await visit("/nozzles?month=2026-11");
-    const month = within(screen.getByRole("region", { name: "Recoveries of the month" }));
-    expect(month.getAllByRole("row")).toHaveLength(1 + 1 + 1);
+    const month = within(screen.getByRole("region", { name: /^Recoveries, / }));
+    expect(month.getAllByRole("row")).toHaveLength(1 + 1);
+    expect(month.getByText(/^All: 1 recoveries, 1 cleans, 3.0 mL/)).toBeTruthy();
     expect(month.getAllByRole("row")[1]?.textContent).toMatch(/^Teal11/);
     await visit("/nozzles?month=2026-10");
     expect(document.body.textContent).toContain("No recovery began in this month.");

@@ -1,10 +1,9 @@
-import { clockTime } from "../../core/calendar/site-time.ts";
 import type { Beat } from "../../core/fleet/vocabulary.ts";
 import type { BoardView, MachineRow } from "../../work/board/board.ts";
 
 /** Where now lies between the day's beats: in which one's column, and how far. Null where the shop has no times. */
-export function clockLine(view: Pick<BoardView, "beats" | "now" | "timeZone">): { beat: Beat; share: number; words: string } | null {
-  const words = clockTime(new Date(view.now), view.timeZone);
+export function clockLine(view: Pick<BoardView, "beats" | "nowWords">): { beat: Beat; share: number; words: string } | null {
+  const words = view.nowWords;
   const minutes = (time: string) => Number(time.slice(0, 2)) * 60 + Number(time.slice(3));
   const timed = view.beats.flatMap(({ beat, by }) => (by ? [{ beat, at: minutes(by) }] : []));
   const at = minutes(words);

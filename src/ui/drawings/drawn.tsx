@@ -101,7 +101,7 @@ export function Piece({
       aria-pressed={selected === part.id}
       onClick={() => onSelect(part.id)}
       onKeyDown={press}
-      className="cursor-pointer outline-none focus-visible:[&>*:first-child]:stroke-[var(--accent)] hover:[&>*:first-child]:stroke-[var(--accent)]"
+      className="cursor-pointer outline-none [pointer-events:bounding-box] focus-visible:[&>*:first-child]:stroke-[var(--accent)] hover:[&>*:first-child]:stroke-[var(--accent)]"
     >
       {children(look)}
       <title>{label}</title>

@@ -52,7 +52,7 @@ export function Segmented<Value extends string>({
   onChange?: (value: Value) => void;
 }) {
   return (
-    <fieldset className="inline-flex max-w-full gap-px overflow-x-auto rounded-[3px] border border-line bg-well p-0.5">
+    <fieldset className="inline-flex min-w-0 max-w-full gap-px overflow-x-auto rounded-[3px] border border-line bg-well p-0.5">
       <legend className="sr-only">{label}</legend>
       {options.map((option) => {
         const on = option.value === value;

@@ -19,7 +19,7 @@ export function HeadEnd({ view }: { view: MachineView }) {
   const [selected, setSelected] = useState<string | null>(null);
   const part = view.parts.find(({ id }) => id === selected);
   return (
-    <figure className="relative min-w-0">
+    <figure className="relative mx-auto min-w-0 max-w-[58rem]">
       <HeadEndDrawing
         machine={view.machine}
         channels={view.row.channels}

@@ -105,11 +105,13 @@ export function Timeline({ view, problem, tasks, words, locked, chosen, choose, 
   return (
     <div ref={board} className="relative select-none">
       <div className="relative ml-32 h-5 text-sm" aria-hidden="true">
-        {ticks.map((minute) => (
-          <span key={minute} className="figure absolute -translate-x-1/2 text-ink2" style={{ left: percent(minute) }}>
-            {words.minute(minute)}
-          </span>
-        ))}
+        {ticks
+          .filter((minute) => Math.abs(minute - now) > tick / 2)
+          .map((minute) => (
+            <span key={minute} className="figure absolute -translate-x-1/2 text-ink2" style={{ left: percent(minute) }}>
+              {words.minute(minute)}
+            </span>
+          ))}
         {now >= from && now < until && (
           <span
             className="figure absolute -translate-x-1/2 rounded-[2px] bg-fill px-1 font-bold text-on-fill"

@@ -70,6 +70,8 @@ export type BoardView = {
   today: string;
   todayWords: string;
   now: string;
+  /** The clock time at the site. */
+  nowWords: string;
   timeZone: string;
   site: string;
   workDay: boolean;
@@ -105,6 +107,7 @@ function frame(shop: Shop, seq: number, air: ReadonlyMap<string, RoomNow>): Omit
     today: isoDay(today),
     todayWords: spokenDay(today, true),
     now: now().toISOString(),
+    nowWords: clockTime(now(), shop.site.timeZone),
     timeZone: shop.site.timeZone,
     site: shop.site.name,
     workDay: shop.rules.works(today),
