@@ -10,7 +10,7 @@ const BROKEN: [string, string, string][] = [
   ["core", 'import { drizzle } from "drizzle-orm/node-postgres"; drizzle;', "core-is-pure"],
   ["core", 'import { readFileSync } from "node:fs"; readFileSync;', "core-touches-no-machine"],
   ["ledger", 'import { now } from "../work/clock.ts"; now;', "ledger-points-inwards"],
-  ["work", 'import { Comb } from "../ui/comb.tsx"; Comb;', "work-points-inwards"],
+  ["work", 'import { Comb } from "../ui/kit/comb.tsx"; Comb;', "work-points-inwards"],
   ["ui", 'import { openDatabase } from "../ledger/database.ts"; openDatabase;', "ui-shows-what-it-is-given"],
   ["ui", 'import { now } from "../work/clock.ts"; now;', "ui-takes-only-types-of-work"],
   ["work", 'import { answer } from "../app/http.ts"; answer;', "nothing-imports-app"],

@@ -1,16 +1,16 @@
-import "../../../tests/pages/dom.ts";
+import "./dom.ts";
 import * as library from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, test, vi } from "vitest";
-import { toDay } from "../../core/calendar/day.ts";
-import { words } from "../../core/due/sentence.ts";
-import { channelsOf } from "../../core/fleet/channels.ts";
-import type { Machine } from "../../core/fleet/schema.ts";
-import { channelViews } from "../../core/nozzles/channel-views.ts";
-import { demoHouse } from "../../demo/house.ts";
-import { type DrawnPart, worn } from "./drawn.tsx";
-import { HeadEndDrawing } from "./head-end.tsx";
-import { LitHeadEnd } from "./lit-head-end.tsx";
+import { toDay } from "../../src/core/calendar/day.ts";
+import { words } from "../../src/core/due/sentence.ts";
+import { channelsOf } from "../../src/core/fleet/channels.ts";
+import type { Machine } from "../../src/core/fleet/schema.ts";
+import { channelViews } from "../../src/core/nozzles/channel-views.ts";
+import { demoHouse } from "../../src/demo/house.ts";
+import { type DrawnPart, worn } from "../../src/ui/drawings/drawn.tsx";
+import { HeadEndDrawing } from "../../src/ui/drawings/head-end.tsx";
+import { LitHeadEnd } from "../../src/ui/drawings/lit-head-end.tsx";
 
 /** The drawn head end follows the machine: all sixteen of the demo, of five classes. */
 
