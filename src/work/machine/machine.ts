@@ -90,6 +90,7 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
   const [levels, fills] = await Promise.all([inkLevels(db, shop.id), fillRows(db, shop.id, [id])]);
   const inIt = stays(fills.map((fill) => ({ ...fill, day: toDay(fill.day) })));
   const condition = await conditionOf(db, shop, machine, row);
+  const wear = wearsOf(shop, mine, done, today);
   const ahead = dueOfMachine(mine, shop.rules, today, DAYS_AHEAD)
     .filter(({ beat, state }) => !beat && state !== "done" && state !== "skipped")
     .map(
@@ -128,7 +129,7 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
     parts: condition.parts.map((part) => ({
       ...part,
       name: part.kind === "head" ? part.id : nameOf(part, condition.parts),
-      wear: wearOf(shop, mine, part, done, today),
+      wear: wear(part),
       due: ahead
         .filter(
           ({ routine }, index) =>
@@ -177,29 +178,23 @@ function nameOf({ id, kind }: PartView, all: readonly PartView[]): string {
   return several && id !== kind ? `${capital(words(kind))} ${id}` : capital(words(kind));
 }
 
-function wearOf(
-  shop: Shop,
-  facts: MachineFacts,
-  part: PartView,
-  done: ReadonlyMap<string, { day: string }>,
-  today: Day,
-): PartOfMachine["wear"] {
-  const concerned = facts.routines.filter(
-    (routine) => tendsOf(routine).includes(part.kind) || routine.effects?.replaces?.includes(part.kind),
-  );
-  if (concerned.length === 0) return null;
-  const ahead = dueOfMachine({ ...facts, routines: concerned }, shop.rules, today, LIFE_DAYS);
-  const wear = partWear(
-    { kind: part.kind, gone: part.gone, fittedDay: part.ageDays === null ? null : today - part.ageDays },
-    concerned,
-    (routine) => {
-      const last = done.get(routine);
-      return last && toDay(last.day);
-    },
-    (routine) => ahead.find((each) => each.routine === routine && each.state !== "done" && each.state !== "skipped" && !each.beat)?.due,
-    today,
-  );
-  return wear ? { ...wear, routineName: shop.rules.book.get(wear.routine)?.name ?? wear.routine, dueWords: spokenDay(wear.due) } : null;
+type Wears = (part: PartView) => PartOfMachine["wear"];
+
+/** What of its time each part of a machine has used; the days ahead are asked for once. */
+function wearsOf(shop: Shop, facts: MachineFacts, done: ReadonlyMap<string, { day: string }>, today: Day): Wears {
+  const caring = facts.routines.filter((routine) => tendsOf(routine).length > 0 || (routine.effects?.replaces ?? []).length > 0);
+  const next = new Map<string, Day>();
+  for (const { routine, due, state, beat } of dueOfMachine({ ...facts, routines: caring }, shop.rules, today, LIFE_DAYS))
+    if (!beat && state !== "done" && state !== "skipped" && !next.has(routine)) next.set(routine, due);
+  const last = (routine: string) => {
+    const found = done.get(routine);
+    return found && toDay(found.day);
+  };
+  return ({ kind, gone, ageDays }) => {
+    const part = { kind, gone, fittedDay: ageDays === null ? null : today - ageDays };
+    const wear = partWear(part, caring, last, (routine) => next.get(routine), today);
+    return wear ? { ...wear, routineName: shop.rules.book.get(wear.routine)?.name ?? wear.routine, dueWords: spokenDay(wear.due) } : null;
+  };
 }
 
 function airOf(shop: Shop, area: string, here: RoomNow | undefined): MachineView["air"] {
