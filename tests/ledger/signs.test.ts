@@ -33,7 +33,7 @@ describe("a sign", () => {
     const sign = await send("sign", { sign: "colour-absent", note: "cyan" });
     expect(await teal()).toMatchObject({
       word: "Hold",
-      why: expect.stringContaining("“A colour is gone” was seen at 08:"),
+      why: expect.stringContaining("“A colour is gone” seen at 08:"),
       signs: [{ note: "cyan" }],
     });
     await send("check", good);

@@ -37,6 +37,7 @@ let sheet = "";
 let wall = "";
 
 beforeAll(async () => {
+  process.env.ZESTY_KIT = "1";
   await freshHouse({ history: true });
   await signedInAs("ottoline");
   const made = await (
