@@ -21,16 +21,12 @@ function Head({ title }: { title: string }) {
   );
 }
 
-/** Details and long forms, at the right edge; the page stays in view. Escape closes it. */
-export function Panel({ title, open, onOpenChange, children }: Props) {
+function Surface({ title, open, onOpenChange, className, children }: Props & { className: string }) {
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>
       <Radix.Portal>
         <Radix.Overlay className={SHADE} />
-        <Radix.Content
-          aria-describedby={undefined}
-          className="fixed inset-y-0 right-0 z-40 flex w-[min(27rem,100vw)] flex-col gap-3 overflow-y-auto border-line border-l bg-card p-4 shadow-[var(--shadow)]"
-        >
+        <Radix.Content aria-describedby={undefined} className={`fixed z-40 overflow-y-auto bg-card shadow-[var(--shadow)] ${className}`}>
           <Head title={title} />
           {children}
         </Radix.Content>
@@ -39,20 +35,15 @@ export function Panel({ title, open, onOpenChange, children }: Props) {
   );
 }
 
+/** Details and long forms, at the right edge; the page stays in view. Escape closes it. */
+export const Panel = (props: Props) => (
+  <Surface {...props} className="inset-y-0 right-0 flex w-[min(27rem,100vw)] flex-col gap-3 border-line border-l p-4" />
+);
+
 /** One decision. */
-export function Dialog({ title, open, onOpenChange, children }: Props) {
-  return (
-    <Radix.Root open={open} onOpenChange={onOpenChange}>
-      <Radix.Portal>
-        <Radix.Overlay className={SHADE} />
-        <Radix.Content
-          aria-describedby={undefined}
-          className="fixed top-[20vh] left-1/2 z-40 grid max-h-[75vh] w-[min(30rem,calc(100vw-1.5rem))] -translate-x-1/2 gap-3 overflow-y-auto rounded-[10px] border border-line bg-card p-5 shadow-[var(--shadow)]"
-        >
-          <Head title={title} />
-          {children}
-        </Radix.Content>
-      </Radix.Portal>
-    </Radix.Root>
-  );
-}
+export const Dialog = (props: Props) => (
+  <Surface
+    {...props}
+    className="top-[20vh] left-1/2 grid max-h-[75vh] w-[min(30rem,calc(100vw-1.5rem))] -translate-x-1/2 gap-3 rounded-[10px] border border-line p-5"
+  />
+);
