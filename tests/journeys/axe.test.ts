@@ -204,6 +204,8 @@ test.concurrent("an entry, a run, narrow screens and the sign-in, light and nigh
       await look(`${path} at ${viewport.width}`);
     }
   }
+  // From a page that hears no news: one that does would leave for the sign-in by itself meanwhile.
+  await page.goto(`${FIRST}/tags`);
   await context.clearCookies({ name: "zesty.session_token" });
   await page.goto(`${FIRST}/sign-in`);
   await page.waitForSelector("form");
