@@ -154,3 +154,15 @@ describe("the weeks ahead", () => {
     for (const { days } of closures) expect(days).toBeGreaterThan(0);
   });
 });
+
+test("a month's figures are the same however far back the strips go", async () => {
+  await freshHouse({ now: "2026-12-31T09:10:00Z" });
+  await send(
+    "bram",
+    entry("care", { what: "clean", strength: "light", ml: 3, minutes: 1 }, { ...sprat, happenedAt: at("06:10", "2026-12-01") }),
+  );
+  const months = [];
+  for (const days of [30, 90, 365] as const) months.push((await machineStrips(db, ottoline(), "sprat", days)).month);
+  expect(months[0]).toMatchObject({ words: "Dec", cleans: 1, inkMl: 3 });
+  expect(new Set(months.map((month) => JSON.stringify(month))).size).toBe(1);
+});

@@ -18,7 +18,7 @@ const SHORTEST_DAYS = 2;
 
 /**
  * What share of its interval a part has used. A routine that replaces its kind counts before one that tends it; of several the
- * one that is due first. Undefined where no routine of the machine sets an interval, or nobody knows when it began.
+ * one that is due first. Undefined where no routine of the machine sets an interval, or its beginning is not known.
  *
  * @param routines those of the machine; @param lastDone day a routine was last done; @param nextDue its next due day
  * @example a wiper fitted on day 0, changed every 100 days, on day 80: { share: 0.8, usedDays: 80, ofDays: 100, by: "change" }

@@ -3,6 +3,7 @@ import Link from "next/link";
 import { useState } from "react";
 import { useTranslations } from "use-intl";
 import { spokenDay, toDay } from "../../core/calendar/day.ts";
+import { countSaid } from "../../core/calendar/said.ts";
 import { words } from "../../core/due/sentence.ts";
 import type { MachineView } from "../../work/machine/machine.ts";
 import { enter } from "../enter.ts";
@@ -49,7 +50,7 @@ export function Counters({ view, mayRecord }: { view: MachineView; mayRecord: bo
                     name: t("value"),
                     right: true,
                     by: ({ value }) => value,
-                    cell: ({ value, reset }) => `${reset ? "↺ " : ""}${value.toLocaleString("en-GB")}`,
+                    cell: ({ value, reset }) => `${reset ? "↺ " : ""}${countSaid(value)}`,
                   },
                 ]}
               />
@@ -74,7 +75,7 @@ function NewReading({ machine, counter, last }: { machine: { id: string; name: s
   return (
     <div className="grid gap-1">
       <div className="flex items-end gap-2">
-        <Field label={t("now")} className="grow" error={falls ? t("less", { last: last?.toLocaleString("en-GB") ?? "" }) : undefined}>
+        <Field label={t("now")} className="grow" error={falls ? t("less", { last: last === undefined ? "" : countSaid(last) }) : undefined}>
           <TextInput
             value={value}
             inputMode="decimal"

@@ -1,4 +1,4 @@
-import { type Day, isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
+import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import { dayStart } from "../../core/calendar/site-time.ts";
 import { type DayStrip, dayStrips } from "../../core/condition/day-strips.ts";
 import { words } from "../../core/due/sentence.ts";
@@ -37,10 +37,12 @@ export async function machineStrips(db: Connection, actor: Actor, id: string, da
   const machine = machineOf(shop, id);
   const today = dayAt(shop);
   const from = today - days + 1;
-  const since = dayStart(from, shop.site);
+  // The month's figures are the same however far back the strips go.
+  const first = Math.min(from, toDay(`${isoDay(today).slice(0, 7)}-01`));
+  const since = dayStart(first, shop.site);
   const [nozzles, settled, parts, air] = await Promise.all([
     nozzleRows(db, shop.id, { machines: [id], since, routines: [] }),
-    settledBetween(db, shop.id, id, isoDay(from), isoDay(today)),
+    settledBetween(db, shop.id, id, isoDay(first), isoDay(today)),
     partRows(db, shop.id, [id]),
     machine.area ? hourlyAir(db, shop.id, since, now(), { area: machine.area }) : [],
   ]);
@@ -90,7 +92,7 @@ export async function machineStrips(db: Connection, actor: Actor, id: string, da
     tolerance: readiness.toleranceAChannel,
     airFloor: shop.rooms.get(machine.area ?? "")?.floorPercent ?? null,
     month: {
-      words: spokenDay(today as Day).split(" ")[2] ?? "",
+      words: spokenDay(today).split(" ")[2] ?? "",
       cleans: thisMonth.length,
       inkMl: thisMonth.reduce((sum, { inkMl }) => sum + inkMl, 0),
     },

@@ -2,6 +2,7 @@ import { mayDo } from "../../../../../core/safety/who-may.ts";
 import { MachineSetUp } from "../../../../../ui/machine/machine-set-up.tsx";
 import { database } from "../../../../../work/database.ts";
 import { machineView } from "../../../../../work/machine/machine.ts";
+import { found } from "../../../../found.ts";
 import { pageActor } from "../../../../page-actor.ts";
 
 export const metadata = { title: "Set-up of a machine" };
@@ -9,5 +10,5 @@ export const metadata = { title: "Set-up of a machine" };
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const actor = await pageActor();
   if (!mayDo(actor.role, "set-up")) return <p className="pt-4">A supervisor sets up machines.</p>;
-  return <MachineSetUp view={await machineView(database(), actor, decodeURIComponent((await params).id))} />;
+  return <MachineSetUp view={await found(machineView(database(), actor, decodeURIComponent((await params).id)))} />;
 }
