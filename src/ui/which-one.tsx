@@ -1,25 +1,28 @@
-import { Field } from "./field.tsx";
+import { Field } from "./kit/field.tsx";
+import { Select } from "./kit/select.tsx";
 
 /** Chooses whose numbers are shown: a class's, or a machine's own. */
 export function WhichOne({
+  label,
+  own,
   rows,
   id,
   choose,
 }: {
+  label: string;
+  /** What is said of those with values of their own. */
+  own: string;
   rows: readonly { id: string; name: string; own: boolean }[];
   id: string;
   choose: (id: string) => void;
 }) {
   return (
-    <Field label="For" className="max-w-xs text-sm">
-      <select value={id} onChange={({ target }) => choose(target.value)} className="field hand">
-        {rows.map((each) => (
-          <option key={each.id} value={each.id}>
-            {each.name}
-            {each.own ? ", its own" : ""}
-          </option>
-        ))}
-      </select>
+    <Field label={label} className="max-w-xs">
+      <Select
+        value={id}
+        onChange={choose}
+        options={rows.map((each) => ({ value: each.id, name: each.name, more: each.own ? own : undefined }))}
+      />
     </Field>
   );
 }

@@ -1,23 +1,36 @@
 "use client";
-import type { ReactNode } from "react";
+import { type ReactNode, useContext, useMemo } from "react";
 import { IntlProvider } from "use-intl";
 import type board from "./en/board.json";
 import type head from "./en/head.json";
+import type idle from "./en/idle.json";
+import type kit from "./en/kit.json";
 import type machine from "./en/machine.json";
+import type next from "./en/next.json";
+import type nozzles from "./en/nozzles.json";
 import type parts from "./en/parts.json";
 import type plan from "./en/plan.json";
 import type recoveries from "./en/recoveries.json";
 import type report from "./en/report.json";
+import type sheet from "./en/sheet.json";
+import type standby from "./en/standby.json";
+import { HeldWords } from "./held.tsx";
 
 /** What a person reads, one file a room in `en/`; a second language is a folder more. */
 export type Messages = {
   board: typeof board;
   head: typeof head;
+  idle: typeof idle;
+  kit: typeof kit;
   machine: typeof machine;
+  next: typeof next;
+  nozzles: typeof nozzles;
   parts: typeof parts;
   plan: typeof plan;
   recoveries: typeof recoveries;
   report: typeof report;
+  sheet: typeof sheet;
+  standby: typeof standby;
 };
 declare module "use-intl" {
   interface AppConfig {
@@ -26,11 +39,15 @@ declare module "use-intl" {
   }
 }
 
-/** Gives a part of the application the words of its rooms. */
-export function Words({ messages, timeZone, children }: { messages: Partial<Messages>; timeZone: string; children: ReactNode }) {
+/** Gives a part of the application the words of its rooms, beside those that it has already. */
+export function Words({ messages, timeZone = "UTC", children }: { messages: Partial<Messages>; timeZone?: string; children: ReactNode }) {
+  const held = useContext(HeldWords);
+  const all = useMemo(() => ({ ...held, ...messages }), [held, messages]);
   return (
-    <IntlProvider locale="en" messages={messages as Messages} timeZone={timeZone}>
-      {children}
-    </IntlProvider>
+    <HeldWords.Provider value={all}>
+      <IntlProvider locale="en" messages={all as Messages} timeZone={timeZone}>
+        {children}
+      </IntlProvider>
+    </HeldWords.Provider>
   );
 }

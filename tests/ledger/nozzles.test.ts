@@ -158,10 +158,10 @@ describe("a check", () => {
     await send("check", today("08:00"), check([1, 2, 3, 4]));
     await send("counter", today("08:10"), { counter: "prints", value: 5212 });
     const { risk } = await nozzleHistory(db, ottoline(), "teal");
-    expect(risk).toMatchObject({ prints: 212, channels: ["H2/W2"], words: expect.stringContaining("white H2/W2") });
-    expect(risk?.words).toContain("Ilse Quarrie");
+    expect(risk).toMatchObject({ prints: 212, channels: ["H2/W2"], named: ["white H2/W2"] });
+    expect(risk?.people).toContain("Ilse Quarrie");
     expect((await riskOf(db, ottoline(), "teal", new Date("2026-11-24T12:00:00Z"))).prints).toBe(212);
-    expect((await riskOf(db, ottoline(), "teal", new Date("2026-11-26T12:00:00Z"))).words).toContain("No check after that moment");
+    expect((await riskOf(db, ottoline(), "teal", new Date("2026-11-26T12:00:00Z"))).kind).toBe("no-check");
   });
 });
 

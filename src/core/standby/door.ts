@@ -29,28 +29,27 @@ const STORAGE: readonly Regime[] = ["drained", "full", "head-out"];
 export function doorIssues(facts: DoorFacts): DoorIssue[] {
   if (facts.asleep) return [];
   const issues: DoorIssue[] = [];
-  const gap = facts.hours === null ? "a gap of unknown end" : spoken(facts.hours);
-  if (facts.openRun) issues.push({ kind: "run", words: `${facts.openRun} is not at its end` });
+  const gap = facts.hours === null ? "an unknown time" : spoken(facts.hours);
+  if (facts.openRun) issues.push({ kind: "run", words: `${facts.openRun} is not finished` });
   if (facts.undone.length) issues.push({ kind: "closing", words: `not done: ${facts.undone.join(", ")}` });
   const { regime, capped } = facts;
-  if (STORAGE.includes(regime))
-    issues.push({ kind: "sleep", words: `it stands ${gap}: to be put to sleep (${facts.regimeName}), and it is not` });
+  if (STORAGE.includes(regime)) issues.push({ kind: "sleep", words: `it stands ${gap}: put it to sleep (${facts.regimeName})` });
   else if (regime === "flush") {
-    if (capped?.regime !== "flush") issues.push({ kind: "capped", words: `it stands ${gap}: flush it before it is left` });
+    if (capped?.regime !== "flush") issues.push({ kind: "capped", words: `it stands ${gap}: flush it before you leave` });
   } else if (CAP_ORDER.includes(regime) && regime !== "night") {
     const needed = CAP_ORDER.indexOf(regime);
     const has = capped ? CAP_ORDER.indexOf(capped.regime) : -1;
     if (has < needed)
       issues.push({
         kind: "capped",
-        words: `it stands ${gap}: it needs ${regime === "solution" ? "the concentrate in its cap water" : "a wet cap"}; it is ${capped ? capped.words : "not capped since it was last used"}`,
+        words: `it stands ${gap}: it needs ${regime === "solution" ? "concentrate in the cap water" : "a wet cap"}; it is ${capped ? capped.words : "not capped since it was last used"}`,
       });
   }
   const { expected, seen, why } = facts.power;
   if (seen !== expected)
     issues.push({
       kind: "powered",
-      words: seen === null ? `nobody looked whether it is ${expected} (${why})` : `it is ${seen}, and should be ${expected}: ${why}`,
+      words: seen === null ? `look whether it is ${expected} (${why})` : `it is ${seen}, but should be ${expected}: ${why}`,
     });
   if (facts.waste) issues.push({ kind: "emptied", words: facts.waste });
   return issues;

@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import { head } from "../../../tests/fixtures/machine.ts";
 import { DEFAULT_LADDER } from "../nozzles/ladder/settings.ts";
-import { fluidFor, needsWords, regimeNeeds } from "./needs.ts";
+import { fluidFor, regimeNeeds } from "./needs.ts";
 import { spoken } from "./risk.ts";
 import { placedWork, seasonProblem } from "./season.ts";
 import { plumbingOf, standbySettings } from "./settings.ts";
@@ -35,10 +35,6 @@ test("a machine's own plumbing stands before its class's, which is called rough"
 test("a machine that cleans itself does so by its ability alone", () => {
   expect(plumbingOf({ class: "dtf" }).plumbing.ownCleansADay).toBe(0);
   expect(plumbingOf({ class: "dtf", abilities: ["standby-self-clean"] }).plumbing.ownCleansADay).toBeGreaterThan(0);
-});
-test("a regime is said with its steps", () => {
-  const needs = { regime: "wet", before: [{ routine: "R07" }], after: [], meanwhile: "nothing" };
-  expect(needsWords(needs as never, (id) => `routine ${id}`)).toBe("short, wet: before, routine R07; meanwhile, nothing; after, opening");
 });
 test("putting to sleep is a problem of the rounds, and its plan is told by piece of work", () => {
   const work = [

@@ -5,7 +5,7 @@ import type { Job } from "../routines/effects.ts";
 import type { Use } from "../routines/step.ts";
 import { rungMl } from "../stores/waste/draws.ts";
 import { type FlushPlan, flushPlan, headOutMl, type Line, volumesFor, type WasteStep } from "./flush.ts";
-import { REGIME_NAMES, type Regime } from "./regime.ts";
+import type { Regime } from "./regime.ts";
 import { hasWhite } from "./regimes.ts";
 import type { Plumbing, StandbySettings } from "./settings.ts";
 
@@ -96,10 +96,10 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
   };
   switch (regime) {
     case "night":
-      needs.meanwhile = "its own standby or shutdown cycle, where it has one";
+      needs.meanwhile = "its own shutdown cycle, where it has one";
       break;
     case "powered":
-      needs.meanwhile = `it cleans itself about ${plumbing.ownCleansADay} times a day: ink and waste are counted`;
+      needs.meanwhile = `it cleans itself about ${plumbing.ownCleansADay} times a day`;
       needs.ownCleansMl = (plumbing.ownCleansADay * rungMl(ladder, "light") * gapHours) / 24;
       if (needs.ownCleansMl > 0) needs.waste.push({ what: "its own cleans over the gap", ml: needs.ownCleansMl });
       needs.after.push(of(familyOf(machine) === "dtf-desktop" ? "pre-print-care" : "check-print"));
@@ -117,7 +117,7 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
       needs.after.push(of("check-print"));
       break;
     case "alive":
-      needs.meanwhile = `its idle-day exercise on each day${machine.abilities?.includes("standby-self-clean") ? "; it stays powered" : ""}`;
+      needs.meanwhile = `its idle-day exercise each day${machine.abilities?.includes("standby-self-clean") ? "; it stays on" : ""}`;
       break;
     case "flush": {
       // A weekend is the closing's own flush; what is longer is storage.
@@ -166,7 +166,3 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
   return needs;
 }
 const WAY_BACK: Job = "wake-up";
-
-/** A regime with its steps in a sentence. */
-export const needsWords = ({ regime, before, after, meanwhile }: Needs, name: (routine: string) => string): string =>
-  `${REGIME_NAMES[regime]}: before, ${before.map(({ routine }) => name(routine)).join(" and ") || "closing"}; meanwhile, ${meanwhile}; after, ${after.map(({ routine }) => name(routine)).join(" and ") || "opening"}`;

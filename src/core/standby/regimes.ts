@@ -47,8 +47,8 @@ export function adviseRegime(machine: OpenMachine, facts: GapFacts, settings: St
   const hours = facts.hours ?? settings.unknownHours;
   const steps = [
     facts.hours === null
-      ? `nobody knows how long: it is planned for ${spoken(hours)} (a setting) and looked at again then`
-      : `the gap is ${spoken(hours)} from parking to the first care`,
+      ? `nobody knows how long, so ${spoken(hours)} are planned (a setting)`
+      : `it stands ${spoken(hours)}, from parking to the first care`,
   ];
   const regimes = REGIMES.map((regime) => viewOf(regime, machine, facts, hours, settings));
   const open = regimes.filter((each) => each.open).map(({ regime }) => regime);
@@ -66,50 +66,50 @@ export function adviseRegime(machine: OpenMachine, facts: GapFacts, settings: St
     "night";
   steps.push(
     first
-      ? `the first open regime whose bounds hold it is “${REGIME_NAMES[base]}” (${boundWords(settings.bounds[base])})`
+      ? `the first method that fits is “${REGIME_NAMES[base]}” (${boundWords(settings.bounds[base])})`
       : base === "alive"
-        ? "no open regime's bounds hold it; somebody is there each day, so it is kept alive"
-        : `no open regime's bounds hold it; “${REGIME_NAMES[base]}” is the furthest that this machine can do: ask its manual, and expect a recovery`,
+        ? "no method fits; somebody is there each day, so run it daily"
+        : `no method fits; “${REGIME_NAMES[base]}” is the most this machine can do; ask its manual, and expect a recovery`,
   );
   const moves: [boolean, number, string, string][] = [
-    [hasWhite(machine), settings.moves.white, "it holds white ink, which settles", "it holds no white ink"],
+    [hasWhite(machine), settings.moves.white, "white ink settles", "no white ink"],
     [
       facts.humidity !== null && facts.humidity < facts.lowHumidity,
       settings.moves.dryAir,
-      `its room has ${facts.humidity?.toFixed(1)} %, below the ${facts.lowHumidity} % for this class`,
-      facts.humidity === null
-        ? "its room's humidity is not known"
-        : `its room has ${facts.humidity.toFixed(1)} %, not below ${facts.lowHumidity} %`,
+      `its room has ${facts.humidity?.toFixed(1)} % humidity, below ${facts.lowHumidity} %`,
+      facts.humidity === null ? "humidity of its room is not known" : `its room has ${facts.humidity.toFixed(1)} % humidity, enough`,
     ],
     [
       facts.lastCheck === "Hold",
       settings.moves.badCheck,
-      "its last check was bad (Hold)",
-      facts.lastCheck ? `its last check was good enough (${facts.lastCheck})` : "it has no check on record",
+      "its last check said Hold",
+      facts.lastCheck ? `its last check said ${facts.lastCheck}` : "no check on record",
     ],
     [
       can(machine, "full-circulation"),
       settings.moves.circulation,
       "all its ink circulates while it is plugged in",
-      "it has no full circulation",
+      "its ink does not all circulate",
     ],
   ];
   if (base === "night" && settings.nightsStay && !beyond) {
-    steps.push("a night stays a night: closing and opening are made for it (a setting)");
+    steps.push("one night needs closing and opening only (a setting)");
     return { hours, regimes, advised: base, steps, beyond };
   }
   let sum = 0;
   for (const [holds, by, yes, no] of moves) {
     if (holds) sum += by;
-    steps.push(holds ? `${yes}: ${by === 0 ? "no move (a setting)" : `${Math.abs(by)} ${by > 0 ? "up" : "down"}`}` : `${no}: no move`);
+    steps.push(
+      holds ? `${yes}: ${by === 0 ? "no change (a setting)" : `${Math.abs(by)} ${by > 0 ? "stronger" : "lighter"}`}` : `${no}: no change`,
+    );
   }
   const { advised, stopped } = moved(base, sum, open);
   steps.push(
     [
       sum === 0
-        ? `it stays at “${REGIME_NAMES[base]}”`
-        : `together ${Math.abs(sum)} ${sum > 0 ? "up" : "down"}: “${REGIME_NAMES[advised]}”`,
-      ...(stopped ? [`the next regime ${sum > 0 ? "up" : "down"}, “${REGIME_NAMES[stopped]}”, is not open to it`] : []),
+        ? `so it stays “${REGIME_NAMES[base]}”`
+        : `together ${Math.abs(sum)} ${sum > 0 ? "stronger" : "lighter"}: “${REGIME_NAMES[advised]}”`,
+      ...(stopped ? [`the next, “${REGIME_NAMES[stopped]}”, is not possible here`] : []),
     ].join("; "),
   );
   return { hours, regimes, advised, steps, beyond };
@@ -128,7 +128,7 @@ function moved(base: Regime, steps: number, open: readonly Regime[]): { advised:
 }
 
 const boundWords = ({ from, to }: { from: number; to: number | null }) =>
-  to === null ? `from ${spoken(from)} on` : `${spoken(from)} to ${spoken(to)}`;
+  to === null ? `from ${spoken(from)}` : `${spoken(from)} to ${spoken(to)}`;
 
 /** What opens or closes each regime to a machine. */
 function viewOf(regime: Regime, machine: OpenMachine, facts: GapFacts, hours: number, settings: StandbySettings): RegimeView {
@@ -149,57 +149,58 @@ function viewOf(regime: Regime, machine: OpenMachine, facts: GapFacts, hours: nu
       pros.push("closing and opening only");
       break;
     case "powered":
-      need(can(machine, "standby-self-clean"), "it wakes and cleans itself", "it has no standby self-clean");
-      need(policies.power === "on", "the house leaves it on", "the house's school switches it off");
-      cons.push("its own cleans use ink and fill the waste");
+      need(can(machine, "standby-self-clean"), "it wakes and cleans itself", "it does not clean itself on standby");
+      need(policies.power === "on", "your shop leaves it on", "your shop switches it off");
+      cons.push("its own cleans take ink and fill the waste");
       if (hasWhite(machine) && hours > settings.whiteFailsHours)
-        cons.push(`after about ${Math.round(settings.whiteFailsHours / 168)} weeks expect white to fail while colours may hold`);
+        cons.push(`after about ${Math.round(settings.whiteFailsHours / 168)} weeks white will fail; colours may hold`);
       break;
     case "wet":
     case "solution":
-      need(inkjet, "its head parks on a cap", "a coder has no cap to fill");
-      need(!can(machine, "automatic-flush"), "it is capped at closing", "it is flushed at closing instead of capped wet");
-      if (inkjet) need(policies.cap === "wet", "the house caps it wet", "the house's school caps it dry");
-      if (facts.humidity !== null && facts.humidity > settings.moistPercent) pros.push(`${facts.humidity.toFixed(1)} % in its room helps`);
-      if (regime === "solution") cons.push(`somebody looks at the cap every ${settings.capLookDays} days`);
+      need(inkjet, "its head parks on a cap", "a coder has no cap");
+      need(!can(machine, "automatic-flush"), "it is capped at closing", "it is flushed at closing, not capped wet");
+      if (inkjet) need(policies.cap === "wet", "your shop caps it wet", "your shop caps it dry");
+      if (facts.humidity !== null && facts.humidity > settings.moistPercent)
+        pros.push(`${facts.humidity.toFixed(1)} % humidity in its room helps`);
+      if (regime === "solution") cons.push(`someone must look at the cap every ${settings.capLookDays} days`);
       break;
     case "alive":
-      need(facts.staffedDaily, "somebody is there each day", "nobody is there on each day of it");
-      if (can(machine, "standby-self-clean")) pros.push("it stays powered and cleans itself besides");
-      cons.push("ink and hands each day");
+      need(facts.staffedDaily, "someone is there each day", "nobody is there each day");
+      if (can(machine, "standby-self-clean")) pros.push("it stays on and also cleans itself");
+      cons.push("ink and work each day");
       break;
     case "flush":
-      need(can(machine, "automatic-flush"), "one button puts fluid through dampers, heads and caps", "it has no automatic flush");
-      if (hours > (settings.bounds.flush.to ?? Number.POSITIVE_INFINITY)) cons.push("longer than a week is the house's own experience");
+      need(can(machine, "automatic-flush"), "one button flushes dampers, heads and caps", "it has no auto flush");
+      if (hours > (settings.bounds.flush.to ?? Number.POSITIVE_INFINITY)) cons.push("longer than a week is only experience");
       break;
     case "drained":
     case "full": {
       const ability = regime === "drained" ? "storage-cartridges" : "bottles";
       need(
         can(machine, ability),
-        regime === "drained" ? "it changes to cleaning cartridges by itself" : "its lines can be moved to bottles of fluid",
-        regime === "drained" ? "it takes no cleaning cartridges" : "its lines can't be moved to bottles",
+        regime === "drained" ? "it takes cleaning cartridges" : "its lines can go into bottles of fluid",
+        regime === "drained" ? "it takes no cleaning cartridges" : "its lines can’t go into bottles",
       );
       if (can(machine, "storage-cartridges") && can(machine, "bottles"))
         need(
           settings.lines === regime,
-          `the house's school leaves lines ${settings.lines}`,
-          `the house's school leaves lines ${settings.lines === "full" ? "full of fluid" : "drained"}`,
+          `your shop leaves lines ${settings.lines}`,
+          `your shop leaves lines ${settings.lines === "full" ? "full of fluid" : "drained"}`,
         );
-      pros.push(regime === "drained" ? "no fluid stands on seals" : "no air gets in, nothing dries on the wall");
+      pros.push(regime === "drained" ? "no fluid stands on seals" : "no air gets in, nothing dries in the lines");
       cons.push("the ink in its lines is lost");
       break;
     }
     case "head-out":
-      need(can(machine, "removable-head"), "its head comes out", "its head is not to be taken out");
-      need(facts.skills.has("technician"), "a technician is in the house", "nobody in the house is a technician");
-      if (hasWhite(machine)) pros.push("together with its lines full of fluid, since they hold white");
-      cons.push("every head taken out can be harmed");
+      need(can(machine, "removable-head"), "its head comes out", "its head must stay in");
+      need(facts.skills.has("technician"), "you have a technician", "nobody here is a technician");
+      if (hasWhite(machine)) pros.push("also fill its lines with fluid, since they hold white");
+      cons.push("a head can be harmed when it is taken out");
   }
   const { from, to } = settings.bounds[regime];
-  if (hours < from) cons.push(`made for gaps from ${spoken(from)} on`);
-  else if (to !== null && hours > to) cons.push(`the house's bound is ${spoken(to)}`);
-  else pros.push(`the gap lies within the house's bounds (${boundWords({ from, to })})`);
+  if (hours < from) cons.push(`made for ${spoken(from)} and longer`);
+  else if (to !== null && hours > to) cons.push(`your limit is ${spoken(to)}`);
+  else pros.push(`fits your limits (${boundWords({ from, to })})`);
   const missing = facts.missing?.[regime];
   if (missing) {
     open = false;

@@ -50,7 +50,7 @@ export function idleRisk(
     high,
     spells: like.length,
     held,
-    why: `${like.length ? `${held} of ${like.length} spells “${REGIME_NAMES[regime]}” of ${spoken(hours / ABOUT)} to ${spoken(hours * ABOUT)} in the house's record came back on hold` : `no spell “${REGIME_NAMES[regime]}” of about this length on record yet`}; over a first guess of ${percent(prior)} that weighs ${holdWeight} spells: ${percent(share)}, between ${percent(low)} and ${percent(high)} nine times of ten`,
+    why: `${like.length ? `${held} of ${like.length} times “${REGIME_NAMES[regime]}” for ${spoken(hours / ABOUT)} to ${spoken(hours * ABOUT)} came back on hold` : `“${REGIME_NAMES[regime]}” of about this length is not on record yet`}. The first guess is ${percent(prior)} and weighs ${holdWeight} times. Together ${percent(share)}, nine times in ten between ${percent(low)} and ${percent(high)}`,
   };
 }
 

@@ -192,10 +192,10 @@ export function plumbingOf(
   };
 }
 export const PLUMBING_NAMES: Readonly<Record<keyof Plumbing, string>> = {
-  boreMm: "bore of a line, mm",
-  lengthM: "length of a line, m",
-  damperMl: "a channel's damper, mL",
-  headMl: "a channel in the head, mL",
-  pumpMlAMinute: "pump, mL a minute",
-  ownCleansADay: "its own cleans a day while it stands",
+  boreMm: "bore of a line",
+  lengthM: "length of a line",
+  damperMl: "volume of a damper",
+  headMl: "channel in the head",
+  pumpMlAMinute: "pump speed",
+  ownCleansADay: "its own cleans a day",
 };

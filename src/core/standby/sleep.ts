@@ -19,10 +19,10 @@ export type Sleep = {
 
 const IN_IT: Readonly<Record<Regime, string>> = {
   night: "ink, head capped",
-  powered: "ink, powered, cleaning itself",
+  powered: "ink, on, cleaning itself",
   wet: "ink, head on a cap with water",
   solution: "ink, head on a cap with water and concentrate",
-  alive: "ink, exercised daily",
+  alive: "ink, run daily",
   flush: "fluid in dampers, heads and caps; ink in its lines",
   drained: "washed, drained; no ink, no fluid; cartridges out",
   full: "cleaning fluid, clips shut",
@@ -53,5 +53,5 @@ export function refusedAsleep(
   if (effects.whileAsleep || !isStored(sleep.regime)) return undefined;
   const draws = isCheck || effects.draws?.cleans || effects.draws?.loads || effects.nozzles === "seal-test";
   if (!draws) return undefined;
-  return `it has been asleep since ${words.days(sleep.sinceDay)} (${REGIME_NAMES[sleep.regime]}: ${whatIsIn(sleep)}), and this draws ink. Wake it first (${words.wake}).`;
+  return `it is asleep since ${words.days(sleep.sinceDay)} (${REGIME_NAMES[sleep.regime]}: ${whatIsIn(sleep)}), and this draws ink. Wake it first (${words.wake}).`;
 }

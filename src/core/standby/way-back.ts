@@ -22,15 +22,15 @@ export function spareHours(
     .sort((a, b) => a - b);
   const own = took.length >= 3 ? took[Math.ceil(0.9 * took.length) - 1] : undefined;
   const rounded = (hours: number) => Math.ceil(hours * 4 - 1e-9) / 4;
-  const said = `${base} h, and ${aWeek} h for each week of ${spoken(sleepHours)}, at most ${most} h`;
+  const said = `${base} h, and ${aWeek} h for each week asleep, at most ${most} h`;
   return own !== undefined && own > byLength
     ? {
         hours: rounded(own),
-        why: `nine of ten of ${took.length} returns of about this length took ${own.toFixed(1)} h or less; more than ${said}`,
+        why: `nine in ten of ${took.length} returns like this took ${own.toFixed(1)} h or less; more than ${said}`,
       }
     : {
         hours: rounded(byLength),
-        why: `${said}${took.length ? `; ${took.length} returns on record took no more` : "; no return of this length on record"}`,
+        why: `${said}${took.length ? `; ${took.length} returns on record took no more` : "; no such return on record"}`,
       };
 }
 
@@ -48,24 +48,20 @@ export function wayBack(
     at -= minutes * MINUTE;
     steps.unshift({ at, minutes, what, why });
   };
-  back(5, "colour flag, released to print", "mixed ink is drawn out before the first print");
-  back(spare.hours * 60, "spare time for a recovery: the ladder, where the check is worse than the pinned one", spare.why);
-  back(5, "nozzle check, held against the one pinned before storage", "what it was like when it went to sleep");
+  back(5, "Print a colour flag, then print", "it draws mixed ink out");
+  back(spare.hours * 60, "Spare time for a recovery", spare.why);
+  back(5, "Nozzle check, compared with the one before", "shows what changed while it stood");
   const isStorage = regime === "head-out" || regime === "full" || regime === "drained" || regime === "flush";
   back(
     handsMinutes + waitMinutes,
     regime === "head-out"
-      ? "R55: head refitted, ink in, loaded, cleaned"
+      ? "Wake-up: fit the head, ink in, load, clean"
       : isStorage
-        ? "R55: ink in, loaded until no fluid shows, cleaned"
-        : "uncapped, opening care and cleans",
-    `${Math.round(handsMinutes)} min with hands, ${Math.round(waitMinutes)} min waiting`,
+        ? "Wake-up: ink in, load until no fluid shows, clean"
+        : "Uncap, opening care and cleans",
+    `${Math.round(handsMinutes)} min of work, ${Math.round(waitMinutes)} min waiting`,
   );
-  back(
-    10,
-    "ink shaken and in date, parts at hand, who is there",
-    "what is missing had to be ordered before: see what it takes off the shelf",
-  );
+  back(10, "Shake the ink, check its date, lay out parts", "order what is missing before");
   const startAt = at;
   return { startAt, spareHours: spare.hours, steps, why: spare.why };
 }

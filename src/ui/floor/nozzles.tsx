@@ -1,6 +1,8 @@
 "use client";
 import type { FloorMachine } from "../../core/floor/floor-view.ts";
 import { type NozzleDesk, whatNow } from "../../core/nozzles/ladder/what-now.ts";
+import { Words } from "../../words/words.tsx";
+import { buttonLook } from "../kit/button.tsx";
 import { WhatNowCard } from "../nozzles/what-now-card.tsx";
 import { say } from "../say.ts";
 import { EmptyFirst, noRoom } from "./empty-first.tsx";
@@ -38,26 +40,29 @@ export function FloorWhatNow({
     );
   const skills = view.people.find((person) => person.id === floor.who?.person)?.skills ?? [];
   return (
-    <WhatNowCard
-      desk={machine.desk}
-      now={floor.now()}
-      checkAt={again ?? to.check([machine.id])}
-      done={({ kind, body }, said) => void put([{ kind, machine: machine.id, body }]).then(() => say(said))}
-      isTheirs={(routine) => {
-        const skill = view.routines[routine]?.skill;
-        return !skill || skills.includes(skill);
-      }}
-      routineAt={(routine) =>
-        machine.routines.includes(routine) && view.routines[routine] ? (
-          <button
-            type="button"
-            className="press hand"
-            onClick={() => void begin(view, machine.id, routine, "guided").then((run) => go(to.run(run)))}
-          >
-            {view.routines[routine].name}, step by step
-          </button>
-        ) : null
-      }
-    />
+    <Words messages={{}}>
+      <WhatNowCard
+        hand
+        desk={machine.desk}
+        now={floor.now()}
+        checkAt={again ?? to.check([machine.id])}
+        done={({ kind, body }, said) => void put([{ kind, machine: machine.id, body }]).then(() => say(said))}
+        isTheirs={(routine) => {
+          const skill = view.routines[routine]?.skill;
+          return !skill || skills.includes(skill);
+        }}
+        routineAt={(routine) =>
+          machine.routines.includes(routine) && view.routines[routine] ? (
+            <button
+              type="button"
+              className={buttonLook("secondary", "hand")}
+              onClick={() => void begin(view, machine.id, routine, "guided").then((run) => go(to.run(run)))}
+            >
+              {view.routines[routine].name}, step by step
+            </button>
+          ) : null
+        }
+      />
+    </Words>
   );
 }

@@ -1,4 +1,6 @@
+"use client";
 import type { ReactNode } from "react";
+import { useKitWords } from "../../words/kit-words.ts";
 
 /** A surface for what is not a piece of work. */
 export function Card({ className = "", children }: { className?: string; children: ReactNode }) {
@@ -17,8 +19,9 @@ export function Empty({ title, children }: { title: string; children?: ReactNode
 
 /** Keeps the place of what is being fetched. */
 export function Skeleton({ lines = 3 }: { lines?: number }) {
+  const words = useKitWords();
   return (
-    <div role="status" aria-label="Loading" className="grid gap-2">
+    <div role="status" aria-label={words.loading} className="grid gap-2">
       {Array.from({ length: lines }, (_, line) => (
         <span
           key={line}

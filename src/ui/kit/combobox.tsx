@@ -3,6 +3,7 @@ import { Command } from "cmdk";
 import { CheckIcon, ChevronsUpDownIcon } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useState } from "react";
+import { useKitWords } from "../../words/kit-words.ts";
 import { controlLook, useField } from "./field.tsx";
 import type { Option } from "./select.tsx";
 
@@ -23,6 +24,7 @@ export function Combobox({
   className?: string;
 }) {
   const field = useField();
+  const words = useKitWords();
   const [open, setOpen] = useState(false);
   const chosen = options.find((option) => option.value === value);
   return (
@@ -52,7 +54,7 @@ export function Combobox({
               className="mb-1 min-h-9 w-full border-line border-b bg-transparent px-2.5 text-sm outline-none"
             />
             <Command.List className="max-h-72 overflow-y-auto">
-              <Command.Empty className="px-2.5 py-2 text-ink2 text-sm">Nothing fits.</Command.Empty>
+              <Command.Empty className="px-2.5 py-2 text-ink2 text-sm">{words.nothingFits}</Command.Empty>
               {options.map((option) => (
                 <Command.Item
                   key={option.value}

@@ -3,6 +3,7 @@ import { CalendarIcon } from "lucide-react";
 import { Popover } from "radix-ui";
 import { lazy, Suspense, useState } from "react";
 import { readDay, spokenDay } from "../../core/calendar/day.ts";
+import { useKitWords } from "../../words/kit-words.ts";
 import { Skeleton } from "./card.tsx";
 import { controlLook, useField } from "./field.tsx";
 
@@ -33,6 +34,7 @@ export function DateInput({
   className?: string;
 }) {
   const field = useField();
+  const words = useKitWords();
   const [open, setOpen] = useState(false);
   const day = readDay(value);
   const pick = (next: string) => {
@@ -43,13 +45,13 @@ export function DateInput({
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
         id={field?.id}
-        aria-label={label && `${label}: ${day === undefined ? (none ?? "no day") : spokenDay(day)}`}
+        aria-label={label && `${label}: ${day === undefined ? (none ?? words.noDay) : spokenDay(day)}`}
         aria-describedby={field?.describedBy}
         className={`inline-flex items-center gap-2 text-left ${controlLook(field?.invalid)} ${className}`}
       >
         <CalendarIcon aria-hidden="true" className="size-4 shrink-0 text-ink3" />
         <span className={day === undefined ? "text-ink3" : "whitespace-nowrap"}>
-          {day === undefined ? (none ?? "Choose a day") : value === today ? `Today, ${spokenDay(day)}` : spokenDay(day)}
+          {day === undefined ? (none ?? words.chooseDay) : value === today ? `${words.today}, ${spokenDay(day)}` : spokenDay(day)}
         </span>
       </Popover.Trigger>
       <Popover.Portal>

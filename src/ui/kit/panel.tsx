@@ -2,6 +2,7 @@
 import { XIcon } from "lucide-react";
 import { Dialog as Radix } from "radix-ui";
 import type { ReactNode } from "react";
+import { useKitWords } from "../../words/kit-words.ts";
 import { IconButton } from "./icon-button.tsx";
 
 const SHADE = "fixed inset-0 z-30 bg-ink/30 motion-safe:animate-[fade_120ms_ease-out]";
@@ -9,11 +10,12 @@ const SHADE = "fixed inset-0 z-30 bg-ink/30 motion-safe:animate-[fade_120ms_ease
 type Props = { title: string; open: boolean; onOpenChange: (open: boolean) => void; children: ReactNode };
 
 function Head({ title }: { title: string }) {
+  const words = useKitWords();
   return (
     <div className="flex items-center justify-between gap-3">
       <Radix.Title className="font-bold text-lg">{title}</Radix.Title>
       <Radix.Close asChild>
-        <IconButton name="Close">
+        <IconButton name={words.close}>
           <XIcon aria-hidden="true" />
         </IconButton>
       </Radix.Close>
@@ -36,8 +38,11 @@ function Surface({ title, open, onOpenChange, className, children }: Props & { c
 }
 
 /** Details and long forms, at the right edge; the page stays in view. Escape closes it. */
-export const Panel = (props: Props) => (
-  <Surface {...props} className="inset-y-0 right-0 flex w-[min(27rem,100vw)] flex-col gap-3 border-line border-l p-4" />
+export const Panel = ({ wide = false, ...props }: Props & { wide?: boolean }) => (
+  <Surface
+    {...props}
+    className={`inset-y-0 right-0 flex flex-col gap-3 border-line border-l p-4 ${wide ? "w-[min(52rem,100vw)]" : "w-[min(27rem,100vw)]"}`}
+  />
 );
 
 /** One decision. */

@@ -3,6 +3,7 @@ import { createSortedRowModel, rowSortingFeature, type SortingState, tableFeatur
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { ArrowDownIcon, ArrowUpDownIcon, ArrowUpIcon } from "lucide-react";
 import { type KeyboardEvent, type ReactNode, useMemo, useRef, useState } from "react";
+import { useKitWords } from "../../words/kit-words.ts";
 
 const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel() });
 
@@ -41,6 +42,7 @@ const [HIGH, DENSE] = [44, 34];
 /** A table: sorted by a press on a column's name, its head stays in view; arrows walk its rows, Enter opens one. */
 export function Table<Row>({ label, columns, rows, keyOf, onOpen, chosen, onChoose, nameOf, dense = false, sorted }: Props<Row>) {
   const [sorting, setSorting] = useState<SortingState>(sorted ? [sorted] : []);
+  const words = useKitWords();
   const body = useRef<HTMLTableSectionElement>(null);
   const defs = useMemo(
     () =>
@@ -94,7 +96,7 @@ export function Table<Row>({ label, columns, rows, keyOf, onOpen, chosen, onChoo
           <tr>
             {onChoose && (
               <td className="w-8 border-ink border-b-[1.5px]">
-                <span className="sr-only">Choose</span>
+                <span className="sr-only">{words.choose}</span>
               </td>
             )}
             {columns.map(({ id, name, by, right, hidden, className = "" }) => {
@@ -149,7 +151,7 @@ export function Table<Row>({ label, columns, rows, keyOf, onOpen, chosen, onChoo
                       type="checkbox"
                       checked={chosen?.has(key) ?? false}
                       onChange={(event) => onChoose(key, event.target.checked)}
-                      aria-label={`Choose ${nameOf?.(row) ?? key}`}
+                      aria-label={words.chooseRow.replace("{name}", nameOf?.(row) ?? key)}
                       className="size-4 accent-[var(--accent)]"
                     />
                   </td>

@@ -1,27 +1,31 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
+import { useTranslations } from "use-intl";
 import type { Problem } from "../../core/fleet/validate.ts";
 import { sheetSvg } from "../../core/nozzles/draw-sheet.ts";
 import type { NozzlePattern, PatternChannel } from "../../core/nozzles/pattern.ts";
-import { Field } from "../field.tsx";
+import { Button, buttonLook } from "../kit/button.tsx";
+import { Checkbox, Field, NumberInput, TextInput } from "../kit/field.tsx";
+import { FilePick } from "../kit/file-pick.tsx";
+import { Select } from "../kit/select.tsx";
+import { Table } from "../kit/table.tsx";
 import { say, sayFault } from "../say.ts";
 import { ask } from "../send.ts";
-import { RowHead, TableHead } from "../table.tsx";
 
 /** Numbers of a channel as fields: a path, its name, and its unit. */
-const FIELDS: { path: string; name: string; step?: number }[] = [
+const FIELDS = [
   { path: "nozzles", name: "nozzles", step: 1 },
-  { path: "perRow", name: "a row", step: 1 },
-  { path: "origin.x", name: "from left, mm" },
-  { path: "origin.y", name: "from top, mm" },
-  { path: "step.x", name: "step right, mm" },
-  { path: "step.y", name: "step down, mm" },
-  { path: "rowPitch", name: "row to row, mm" },
-  { path: "dash.length", name: "dash long, mm" },
-  { path: "dash.thickness", name: "dash thick, mm" },
-];
-const MEDIA = { "white paper": "#ffffff", "dark card": "#23282c", "grey card": "#8d8d8d" } as const;
+  { path: "perRow", name: "perRow", step: 1 },
+  { path: "origin.x", name: "left", step: 0.05 },
+  { path: "origin.y", name: "top", step: 0.05 },
+  { path: "step.x", name: "right", step: 0.05 },
+  { path: "step.y", name: "down", step: 0.05 },
+  { path: "rowPitch", name: "pitch", step: 0.05 },
+  { path: "dash.length", name: "long", step: 0.05 },
+  { path: "dash.thickness", name: "thick", step: 0.05 },
+] as const;
+const MEDIA = { paper: "#ffffff", dark: "#23282c", grey: "#8d8d8d" } as const;
 
 const at = (channel: PatternChannel, path: string): number => {
   const [key = "", inner] = path.split(".");
@@ -72,9 +76,10 @@ export function PatternEditor({
   usual: NozzlePattern;
   maySave: boolean;
 }) {
+  const t = useTranslations("sheet");
   const router = useRouter();
   const [pattern, setPattern] = useState<NozzlePattern>(first ?? usual);
-  const [medium, setMedium] = useState<keyof typeof MEDIA>("dark card");
+  const [medium, setMedium] = useState<keyof typeof MEDIA>("dark");
   const [fault, setFault] = useState<string[]>([]);
   const [kept, setKept] = useState(true);
   const { problems, good } = useLook(machine, pattern, first ?? usual);
@@ -87,178 +92,159 @@ export function PatternEditor({
     change({ ...pattern, channels: pattern.channels.map((each, place) => (place === index ? next : each)) });
   const bring = async (file: File | undefined) => {
     if (!file) return;
-    if (file.size > 2_000_000) return setFault([`${file.name} is larger than 2 MB: no pattern is that long.`]);
+    if (file.size > 2_000_000) return setFault([t("tooLarge", { file: file.name })]);
     try {
       const value: unknown = JSON.parse(await file.text());
       const { problems: wrong } = await look(machine, value);
-      setFault(wrong.slice(0, 8).map(({ path, message }) => `${file.name}: ${path} ${message}`));
+      setFault(wrong.slice(0, 8).map(({ path, message }) => t("inFile", { file: file.name, problem: `${path} ${message}` })));
       if (wrong.length === 0) change(value as NozzlePattern);
     } catch (error) {
-      setFault([`${file.name} is no JSON that can be read: ${error instanceof Error ? error.message : error}`]);
+      setFault([t("noJson", { file: file.name, reason: String(error instanceof Error ? error.message : error) })]);
     }
   };
   const save = async () => {
     try {
       await ask(`/api/patterns?machine=${encodeURIComponent(machine)}`, { body: pattern });
       setKept(true);
-      void say(`The check sheet of ${name} is kept.`);
+      void say(t("saved", { machine: name }));
       router.refresh();
     } catch (error) {
       void sayFault(error);
     }
   };
+  const alikeAll = () => {
+    const [model] = pattern.channels;
+    if (model)
+      change({ ...pattern, channels: pattern.channels.map(({ id, ink, colour, origin }) => ({ ...model, id, ink, colour, origin })) });
+  };
+  const wrong = [...fault, ...problems.slice(0, 8).map(({ path, message }) => `${path} ${message}`)];
   return (
-    <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[3fr_2fr]">
-      <div className="grid content-start gap-3">
+    <div className="grid gap-x-8 gap-y-4 2xl:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+      <div className="grid min-w-0 content-start gap-3">
         <div className="flex flex-wrap items-end gap-2">
-          <Field label="Name" className="grow text-sm">
-            <input value={pattern.name} onChange={(event) => change({ ...pattern, name: event.target.value })} className="field hand" />
+          <Field label={t("name")} className="min-w-48 grow">
+            <TextInput value={pattern.name} onChange={(event) => change({ ...pattern, name: event.target.value })} />
           </Field>
           {(["width", "height"] as const).map((side) => (
-            <label key={side} className="grid text-sm">
-              sheet {side}, mm
-              <input
-                type="number"
+            <Field key={side} label={t(side)} className="w-32">
+              <NumberInput
+                unit="mm"
                 value={pattern.sheet[side]}
                 onChange={(event) => change({ ...pattern, sheet: { ...pattern.sheet, [side]: Number(event.target.value) } })}
-                className="field hand figure w-28"
               />
-            </label>
+            </Field>
           ))}
         </div>
-        <div className="overflow-x-auto">
-          <table className="text-sm">
-            <TableHead columns={["channel", ...FIELDS.map(({ name: field }) => field), "colour"]} />
-            <tbody>
-              {pattern.channels.map((each, index) => (
-                <tr key={each.id}>
-                  <RowHead className="pr-2 font-normal">
-                    <span className="figure font-semibold">{each.id}</span>
-                  </RowHead>
-                  {FIELDS.map(({ path, name: field, step = 0.05 }) => (
-                    <td key={path} className="pr-1">
-                      <input
-                        type="number"
-                        step={step}
-                        aria-label={`${each.id}: ${field}`}
-                        value={at(each, path)}
-                        onChange={(event) => channel(index, withValue(each, path, Number(event.target.value)))}
-                        className="field figure w-16 !px-1"
-                      />
-                    </td>
-                  ))}
-                  <td>
-                    <label className="flex items-center gap-1">
-                      <input
-                        type="color"
-                        aria-label={`${each.id}: colour on the sheet`}
-                        value={each.colour ?? "#ffffff"}
-                        disabled={each.colour === null}
-                        onChange={(event) => channel(index, { ...each, colour: event.target.value })}
-                      />
-                      <input
-                        type="checkbox"
-                        aria-label={`${each.id}: clear, judged by hand`}
-                        checked={each.colour === null}
-                        onChange={(event) => channel(index, { ...each, colour: event.target.checked ? null : "#888888" })}
-                      />
-                      clear
-                    </label>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <Table
+          label={t("channel")}
+          dense
+          rows={pattern.channels.map((channel, index) => ({ ...channel, index }))}
+          keyOf={({ id }) => id}
+          columns={[
+            { id: "channel", name: t("channel"), cell: ({ id }) => <span className="figure font-semibold">{id}</span> },
+            ...FIELDS.map(({ path, name: field, step }) => ({
+              id: path,
+              name: t(`fields.${field}`),
+              className: "!px-0.5",
+              cell: ({ index, ...each }: PatternChannel & { index: number }) => (
+                <NumberInput
+                  step={step}
+                  aria-label={t("field", { channel: each.id, field: t(`fields.${field}`) })}
+                  value={at(each, path)}
+                  onChange={(event) => channel(index, withValue(each, path, Number(event.target.value)))}
+                  className="!w-14"
+                />
+              ),
+            })),
+            {
+              id: "colour",
+              name: t("colour"),
+              cell: ({ index, ...each }) => (
+                <span className="flex items-center gap-2">
+                  <input
+                    type="color"
+                    aria-label={t("colourOf", { channel: each.id })}
+                    value={each.colour ?? "#ffffff"}
+                    disabled={each.colour === null}
+                    onChange={(event) => channel(index, { ...each, colour: event.target.value })}
+                  />
+                  <Checkbox
+                    label={t("clear")}
+                    aria-label={t("clearOf", { channel: each.id })}
+                    checked={each.colour === null}
+                    onChange={(event) => channel(index, { ...each, colour: event.target.checked ? null : "#888888" })}
+                  />
+                </span>
+              ),
+            },
+          ]}
+        />
         {pattern.channels.length > 1 && (
           <p>
-            <button
-              type="button"
-              className="press"
-              onClick={() => {
-                const [model] = pattern.channels;
-                if (model)
-                  change({
-                    ...pattern,
-                    channels: pattern.channels.map(({ id, ink, colour, origin }) => ({ ...model, id, ink, colour, origin })),
-                  });
-              }}
-            >
-              All like the first, each in its place
-            </button>
+            <Button size="small" onClick={alikeAll}>
+              {t("likeFirst")}
+            </Button>
           </p>
         )}
         <div role="alert">
           <ul className="text-hold">
-            {[...fault, ...problems.slice(0, 8).map(({ path, message }) => `${path} ${message}`)].map((each) => (
+            {wrong.map((each) => (
               <li key={each}>{each}</li>
             ))}
           </ul>
         </div>
         <div className="flex flex-wrap gap-2">
           {maySave && (
-            <button
-              type="button"
-              className="press press-main hand"
-              disabled={problems.length > 0 || (kept && first !== null)}
-              onClick={() => void save()}
-            >
-              Keep it
-            </button>
+            <Button look="primary" disabled={problems.length > 0 || (kept && first !== null)} onClick={() => void save()}>
+              {t("save")}
+            </Button>
           )}
-          <label className="press hand cursor-pointer focus-within:outline focus-within:outline-2">
-            Bring a pattern file in
-            <input
-              type="file"
-              accept="application/json,.json"
-              className="sr-only"
-              aria-label="A nozzle pattern as JSON"
-              onChange={(event) => void bring(event.target.files?.[0])}
-            />
-          </label>
-          <button type="button" className="press hand" onClick={() => change(usual)}>
-            The usual one
-          </button>
+          <FilePick label={t("bringLabel")} accept="application/json,.json" onPick={(file) => void bring(file)}>
+            {t("bring")}
+          </FilePick>
+          <Button onClick={() => change(usual)}>{t("usual")}</Button>
           <a
-            className="press hand"
+            className={buttonLook()}
             download={`${machine}-nozzle-pattern.json`}
             href={`data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(pattern, null, 2))}`}
           >
-            Take it out as JSON
+            {t("json")}
           </a>
           {svg && (
             <a
-              className="press hand"
+              className={buttonLook()}
               download={`${machine}-check.svg`}
               href={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`}
             >
-              As SVG, to scale
+              {t("svg")}
             </a>
           )}
           {first && kept && (
-            <a className="press hand" href={`/nozzle-sheets/${encodeURIComponent(machine)}`}>
-              To print
+            <a className={buttonLook()} href={`/nozzle-sheets/${encodeURIComponent(machine)}`}>
+              {t("print")}
             </a>
           )}
         </div>
       </div>
       <div>
-        <label className="flex items-center gap-2 text-sm">
-          As it will print on
-          <select value={medium} onChange={(event) => setMedium(event.target.value as keyof typeof MEDIA)} className="field">
-            {Object.keys(MEDIA).map((each) => (
-              <option key={each}>{each}</option>
-            ))}
-          </select>
-        </label>
+        <Field label={t("medium")} className="w-48">
+          <Select
+            value={medium}
+            onChange={(value) => setMedium(value as keyof typeof MEDIA)}
+            options={(["paper", "dark", "grey"] as const).map((each) => ({ value: each, name: t(`media.${each}`) }))}
+          />
+        </Field>
         {svg ? (
           <img
             src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`}
-            alt={`The check sheet of ${name}: ${pattern.channels.map(({ id, nozzles }) => `${id} with ${nozzles} nozzles`).join(", ")}`}
-            className="mt-2 w-full border border-line"
+            alt={t("picture", {
+              machine: name,
+              channels: pattern.channels.map(({ id, nozzles }) => t("pictureChannel", { channel: id, count: nozzles })).join(", "),
+            })}
+            className="mt-2 w-full max-w-2xl border border-line"
           />
         ) : (
-          <p className="mt-2 text-ink2">It is drawn as soon as nothing is wrong with it.</p>
+          <p className="mt-2 text-ink2">{t("wrong")}</p>
         )}
       </div>
     </div>

@@ -4,13 +4,23 @@ import { isLight } from "../kit/comb.tsx";
 /** One channel's reading at one check, or none. */
 export type StripRow = { words: string; reading: ChannelReading | undefined };
 
-const ROW = 4;
-
 /**
  * A channel over its last checks: a row a check, the newest on top, a nozzle a column. A gap in the ink is a missing nozzle,
  * a short mark a weak or deflected one; where only numbers are known the row is broken as far as they go.
  */
-export function Strip({ name, colour, nozzles, rows }: { name: string; colour: string; nozzles: number; rows: StripRow[] }) {
+export function Strip({
+  name,
+  colour,
+  nozzles,
+  rows,
+  high = 4,
+}: {
+  name: string;
+  colour: string;
+  nozzles: number;
+  rows: StripRow[] /** Of a row, in pixels. */;
+  high?: number;
+}) {
   const light = isLight(colour);
   const ground = light ? "#2b2f33" : "#efe9dc";
   const words = `${name} over ${rows.length} checks: ${rows
@@ -18,15 +28,15 @@ export function Strip({ name, colour, nozzles, rows }: { name: string; colour: s
     .join(", ")} missing, newest first`;
   return (
     <svg
-      viewBox={`0 0 ${nozzles} ${Math.max(1, rows.length) * ROW}`}
+      viewBox={`0 0 ${nozzles} ${Math.max(1, rows.length) * high}`}
       preserveAspectRatio="none"
       className="block w-full rounded-sm"
-      style={{ background: ground, height: `${Math.max(1, rows.length) * ROW}px` }}
+      style={{ background: ground, height: `${Math.max(1, rows.length) * high}px` }}
       role="img"
       aria-label={words}
     >
       {rows.map(({ words: when, reading }, index) => (
-        <Row key={when} reading={reading} y={index * ROW} nozzles={nozzles} colour={colour} ground={ground} when={when} />
+        <Row key={when} reading={reading} y={index * high} high={high} nozzles={nozzles} colour={colour} ground={ground} when={when} />
       ))}
     </svg>
   );
@@ -35,6 +45,7 @@ export function Strip({ name, colour, nozzles, rows }: { name: string; colour: s
 function Row({
   reading,
   y,
+  high,
   nozzles,
   colour,
   ground,
@@ -42,6 +53,7 @@ function Row({
 }: {
   reading: ChannelReading | undefined;
   y: number;
+  high: number;
   nozzles: number;
   colour: string;
   ground: string;
@@ -53,19 +65,19 @@ function Row({
   return (
     <g>
       <title>{`${when}: ${gone ? "all out" : `${missing} missing, ${reading.weak} weak, ${reading.deflected} deflected`}`}</title>
-      {!gone && <rect x={0} y={y + 0.4} width={nozzles} height={ROW - 0.8} fill={colour} opacity={0.8} />}
+      {!gone && <rect x={0} y={y + 0.4} width={nozzles} height={high - 0.8} fill={colour} opacity={0.8} />}
       {gaps.map((k) => (
-        <rect key={k} x={k} y={y} width={1.6} height={ROW} fill={ground} />
+        <rect key={k} x={k} y={y} width={1.6} height={high} fill={ground} />
       ))}
       {[...(which?.weak ?? []), ...(which?.deflected ?? [])].map((k) => (
-        <rect key={k} x={k} y={y} width={1.2} height={ROW / 2} fill={ground} />
+        <rect key={k} x={k} y={y} width={1.2} height={high / 2} fill={ground} />
       ))}
       {!which && !gone && missing > 0 && (
         <rect
           x={nozzles - missing}
           y={y}
           width={missing}
-          height={ROW}
+          height={high}
           fill={ground}
           stroke={colour}
           strokeDasharray="1 1"

@@ -1,8 +1,26 @@
 "use client";
+import {
+  CircleHelpIcon,
+  ClipboardCheckIcon,
+  DropletIcon,
+  EyeIcon,
+  FlagIcon,
+  HandIcon,
+  MoonIcon,
+  PhoneIcon,
+  WrenchIcon,
+} from "lucide-react";
+import { Popover } from "radix-ui";
 import { Fragment, type ReactNode, useState } from "react";
+import { useTranslations } from "use-intl";
 import type { Action } from "../../core/nozzles/ladder/next-step.ts";
-import { type NozzleDesk, type WhatNow, whatNow } from "../../core/nozzles/ladder/what-now.ts";
-import { Field } from "../field.tsx";
+import { type NozzleDesk, whatNow } from "../../core/nozzles/ladder/what-now.ts";
+import { Button, buttonLook } from "../kit/button.tsx";
+import { Docket } from "../kit/docket.tsx";
+import { Checkbox, Field } from "../kit/field.tsx";
+import { IconButton } from "../kit/icon-button.tsx";
+import { PopCard } from "../kit/pop-card.tsx";
+import { Select } from "../kit/select.tsx";
 
 export type CareDraft = { kind: "care"; body: Record<string, unknown> };
 
@@ -36,24 +54,18 @@ function careOf(action: Action, desk: NozzleDesk): CareDraft["body"] | undefined
   }
 }
 
-const HINTS: Partial<Record<Action["kind"], string>> = {
-  clean: "Run it at the machine, wait for its end, then say so.",
-  load: "Hold the load control; stop at once when the pump labours. Park the head and look at the cap pad: brimming with ink it proves the seal.",
-  "seal-test": "Load about 10 s, head aside, look at the pad of the cap.",
-  rest: "Park it on a wet cap, capped and powered as its abilities want. Then one check.",
-  flush: "Only the poor channels; hard resistance means stop. Never by mouth.",
-  damper: "Draw a little with a syringe, never by mouth: ink comes or it does not.",
+const HINTS = { clean: "clean", load: "load", "seal-test": "sealTest", rest: "rest", flush: "flush", damper: "damper" } as const;
+const ICONS: Partial<Record<Action["kind"], typeof DropletIcon>> = {
+  check: ClipboardCheckIcon,
+  look: EyeIcon,
+  "by-hand": HandIcon,
+  rest: MoonIcon,
+  technician: PhoneIcon,
+  "colour-flag": FlagIcon,
+  "cap-service": WrenchIcon,
 };
 
-/** One next action, large; the others with why not; what it has cost so far; how many cleans it may take. */
-export function WhatNowCard({
-  desk,
-  now,
-  done,
-  checkAt,
-  routineAt,
-  isTheirs = () => true,
-}: {
+type Props = {
   desk: NozzleDesk;
   /** The present moment in milliseconds. */
   now: number;
@@ -64,162 +76,178 @@ export function WhatNowCard({
   routineAt?: (routine: string) => ReactNode;
   /** Whether who acts here has the skill for a routine. */
   isTheirs?: (routine: string) => boolean;
-}) {
+  /** For gloves, on the floor. */
+  hand?: boolean;
+};
+
+/** One next action, large; why and what else behind one button; what it has cost so far and may still cost. */
+export function WhatNowCard({ desk, now, done, checkAt, routineAt, isTheirs = () => true, hand = false }: Props) {
+  const t = useTranslations("next");
   const next = whatNow(desk, now);
   if (!next) return null;
-  return <Card desk={desk} next={next} done={done} checkAt={checkAt} routineAt={routineAt} isTheirs={isTheirs} />;
-}
-
-function Card({
-  desk,
-  next,
-  done,
-  checkAt,
-  routineAt,
-  isTheirs,
-}: {
-  desk: NozzleDesk;
-  next: WhatNow;
-  done: (care: CareDraft, said: string) => void;
-  checkAt: string | (() => void);
-  routineAt?: (routine: string) => ReactNode;
-  isTheirs: (routine: string) => boolean;
-}) {
   const { action, standing } = next.step;
   const body = careOf(action, desk);
   const { spent, ahead, routines } = next;
+  const size = hand ? "hand" : "desk";
   // Who lacks the skill calls somebody who has it; a call is anybody's.
   const isForOthers = action.kind !== "technician" && routines.some((routine) => !isTheirs(routine));
   const enter = (extra: Record<string, unknown> = {}) =>
-    body && done({ kind: "care", body: { ...body, ...extra } }, `Entered: ${next.words}.`);
+    body && done({ kind: "care", body: { ...body, ...extra } }, t("saved", { words: next.words }));
+  const Icon = ICONS[action.kind] ?? DropletIcon;
+  const hint = HINTS[action.kind as keyof typeof HINTS];
+  const range = ({ low, high }: { low: number; high: number }) => (low === high ? `${low}` : `${low}–${high}`);
   return (
-    <section aria-label="What now" className="my-4 border-ink border-y-2 py-3">
-      <h2 className="text-ink2">What now</h2>
-      <p className="text-2xl font-semibold">{next.words}</p>
-      <p className="mt-1">{next.why}</p>
-      {HINTS[action.kind] && <p className="mt-1 text-ink2">{HINTS[action.kind]}</p>}
-      <div className="mt-3 flex flex-wrap gap-2">
-        {action.kind === "check" &&
-          (typeof checkAt === "string" ? (
-            <a href={checkAt} className="press press-main hand">
-              Enter the check
-            </a>
-          ) : (
-            <button type="button" className="press press-main hand" onClick={checkAt}>
-              Enter the check
-            </button>
-          ))}
-        {isForOthers ? (
-          <p className="border-care border-l-4 pl-3">
-            This is not yours to do: call somebody who has the skill for it ({routines.join(", ")}).
-          </p>
-        ) : action.kind === "seal-test" ? (
-          <>
-            <button type="button" className="press press-main hand" onClick={() => enter()}>
-              The pad brims: seal good
-            </button>
-            <button type="button" className="press hand" onClick={() => enter({ leaks: true })}>
-              It stays low: seal leaks
-            </button>
-          </>
-        ) : (
-          body && (
-            <button type="button" className="press press-main hand" onClick={() => enter()}>
-              {action.kind === "rest" ? "It rests from now on" : action.kind === "technician" ? "Handed to a technician" : "Done"}
-            </button>
-          )
+    <section aria-label={t("title")} className="my-3">
+      <Docket rank={<Icon aria-hidden="true" className="size-6" />} label={next.words}>
+        <h2 className="!text-xs font-semibold text-ink3">{t("title")}</h2>
+        <p className={`font-bold leading-tight ${hand ? "text-2xl" : "text-xl"}`}>{next.words}</p>
+        {ahead && (
+          <dl className="mt-1.5 flex gap-5">
+            {(
+              [
+                ["cleans", ahead.cleans],
+                ["minutes", ahead.minutes],
+                ["ml", ahead.ml],
+              ] as const
+            ).map(([name, values]) => (
+              <div key={name} className="flex flex-col-reverse">
+                <dt className="font-semibold text-ink2 text-xs">{t(name)}</dt>
+                <dd className="figure font-bold text-2xl leading-tight">{range(values)}</dd>
+              </div>
+            ))}
+          </dl>
         )}
-        {routineAt && routines.filter(isTheirs).map((routine) => <Fragment key={routine}>{routineAt(routine)}</Fragment>)}
-      </div>
-      <dl className="mt-3 flex flex-wrap gap-x-6 gap-y-1 text-sm">
+        {hint && <p className={`mt-1.5 text-ink2 ${hand ? "" : "text-sm"}`}>{t(`hints.${hint}`)}</p>}
+        {isForOthers && <p className="mt-2 border-care border-l-4 pl-3">{t("notYours")}</p>}
+        <div className="mt-2.5 flex flex-wrap items-center gap-2">
+          {action.kind === "check" &&
+            (typeof checkAt === "string" ? (
+              <a href={checkAt} className={buttonLook("primary", size)}>
+                {t("enterCheck")}
+              </a>
+            ) : (
+              <Button look="primary" size={size} onClick={checkAt}>
+                {t("enterCheck")}
+              </Button>
+            ))}
+          {isForOthers ? null : action.kind === "seal-test" ? (
+            <>
+              <Button look="primary" size={size} onClick={() => enter()}>
+                {t("sealGood")}
+              </Button>
+              <Button size={size} onClick={() => enter({ leaks: true })}>
+                {t("sealLeaks")}
+              </Button>
+            </>
+          ) : (
+            body && (
+              <Button look="primary" size={size} onClick={() => enter()}>
+                {t(
+                  action.kind === "rest"
+                    ? "resting"
+                    : action.kind === "technician"
+                      ? "technician"
+                      : action.kind === "clean"
+                        ? "cleanDone"
+                        : "done",
+                )}
+              </Button>
+            )
+          )}
+          {routineAt && routines.filter(isTheirs).map((routine) => <Fragment key={routine}>{routineAt(routine)}</Fragment>)}
+          <Popover.Root>
+            <Popover.Trigger asChild>
+              <IconButton name={t("why")}>
+                <CircleHelpIcon aria-hidden="true" />
+              </IconButton>
+            </Popover.Trigger>
+            <PopCard label={t("why")} align="start" className="max-h-[70vh] w-[min(26rem,94vw)] gap-2 text-sm">
+              <p>{next.why}</p>
+              {ahead && <p className="text-ink2">{ahead.sentence}</p>}
+              {next.others.length > 0 && (
+                <>
+                  <h3 className="font-bold">{t("others")}</h3>
+                  <ul className="grid gap-1">
+                    {next.others.map(({ what, whyNot }) => (
+                      <li key={what}>
+                        <b>{what}</b>: <span className="text-ink2">{whyNot}.</span>
+                      </li>
+                    ))}
+                  </ul>
+                  <Otherwise desk={desk} done={done} hand={hand} />
+                </>
+              )}
+            </PopCard>
+          </Popover.Root>
+        </div>
+      </Docket>
+      <dl className="mt-2 grid gap-0.5 text-sm">
         {standing.counts.length > 0 && (
           <div>
-            <dt className="inline text-ink2">missing, check by check </dt>
+            <dt className="inline text-ink2">{t("counts")}: </dt>
             <dd className="figure inline">{standing.counts.join(" → ")}</dd>
           </div>
         )}
-        {spent.cleans + spent.loads > 0 && (
+        {spent.cleans + spent.loads + standing.rests > 0 && (
           <div>
-            <dt className="inline text-ink2">so far </dt>
+            <dt className="inline text-ink2">{t("soFar")}: </dt>
             <dd className="inline">
-              <span className="figure">{spent.cleans}</span> {spent.cleans === 1 ? "clean" : "cleans"},{" "}
-              <span className="figure">{spent.ml}</span> mL, <span className="figure">{spent.minutes}</span> min
+              {[
+                t("soFarCleans", { count: spent.cleans, ml: spent.ml, minutes: spent.minutes }),
+                standing.rests > 0 && t("rests", { count: standing.rests }),
+              ]
+                .filter(Boolean)
+                .join(", ")}
             </dd>
           </div>
         )}
-        {standing.rests > 0 && (
-          <div>
-            <dt className="inline text-ink2">rests </dt>
-            <dd className="figure inline">{standing.rests}</dd>
-          </div>
-        )}
       </dl>
-      {ahead && (
-        <p className="mt-2 text-sm">
-          {ahead.sentence}
-          {!ahead.next.pays && (
-            <strong className="text-hold">
-              {" "}
-              The next clean is likely to bring back {ahead.next.back.toFixed(1)} nozzles for {ahead.next.ml.toFixed(1)} mL: it no longer
-              pays.
-            </strong>
-          )}
+      {ahead && !ahead.next.pays && (
+        <p className="mt-1 font-semibold text-hold text-sm">
+          {t("tooDear", { back: ahead.next.back.toFixed(1), ml: ahead.next.ml.toFixed(1) })}
         </p>
-      )}
-      {next.others.length > 0 && (
-        <details className="mt-2">
-          <summary className="cursor-pointer py-2">Why not something else</summary>
-          <ul className="grid gap-1 text-sm">
-            {next.others.map(({ what, whyNot }) => (
-              <li key={what}>
-                {what}: <span className="text-ink2">{whyNot}.</span>
-              </li>
-            ))}
-          </ul>
-          <Otherwise desk={desk} done={done} />
-        </details>
       )}
     </section>
   );
 }
 
-/** Something else was done all the same: it goes on the record, and the next step follows from it. */
-function Otherwise({ desk, done }: { desk: NozzleDesk; done: (care: CareDraft, said: string) => void }) {
-  const [rung, setRung] = useState(desk.judging.ladder.rungs[0]?.id ?? "");
+/** Something else was done all the same: it goes on record, and the next step follows from it. */
+function Otherwise({ desk, done, hand }: Pick<Props, "desk" | "done"> & { hand: boolean }) {
+  const t = useTranslations("next");
+  const { rungs } = desk.judging.ladder;
+  const [rung, setRung] = useState(rungs[0]?.id ?? "");
   const [inFluid, setInFluid] = useState(false);
-  const chosen = desk.judging.ladder.rungs.find(({ id }) => id === rung);
+  const chosen = rungs.find(({ id }) => id === rung);
   return (
-    <div className="mt-3 flex flex-wrap items-end gap-2">
-      <Field label="Another clean was run">
-        <select value={rung} onChange={(event) => setRung(event.target.value)} className="field hand">
-          {desk.judging.ladder.rungs.map(({ id, name, ml }) => (
-            <option key={id} value={id}>
-              {name}, {ml} mL
-            </option>
-          ))}
-        </select>
-      </Field>
-      <label className="flex min-h-12 items-center gap-2 text-sm">
-        <input type="checkbox" checked={inFluid} onChange={(event) => setInFluid(event.target.checked)} className="size-5" /> in cleaning
-        fluid
-      </label>
-      <button
-        type="button"
-        className="press hand"
-        disabled={!chosen}
-        onClick={() =>
-          chosen &&
-          done(
-            {
-              kind: "care",
-              body: { what: "clean", strength: chosen.id, minutes: chosen.minutes, ...(inFluid ? { inFluid } : { ml: chosen.ml }) },
-            },
-            `Entered: clean, ${chosen.name}.`,
-          )
-        }
-      >
-        Enter that
-      </button>
-    </div>
+    <fieldset className="grid gap-2 border-line border-t pt-2">
+      <legend className="sr-only">{t("other.title")}</legend>
+      <p className="font-bold">{t("other.title")}</p>
+      <div className="flex flex-wrap items-end gap-3">
+        <Field label={t("other.which")} className="w-44">
+          <Select
+            value={rung}
+            onChange={setRung}
+            options={rungs.map(({ id, name, ml }) => ({ value: id, name: t("other.rung", { name, ml }) }))}
+          />
+        </Field>
+        <Checkbox label={t("other.inFluid")} checked={inFluid} onChange={(event) => setInFluid(event.target.checked)} />
+        <Button
+          size={hand ? "hand" : "desk"}
+          disabled={!chosen}
+          onClick={() =>
+            chosen &&
+            done(
+              {
+                kind: "care",
+                body: { what: "clean", strength: chosen.id, minutes: chosen.minutes, ...(inFluid ? { inFluid } : { ml: chosen.ml }) },
+              },
+              t("saved", { words: chosen.name }),
+            )
+          }
+        >
+          {t("other.save")}
+        </Button>
+      </div>
+    </fieldset>
   );
 }

@@ -35,7 +35,7 @@ export function LadderForm({ rows }: { rows: LadderRow[] }) {
         The strengths of a head clean with what each draws, the weakest first, and when to go on, climb, rest or call. A machine's own stand
         before its class's. The school (ladder, fixed number, load and clean) is chosen under Schools.
       </p>
-      <WhichOne rows={rows} id={id} choose={setId} />
+      <WhichOne label="For" own="its own" rows={rows} id={id} choose={setId} />
       {row && <OneLadder key={`${row.id}${JSON.stringify(row.settings)}`} row={row} />}
     </section>
   );

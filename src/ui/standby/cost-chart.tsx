@@ -1,7 +1,8 @@
 "use client";
 import { line, scaleLinear } from "d3";
+import { useTranslations } from "use-intl";
+import { moneySaid } from "../../core/calendar/said.ts";
 import { type AliveOrAsleep, breakEvenDays, centsOf } from "../../core/standby/cost.ts";
-import { money } from "./standby-frame.tsx";
 
 const WIDTH = 560;
 const HEIGHT = 260;
@@ -9,6 +10,7 @@ const MARGIN = { left: 56, right: 92, top: 12, bottom: 34 };
 
 /** What keeping alive and sleeping cost over a gap, with the crossing. */
 export function CostChart({ cost, gapDays, asleepName }: { cost: AliveOrAsleep; gapDays: number | null; asleepName: string }) {
+  const t = useTranslations("idle");
   const crossing = breakEvenDays(cost);
   const [daily, once] = [centsOf(cost.daily), centsOf(cost.once)];
   const days = Math.min(120, Math.max(7, Math.ceil(1.4 * Math.max(gapDays ?? 0, crossing ?? 0))));
@@ -26,7 +28,12 @@ export function CostChart({ cost, gapDays, asleepName }: { cost: AliveOrAsleep; 
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={`Cost over the gap: alive ${money(daily)} a day, ${asleepName} ${money(once)} once; ${crossing === null ? "no crossing" : `the lines cross at ${crossing.toFixed(1)} days`}`}
+      aria-label={t("chart", {
+        daily: moneySaid(daily),
+        method: asleepName,
+        once: moneySaid(once),
+        crossing: crossing === null ? t("noCrossing") : t("crossing", { days: crossing.toFixed(1) }),
+      })}
       className="w-full max-w-[40rem]"
     >
       {y.ticks(5).map((tick) => (
@@ -43,13 +50,13 @@ export function CostChart({ cost, gapDays, asleepName }: { cost: AliveOrAsleep; 
         </text>
       ))}
       <text x={WIDTH - MARGIN.right} y={HEIGHT - 4} textAnchor="end" className="fill-ink2 text-[12px]">
-        days of the gap
+        {t("axisDays")}
       </text>
       {gapDays !== null && gapDays <= days && (
         <g>
           <line x1={x(gapDays)} x2={x(gapDays)} y1={MARGIN.top} y2={HEIGHT - MARGIN.bottom} stroke="var(--ink2)" strokeDasharray="2 3" />
           <text x={x(gapDays) + 4} y={MARGIN.top + 8} className="fill-ink2 text-[12px]">
-            this gap
+            {t("thisGap")}
           </text>
         </g>
       )}
@@ -77,16 +84,16 @@ export function CostChart({ cost, gapDays, asleepName }: { cost: AliveOrAsleep; 
         strokeDasharray="7 4"
       />
       <text x={x(days) + 6} y={Math.max(MARGIN.top + 10, y(daily * days)) + 4} fill="var(--accent)" className="text-[13px]">
-        kept alive
+        {t("runDaily")}
       </text>
       <text x={x(days) + 6} y={y(once) + 4} fill="var(--ink)" className="text-[13px]">
-        asleep
+        {t("asleepLine")}
       </text>
       {crossing !== null && crossing <= days && (
         <g>
           <circle cx={x(crossing)} cy={y(once)} r="5" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
           <text x={x(crossing)} y={y(once) - 10} textAnchor="middle" className="text-[13px]" fill="var(--ink)">
-            {crossing.toFixed(1)} days
+            {t("crossDays", { days: crossing.toFixed(1) })}
           </text>
         </g>
       )}

@@ -1,119 +1,194 @@
 "use client";
+import { CheckIcon, ChevronLeftIcon, FootprintsIcon, PowerIcon } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { useTranslations } from "use-intl";
 import type { DoorMachine, DoorView } from "../../work/standby/door.ts";
 import { enter } from "../enter.ts";
+import { Button, buttonLook } from "../kit/button.tsx";
+import { Dialog } from "../kit/panel.tsx";
+import { Mark } from "../kit/state-mark.tsx";
 import { say, trying } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
-import { figures, RowHead, TableHead } from "../table.tsx";
 import { useLive } from "../use-live.ts";
+import { FirstPrints } from "./first-prints.tsx";
 
-/** The last look of whoever leaves: it goes quiet when every machine is left right. */
+/** Nothing is open at a machine but a look at its power. */
+const onlyUnseen = ({ issues, power }: DoorMachine) => power.seen === null && issues.length === 1 && issues[0]?.kind === "powered";
+
+/** The last look of whoever leaves: each machine a tile that goes quiet when it is left right; what is left in walking order; power by one press. */
 export function DoorPage({ view, mayRecord }: { view: DoorView; mayRecord: boolean }) {
+  const t = useTranslations("standby.door");
   const router = useRouter();
   const [busy, setBusy] = useState(false);
+  const [open, setOpen] = useState<string | null>(null);
   useLive((seq) => {
     if (seq === "resync" || seq > view.seq) router.refresh();
   });
-  const onlyUnseen = ({ issues, power }: DoorMachine) => power.seen === null && issues.length === 1 && issues[0]?.kind === "powered";
-  const wrong = view.machines.filter((machine) => machine.issues.length > 0 && !onlyUnseen(machine));
-  const toSee = view.machines.filter(onlyUnseen);
-  const right = view.machines.filter(({ issues }) => issues.length === 0);
+  const left = view.machines.filter(({ issues }) => issues.length > 0);
+  const wrong = left.filter((machine) => !onlyUnseen(machine));
   const unseen = view.machines.filter(({ asleep, power }) => !asleep && power.seen === null);
+  const shown = view.machines.find(({ id }) => id === open);
+  const areas = [...new Set(view.machines.map(({ area }) => area))];
   const seenAll = async () => {
     setBusy(true);
     await trying(async () => {
       await sendEntries(unseen.map(({ id, power }) => entryOf({ kind: "door", machine: id, body: { power: power.expected } })));
-      void say(`Power seen at ${unseen.length} machines.`);
+      void say(t("seenSaid", { count: unseen.length }));
       router.refresh();
     });
     setBusy(false);
   };
+  const done = () => {
+    setOpen(null);
+    router.refresh();
+  };
   return (
-    <main className="mx-auto max-w-4xl px-4 py-5 text-lg">
-      <header className="flex flex-wrap items-baseline gap-x-4 border-ink border-b-2 pb-2">
-        <h1 className="!text-3xl">The door</h1>
-        <span>{view.now}</span>
-        <a href="/" className="ml-auto text-base">
-          Board
+    <main className="mx-auto flex min-h-dvh max-w-4xl flex-col text-lg">
+      <header className="flex flex-wrap items-center gap-x-4 gap-y-1 bg-desk px-4 py-2">
+        <a href="/floor" className="flex min-h-11 items-center gap-1 text-base text-ink no-underline">
+          <ChevronLeftIcon aria-hidden="true" className="size-5" />
+          {t("shift")}
         </a>
-        <a href="/floor" className="text-base">
-          Floor
+        <h1 className="!text-xl">{t("title")}</h1>
+        <span className="figure ml-auto">{view.now}</span>
+        <a href="/" className="text-base">
+          {t("board")}
         </a>
       </header>
-      {view.quiet ? (
-        <section aria-label="Quiet" className="border-ready border-l-8 py-10 pl-5">
-          <p className="font-semibold text-4xl">Quiet.</p>
-          <p className="mt-2 text-xl">Every machine is capped, powered and emptied right for the gap it stands in. Good night.</p>
-        </section>
-      ) : (
-        <section aria-label="Not right yet" className="mt-3">
-          <h2 className="!text-2xl">
-            {wrong.length + toSee.length} of {view.machines.length} not right yet
-          </h2>
-          {mayRecord && unseen.length > 0 && (
-            <div className="mt-2 border-line border-y py-2">
-              <p>
-                Power, seen on the way round:{" "}
-                {(["on", "off"] as const)
-                  .map((state) => [state, unseen.filter(({ power }) => power.expected === state)] as const)
-                  .filter(([, list]) => list.length > 0)
-                  .map(([state, list]) => `${state}: ${list.map(({ name }) => name).join(", ")}`)
-                  .join("; ")}
-                .
-              </p>
-              <button type="button" className="press press-main hand mt-2 w-full" disabled={busy} onClick={() => void seenAll()}>
-                I saw it: all {unseen.length} as listed
-              </button>
-            </div>
+      <div className="grid grow content-start gap-4 p-4">
+        <div className="grid items-center gap-4 sm:grid-cols-2">
+          {view.quiet ? (
+            <p className="flex items-center gap-4 text-ready">
+              <CheckIcon aria-hidden="true" className="size-16" />
+              <span>
+                <b className="block text-3xl">{t("quiet")}</b>
+                <span className="text-ink">{t("quietNote")}</span>
+              </span>
+            </p>
+          ) : (
+            <p className="flex items-end gap-3">
+              <span className="font-bold font-mono text-[84px] leading-[0.9] tracking-[-0.04em] [font-stretch:75%]">{left.length}</span>
+              <b className="max-w-56 pb-1 text-2xl leading-tight">{t("left", { count: left.length, all: view.machines.length })}</b>
+            </p>
           )}
-          <ul className="mt-2">
-            {wrong.map((machine) => (
-              <li key={machine.id} className="border-line border-b py-3">
-                <OneMachine machine={machine} nobody={view.nobody} mayRecord={mayRecord} done={() => router.refresh()} />
-              </li>
-            ))}
-          </ul>
-          {toSee.length > 0 && (
-            <details className="border-line border-b py-2">
-              <summary className="cursor-pointer py-2">
-                Only their power was not looked at: {toSee.map(({ name }) => name).join(", ")}
-              </summary>
-              <ul>
-                {toSee.map((machine) => (
-                  <li key={machine.id} className="border-line border-t py-3">
-                    <OneMachine machine={machine} nobody={view.nobody} mayRecord={mayRecord} done={() => router.refresh()} />
-                  </li>
-                ))}
+          {view.next && <FirstPrints next={view.next} />}
+        </div>
+        <div className="grid gap-2 border-line border-t pt-3">
+          {areas.map((area) => (
+            <section
+              key={area}
+              aria-label={area || t("noArea")}
+              className="grid grid-cols-[7rem_1fr] items-center gap-3 max-sm:grid-cols-1 max-sm:gap-1"
+            >
+              <h2 className="!text-base text-ink2">{area || t("noArea")}</h2>
+              <ul className="grid grid-cols-2 gap-2 sm:grid-cols-4">
+                {view.machines
+                  .filter((machine) => machine.area === area)
+                  .map((machine) => (
+                    <Tile key={machine.id} machine={machine} open={setOpen} />
+                  ))}
               </ul>
-            </details>
-          )}
-        </section>
+            </section>
+          ))}
+        </div>
+        {wrong.length > 0 && (
+          <section aria-label={t("list")}>
+            <h2 className="!text-lg flex items-center gap-2 font-bold">
+              <FootprintsIcon aria-hidden="true" className="size-5" />
+              {t("list")}
+            </h2>
+            <ul className="mt-1 grid gap-2">
+              {wrong.map((machine) => (
+                <li key={machine.id} className="rounded-[6px] border border-line bg-card p-3">
+                  <OneMachine machine={machine} nobody={view.nobody} mayRecord={mayRecord} done={done} />
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+      </div>
+      {mayRecord && unseen.length > 0 && (
+        <footer className="sticky bottom-0 grid gap-2 bg-desk p-4">
+          <p className="flex flex-wrap gap-x-4 gap-y-1 text-base">
+            <b className="flex items-center gap-2">
+              <PowerIcon aria-hidden="true" className="size-5" />
+              {t("power")}
+            </b>
+            {(["off", "on"] as const).map((state) => {
+              const names = unseen.filter(({ power }) => power.expected === state).map(({ name }) => name);
+              return (
+                names.length > 0 && (
+                  <span key={state}>
+                    <b>{t(state)}:</b> {names.join(", ")}
+                  </span>
+                )
+              );
+            })}
+          </p>
+          <Button look="primary" size="hand" busy={busy} onClick={() => void seenAll()} className="!min-h-16 !text-xl">
+            {t("allSeen", { count: unseen.length })}
+          </Button>
+        </footer>
       )}
-      {right.length > 0 && !view.quiet && (
-        <p className="mt-3 text-ink2">Left right: {right.map(({ name, asleep }) => `${name}${asleep ? " (asleep)" : ""}`).join(", ")}.</p>
-      )}
-      {view.next && <Promised next={view.next} />}
+      <Dialog title={shown?.name ?? ""} open={shown !== undefined} onOpenChange={(on) => !on && setOpen(null)}>
+        {shown && <OneMachine machine={shown} nobody={view.nobody} mayRecord={mayRecord} done={done} />}
+      </Dialog>
     </main>
   );
 }
 
+function Tile({ machine, open }: { machine: DoorMachine; open: (id: string) => void }) {
+  const t = useTranslations("standby.door");
+  const { id, name, issues, asleep } = machine;
+  if (issues.length === 0)
+    return (
+      <li className="flex min-h-14 items-center gap-2 px-2 text-ink2">
+        {asleep ? <Mark word="Asleep" size={18} /> : <CheckIcon aria-hidden="true" className="size-5 shrink-0" />}
+        <span className="min-w-0">
+          {name}
+          {asleep && <span className="block text-sm">{t("asleep")}</span>}
+        </span>
+      </li>
+    );
+  const quiet = onlyUnseen(machine);
+  return (
+    <li>
+      <button
+        type="button"
+        onClick={() => open(id)}
+        className={`flex min-h-14 w-full items-center gap-2 rounded-[6px] border-2 px-2 text-left ${quiet ? "border-line" : "border-care bg-card text-care"}`}
+      >
+        {quiet ? <PowerIcon aria-hidden="true" className="size-5 shrink-0 text-ink3" /> : <Mark word="With care" size={22} />}
+        <span className="min-w-0">
+          <b className="block leading-tight">{name}</b>
+          <span className="block text-base leading-tight">{quiet ? t("lookOnly") : t("points", { count: issues.length })}</span>
+        </span>
+      </button>
+    </li>
+  );
+}
+
 function OneMachine({ machine, nobody, mayRecord, done }: { machine: DoorMachine; nobody: boolean; mayRecord: boolean; done: () => void }) {
+  const t = useTranslations("standby.door");
+  const methods = useTranslations("standby.methods");
   const tell = async (body: Record<string, unknown>, words: string) => {
     if (await enter({ kind: "door", machine: machine.id, body }, words)) done();
   };
-  const power = machine.issues.find(({ kind }) => kind === "powered");
+  const { power, name } = machine;
+  const isPower = machine.issues.some(({ kind }) => kind === "powered");
+  const states = power.expected === "on" ? (["on", "off"] as const) : (["off", "on"] as const);
   return (
-    <article aria-label={machine.name}>
+    <article aria-label={name} className="grid gap-1.5">
       <h3 className="flex flex-wrap items-baseline gap-x-3">
-        <a href={`/floor#/machine/${machine.id}`} className="font-semibold text-xl">
-          {machine.name}
+        <a href={`/floor#/machine/${machine.id}`} className="font-bold text-xl">
+          {name}
         </a>
         <span className="text-base text-ink2">
-          {machine.area}; stands {machine.gapWords}, until {machine.until}: {machine.regimeName}
+          {t("stands", { gap: machine.gapWords, until: machine.until, method: methods(machine.regime) })}
         </span>
       </h3>
-      <ul className="mt-1 list-disc pl-6">
+      <ul className="list-disc pl-6">
         {machine.issues.map(({ kind, words }) => (
           <li key={kind}>
             {words.charAt(0).toUpperCase()}
@@ -121,89 +196,40 @@ function OneMachine({ machine, nobody, mayRecord, done }: { machine: DoorMachine
           </li>
         ))}
       </ul>
-      <p className="mt-1 text-base text-ink2">
-        {nobody
-          ? "Nobody is on shift now."
-          : machine.who.length
-            ? `Can do it now: ${machine.who.join(", ")}.`
-            : "Nobody on shift has the skill: ask a supervisor."}
+      <p className="text-base text-ink2">
+        {nobody ? t("nobodyThere") : machine.who.length ? t("canDo", { names: machine.who.join(", ") }) : t("nobodySkilled")}
       </p>
       {mayRecord && (
-        <p className="mt-2 flex flex-wrap gap-2">
+        <p className="flex flex-wrap gap-2">
           {machine.canCap && (
             <>
-              <button
-                type="button"
-                className="press hand"
-                onClick={() => void tell({ capped: "concentrate" }, `${machine.name} is capped with the concentrate.`)}
-              >
-                Capped with the concentrate
-              </button>
-              <button
-                type="button"
-                className="press hand"
-                onClick={() => void tell({ capped: "water" }, `${machine.name} is capped on water.`)}
-              >
-                Capped on water
-              </button>
+              <Button size="hand" onClick={() => void tell({ capped: "concentrate" }, t("saidConcentrate", { machine: name }))}>
+                {t("capConcentrate")}
+              </Button>
+              <Button size="hand" onClick={() => void tell({ capped: "water" }, t("saidWater", { machine: name }))}>
+                {t("capWater")}
+              </Button>
             </>
           )}
-          {power && (
-            <button
-              type="button"
-              className="press hand"
-              onClick={() => void tell({ power: machine.power.expected }, `${machine.name} is ${machine.power.expected}.`)}
-            >
-              It is {machine.power.expected}
-            </button>
-          )}
-          {power && machine.power.seen === null && (
-            <button
-              type="button"
-              className="press hand"
-              onClick={() =>
-                void tell({ power: machine.power.expected === "on" ? "off" : "on" }, `${machine.name} is not as it should be.`)
-              }
-            >
-              It is {machine.power.expected === "on" ? "off" : "on"}
-            </button>
+          {isPower &&
+            states.map((state) =>
+              state === power.expected || power.seen === null ? (
+                <Button
+                  key={state}
+                  size="hand"
+                  onClick={() => void tell({ power: state }, t(state === "on" ? "saidOn" : "saidOff", { machine: name }))}
+                >
+                  {t(state === "on" ? "isOn" : "isOff")}
+                </Button>
+              ) : null,
+            )}
+          {machine.issues.some(({ kind }) => kind !== "powered" && kind !== "capped") && (
+            <a href={`/floor#/machine/${machine.id}`} className={buttonLook("secondary", "hand")}>
+              {t("openMachine")}
+            </a>
           )}
         </p>
       )}
     </article>
-  );
-}
-
-function Promised({ next }: { next: NonNullable<DoorView["next"]> }) {
-  return (
-    <section aria-label="What it promises" className="mt-8">
-      <h2 className="!text-2xl">What it promises {next.dayWords}</h2>
-      {next.earlier.length > 0 && (
-        <ul className="my-2 border-care border-l-4 pl-3">
-          {next.earlier.map(({ person, minutes, why }) => (
-            <li key={person}>
-              <strong>{person}</strong> should come {minutes} min earlier: {why}.
-            </li>
-          ))}
-        </ul>
-      )}
-      <div className="overflow-x-auto">
-        <table className="mt-1 w-full">
-          <TableHead columns={["Machine", figures("prints by"), figures("chance"), figures("after a recovery by"), figures("chance")]} />
-          <tbody>
-            {next.machines.map((each) => (
-              <tr key={each.id} className="border-line border-b" title={each.words}>
-                <RowHead className="font-normal">{each.name}</RowHead>
-                <td className="figure text-right">{each.by}</td>
-                <td className="figure text-right">{each.chance} %</td>
-                <td className="figure text-right">{each.lateBy}</td>
-                <td className="figure text-right">{each.lateChance} %</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      {next.later.length > 0 && <p className="mt-2 text-base text-ink2">{next.later.join("; ")}.</p>}
-    </section>
   );
 }

@@ -1,187 +1,216 @@
 "use client";
+import { MoonIcon, TriangleAlertIcon } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { type FormEvent, useState } from "react";
+import { useState } from "react";
+import { useTranslations } from "use-intl";
 import type { StandbyView } from "../../work/standby/machine.ts";
 import { enter } from "../enter.ts";
-import { Field, Submit } from "../field.tsx";
+import { Button, buttonLook } from "../kit/button.tsx";
+import { Chip } from "../kit/chip.tsx";
+import { Docket } from "../kit/docket.tsx";
+import { Panel } from "../kit/panel.tsx";
+import { Reasons, Why } from "../kit/why.tsx";
 import { AliveOrAsleepView } from "./alive-or-asleep.tsx";
 import { FlushTable } from "./flush-table.tsx";
+import { GapBar, GapForm } from "./gap.tsx";
+import { Methods } from "./methods.tsx";
 import { PlumbingForm } from "./plumbing-form.tsx";
-import { RegimeTable } from "./regime-table.tsx";
 
-/** One machine and one gap: what is done before, meanwhile and after, what it needs, costs and risks. */
+type Open = "flush" | "costs" | "lines" | null;
+
+/** One machine and one gap: what to do before, meanwhile and after, why, and what it needs, costs and risks. */
 export function MachinePage({ view, mayRecord, maySetUp }: { view: StandbyView; mayRecord: boolean; maySetUp: boolean }) {
+  const t = useTranslations("idle");
+  const methods = useTranslations("standby.methods");
+  const [open, setOpen] = useState<Open>(null);
   const chosen = view.options.find(({ regime }) => regime === view.chosen);
   const asleep = view.chosen === "alive" ? view.options.find(({ advised }) => advised) : chosen;
   if (!chosen) return null;
+  const isRough = view.rough.length > 0 && (chosen.inkLostMl > 0 || view.flush !== null);
   return (
-    <div className="pt-3">
+    <div className="grid gap-5 pt-3">
       {view.asleep && (
-        <p className="mb-3 border-ink border-l-4 pl-2">
-          <strong>Asleep.</strong> {view.asleep.charAt(0).toUpperCase() + view.asleep.slice(1)}. Not to be switched on or off.
+        <p className="flex items-center gap-2 border-asleep border-l-4 bg-asleep-wash p-2">
+          <MoonIcon aria-hidden="true" className="size-5 text-asleep" />
+          <span>
+            <b>{view.asleep.charAt(0).toUpperCase() + view.asleep.slice(1)}.</b> {t("noSwitch")}
+          </span>
         </p>
       )}
-      <GapForm view={view} />
-      <section aria-label="Advice" className="mt-5">
-        <h2>
-          Advised: {view.options.find(({ advised }) => advised)?.name}
-          {view.beyond && ", beyond the house's bounds"}
-        </h2>
-        <ol className="mt-1 max-w-prose list-decimal pl-6">
-          {view.steps.map((step) => (
-            <li key={step}>{step}</li>
-          ))}
-        </ol>
-      </section>
-      <RegimeTable view={view} />
-      <section aria-label="Chosen regime" className="mt-8">
-        <h2>
-          With “{chosen.name}”{chosen.advised ? "" : ", chosen by hand"}
-        </h2>
-        <p className="max-w-prose">{chosen.words.slice(chosen.words.indexOf(":") + 2)}.</p>
-        {chosen.needs.length > 0 && (
-          <ul className="mt-1 list-disc pl-6">
-            {chosen.needs.map((need) => (
-              <li key={need.name}>
-                {need.words}: {need.heldWords}
-                {need.short && need.orderBy && <strong>; order by {need.orderBy}</strong>}
-              </li>
-            ))}
-          </ul>
-        )}
-        {view.rough.length > 0 && (chosen.inkLostMl > 0 || view.flush) && (
-          <p className="mt-1 max-w-prose border-care border-l-4 pl-2">
-            <strong>Rough.</strong> Not known for {view.name}, its class's default is taken: {view.rough.join("; ")}.
-            {maySetUp ? " Put down what you know below." : ""}
-          </p>
-        )}
-      </section>
-      {view.flush && <FlushTable flush={view.flush} />}
-      <AliveOrAsleepView
-        cost={view.cost}
-        hours={view.gap.hours}
-        asleepName={asleep?.name ?? chosen.name}
-        asleepRisk={(asleep ?? chosen).risk}
-        aliveRisk={view.aliveRisk}
-      />
-      {view.back && (
-        <section aria-label="The way back" className="mt-8">
-          <h2>The way back, from the first print</h2>
-          <p className="max-w-prose text-ink2">
-            Begun by {view.back.startWords}. Spare {view.back.spareHours} h: {view.back.why}. Its last check:{" "}
-            {view.pinned ?? "none on record"}; it is pinned when it goes to sleep.
-          </p>
-          <p className="mt-1 max-w-prose">
-            There that day, with the skill: {view.back.people.join(", ") || "nobody yet: change the roster, or wake it on another day"}.
-          </p>
-          {view.back.ink.length > 0 && (
-            <ul className="mt-1 list-disc pl-6">
-              {view.back.ink.map(({ words, short }) => (
-                <li key={words} className={short ? "font-semibold" : ""}>
-                  {words}
-                </li>
-              ))}
-            </ul>
+      <GapForm key={`${view.gap.from}${view.gap.to}`} view={view} />
+      <div className="grid gap-5 lg:grid-cols-[minmax(0,26rem)_minmax(0,1fr)]">
+        <section aria-label={t("recommended")}>
+          <Docket rank={<MoonIcon aria-hidden="true" className="size-5" />} label={methods(view.chosen)}>
+            <p className="flex items-center gap-2">
+              <Chip tone={chosen.advised ? "good" : "line"}>{t(chosen.advised ? "recommended" : "byHand")}</Chip>
+              <Why label={methods(view.chosen)}>
+                <h3 className="font-bold">{t("why")}</h3>
+                <Reasons of={view.steps} />
+              </Why>
+            </p>
+            <p className="font-bold text-2xl leading-tight">{methods(view.chosen)}</p>
+            {view.beyond && chosen.advised && (
+              <p className="mt-1 flex gap-1.5 text-hold text-sm">
+                <TriangleAlertIcon aria-hidden="true" className="size-4 shrink-0" />
+                {t("beyond")}
+              </p>
+            )}
+            <dl className="mt-2 grid grid-cols-[6rem_1fr] gap-y-1 text-sm">
+              <dt className="text-ink2">{t("steps")}</dt>
+              <dd>{chosen.before.join(", ") || t("closing")}</dd>
+              <dt className="text-ink2">{t("meanwhile")}</dt>
+              <dd>{chosen.meanwhile === "nothing" ? t("nothing") : chosen.meanwhile}</dd>
+              <dt className="text-ink2">{t("after")}</dt>
+              <dd>{chosen.after.join(", ") || t("opening")}</dd>
+            </dl>
+            {mayRecord && <PutToSleep view={view} />}
+          </Docket>
+          {chosen.needs.length > 0 && (
+            <div className="mt-3">
+              <h3 className="font-bold text-sm">{t("needs")}</h3>
+              <ul className="grid gap-0.5 text-sm">
+                {chosen.needs.map((need) => (
+                  <li key={need.name} className={need.short ? "text-hold" : ""}>
+                    {t("need", { words: need.words, held: need.heldWords })}
+                    {need.short && need.orderBy && <b>, {t("orderBy", { day: need.orderBy })}</b>}
+                  </li>
+                ))}
+              </ul>
+            </div>
           )}
-          <ol className="mt-1">
-            {view.back.steps.map((step) => (
-              <li key={step.what} className="grid grid-cols-[11rem_4rem_1fr] gap-2 border-line border-t py-1 max-sm:grid-cols-1">
-                <span>{step.when}</span>
-                <span className="figure text-right max-sm:text-left">{Math.round(step.minutes)} min</span>
-                <span>
-                  {step.what} <span className="text-ink2 text-sm">{step.why}</span>
-                </span>
-              </li>
-            ))}
-          </ol>
+          {isRough && (
+            <p className="mt-3 border-care border-l-4 pl-2 text-sm">
+              {t("rough", { list: view.rough.join(", ") })}{" "}
+              {maySetUp && (
+                <Button look="quiet" size="small" onClick={() => setOpen("lines")}>
+                  {t("roughFix")}
+                </Button>
+              )}
+            </p>
+          )}
+          <p className="mt-3 flex flex-wrap gap-2">
+            {view.flush && <Button onClick={() => setOpen("flush")}>{t("flush")}</Button>}
+            <Button onClick={() => setOpen("costs")}>{t("costsOpen")}</Button>
+            {maySetUp && !isRough && <Button onClick={() => setOpen("lines")}>{t("lines.open")}</Button>}
+          </p>
         </section>
-      )}
-      {mayRecord && <PutToSleep view={view} />}
-      {maySetUp && <PlumbingForm view={view} />}
+        <div className="grid min-w-0 content-start gap-4">
+          <GapBar view={view} chosen={chosen} />
+          <Methods view={view} />
+        </div>
+      </div>
+      {view.back && <WayBack back={view.back} pinned={view.pinned} />}
+      <Panel wide title={t("flush")} open={open === "flush"} onOpenChange={(on) => setOpen(on ? "flush" : null)}>
+        {view.flush && <FlushTable flush={view.flush} />}
+      </Panel>
+      <Panel wide title={t("costs")} open={open === "costs"} onOpenChange={(on) => setOpen(on ? "costs" : null)}>
+        <AliveOrAsleepView
+          cost={view.cost}
+          hours={view.gap.hours}
+          asleepName={methods((asleep ?? chosen).regime)}
+          asleepRisk={(asleep ?? chosen).risk}
+          aliveRisk={view.aliveRisk}
+        />
+      </Panel>
+      <Panel title={t("lines.title")} open={open === "lines"} onOpenChange={(on) => setOpen(on ? "lines" : null)}>
+        <PlumbingForm view={view} done={() => setOpen(null)} />
+      </Panel>
     </div>
   );
 }
 
-function GapForm({ view }: { view: StandbyView }) {
-  const router = useRouter();
-  const [unknown, setUnknown] = useState(view.gap.to === null);
-  const submit = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const said = new FormData(event.currentTarget);
-    const ask = new URLSearchParams({ from: String(said.get("from")), to: unknown ? "unknown" : String(said.get("to")) });
-    router.push(`/machines/${view.id}/idle?${ask}`);
-  };
+function WayBack({ back, pinned }: { back: NonNullable<StandbyView["back"]>; pinned: string | null }) {
+  const t = useTranslations("idle");
   return (
-    <form onSubmit={submit} className="flex flex-wrap items-end gap-3" aria-label="Gap">
-      <Field label="Parked">
-        <input name="from" type="datetime-local" required defaultValue={view.gap.from} className="field" />
-      </Field>
-      <Field label="First care">
-        <input name="to" type="datetime-local" required={!unknown} disabled={unknown} defaultValue={view.gap.to ?? ""} className="field" />
-      </Field>
-      <label className="flex min-h-9 items-center gap-2">
-        <input type="checkbox" checked={unknown} onChange={(event) => setUnknown(event.target.checked)} /> nobody knows
-      </label>
-      <Submit>Plan this gap</Submit>
-      <span className="pb-1.5 text-ink2">
-        {view.gap.fromWords} to {view.gap.toWords ?? "an unknown day"}: {view.gap.words}
-      </span>
-    </form>
+    <section aria-label={t("back")}>
+      <h2 className="!text-base flex items-center gap-2 font-bold">
+        {t("back")}
+        <Why label={t("back")} align="start">
+          <Reasons of={[t("spare", { hours: back.spareHours, why: back.why }), pinned ? t("lastCheck", { when: pinned }) : t("noCheck")]} />
+        </Why>
+      </h2>
+      <p>
+        <b>{t("startBy", { when: back.startWords })}</b>{" "}
+        <span className={back.people.length ? "text-ink2" : "font-semibold text-hold"}>
+          {back.people.length ? t("there", { names: back.people.join(", ") }) : t("nobody")}
+        </span>
+      </p>
+      {back.ink.length > 0 && (
+        <ul className="text-sm">
+          {back.ink.map(({ words, short }) => (
+            <li key={words} className={short ? "font-semibold text-hold" : "text-ink2"}>
+              {words}
+            </li>
+          ))}
+        </ul>
+      )}
+      <ol className="mt-1 border-ink border-t-[1.5px]">
+        {back.steps.map((step) => (
+          <li
+            key={step.what}
+            className="grid grid-cols-[10rem_4.5rem_1fr] gap-3 border-line border-b py-1.5 text-sm max-sm:grid-cols-1 max-sm:gap-0"
+          >
+            <span className="figure">{step.when}</span>
+            <span className="figure text-right max-sm:text-left">{t("minutes", { minutes: Math.round(step.minutes) })}</span>
+            <span>
+              <b>{step.what}</b> <span className="text-ink2">{step.why}</span>
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
   );
 }
 
-/** Regimes without a routine of their own are said by hand; the others by the routine that ends in them. */
+/** Methods without a routine of their own are entered by hand; the others by the routine that ends in them. */
 function PutToSleep({ view }: { view: StandbyView }) {
+  const t = useTranslations("idle.sleep");
+  const methods = useTranslations("standby.methods");
   const router = useRouter();
   const chosen = view.options.find(({ regime }) => regime === view.chosen);
+  const method = methods(view.chosen);
   const byHand = ["powered", "wet", "solution"].includes(view.chosen);
-  const say = async (body: Record<string, unknown>, words: string) => {
+  const tell = async (body: Record<string, unknown>, words: string) => {
     if (await enter({ kind: "sleep", machine: view.id, body }, words)) router.refresh();
   };
+  const floor = (
+    <a className={buttonLook("primary")} href={`/floor#/machine/${view.id}`}>
+      {t("floor")}
+    </a>
+  );
   return (
-    <section aria-label="To sleep and back" className="mt-8">
-      <h2>To sleep and back</h2>
-      {view.stored ? (
-        <p className="mt-1 flex flex-wrap items-center gap-3">
-          <span>It is woken by R55, step by step, on the floor.</span>
-          <a className="press" href="/floor">
-            To the floor
-          </a>
-          <button type="button" className="press" onClick={() => void say({ event: "up" }, `${view.name} is awake.`)}>
-            It is awake already
-          </button>
-        </p>
-      ) : byHand && chosen ? (
-        <p className="mt-1 flex flex-wrap items-center gap-3">
-          <button
-            type="button"
-            className="press press-main"
+    <div className="mt-3 grid gap-1.5">
+      <p className="flex flex-wrap gap-2">
+        {view.stored ? (
+          <>
+            {floor}
+            <Button onClick={() => void tell({ event: "up" }, t("awake", { machine: view.name }))}>{t("up")}</Button>
+          </>
+        ) : byHand ? (
+          <Button
+            look="primary"
             onClick={() =>
-              void say(
+              void tell(
                 { event: "down", regime: view.chosen, ...(view.gap.to ? { until: view.gap.to.slice(0, 10) } : {}) },
-                `${view.name} is asleep: ${chosen.name}.`,
+                t("said", { machine: view.name, method }),
               )
             }
           >
-            It stands now: {chosen.name}
-          </button>
-          <span className="text-ink2">
-            Its due work is silent from then on{view.chosen === "solution" ? ", but for the looks at its cap" : ""}.
-          </span>
-        </p>
-      ) : view.chosen === "night" || view.chosen === "alive" ? (
-        <p className="text-ink2">A night, or a machine that is kept alive, is not asleep: its work goes on.</p>
-      ) : (
-        <p className="mt-1 flex flex-wrap items-center gap-3">
-          <span>
-            It falls asleep at the end of {chosen?.words.slice(chosen.words.indexOf("before, ") + 8, chosen.words.indexOf("; meanwhile"))},
-            step by step, on the floor.
-          </span>
-          <a className="press" href="/floor">
-            To the floor
-          </a>
-        </p>
-      )}
-    </section>
+            {t("down", { method })}
+          </Button>
+        ) : (
+          view.chosen !== "night" && view.chosen !== "alive" && floor
+        )}
+      </p>
+      <p className="text-ink2 text-sm">
+        {view.stored
+          ? t("upNote")
+          : byHand
+            ? `${t("downNote")}${view.chosen === "solution" ? ` ${t("downCap")}` : ""}`
+            : view.chosen === "night" || view.chosen === "alive"
+              ? t("night")
+              : t("byRoutine", { routines: chosen?.before.join(", ") ?? "" })}
+      </p>
+    </div>
   );
 }

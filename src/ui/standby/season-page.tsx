@@ -1,34 +1,35 @@
 "use client";
-import Link from "next/link";
-import { useEffect, useState } from "react";
-import type { SeasonRowView, SeasonView } from "../../work/standby/season.ts";
+import { CheckIcon, PackageIcon, PencilIcon, PrinterIcon, SendIcon, TriangleAlertIcon, XIcon } from "lucide-react";
+import { type ReactNode, useEffect, useState } from "react";
+import { useTranslations } from "use-intl";
+import { moneySaid } from "../../core/calendar/said.ts";
+import type { SeasonView } from "../../work/standby/season.ts";
 import type { SeasonReturn } from "../../work/standby/season-lives.ts";
 import type { SeasonChoice } from "../../work/standby/season-machine.ts";
-import type { SeasonTaskView } from "../../work/standby/season-place.ts";
-import { Options } from "../field.tsx";
+import { Button, buttonLook } from "../kit/button.tsx";
+import { Chip } from "../kit/chip.tsx";
+import { Meter } from "../kit/meter.tsx";
+import { Panel } from "../kit/panel.tsx";
+import { Table } from "../kit/table.tsx";
+import { Why } from "../kit/why.tsx";
 import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
-import { Because } from "../stores/stores-frame.tsx";
-import { figures, RowHead, TableHead } from "../table.tsx";
-import { money, StandbyFrame } from "./standby-frame.tsx";
+import { SeasonMachinePanel } from "./season-machine-panel.tsx";
+import { Shopping } from "./season-shopping.tsx";
+import { SeasonTimeline } from "./season-timeline.tsx";
+import { StandbyRoom } from "./standby-room.tsx";
 
-/** The closed season: every machine's regime, days and people in one plan, changed by hand with what follows. */
-export function SeasonPage({
-  first,
-  lives,
-  returns,
-  mayPlan,
-}: {
-  first: SeasonView;
-  lives: string[];
-  returns: SeasonReturn[];
-  mayPlan: boolean;
-}) {
+type Props = { first: SeasonView; lives: string[]; returns: SeasonReturn[]; mayPlan: boolean };
+
+/** A closure: every machine from its last print to its first on one picture, what it takes, published by one press; a machine is changed in its panel. */
+export function SeasonPage({ first, lives, returns, mayPlan }: Props) {
+  const t = useTranslations("standby.closure");
   const [view, setView] = useState(first);
   const [choices, setChoices] = useState<SeasonChoice[] | null>(null);
   const [busy, setBusy] = useState(false);
+  const [open, setOpen] = useState<string | null>(null);
   const draftKey = `zesty-season-${first.from}`;
-  const reckon = async (next: SeasonChoice[], accept = false) => {
+  const plan = async (next: SeasonChoice[], accept = false) => {
     setBusy(true);
     await trying(async () => {
       const answer = await ask<SeasonView>("/api/standby/season", {
@@ -38,7 +39,7 @@ export function SeasonPage({
       setChoices(accept ? null : next);
       if (accept) localStorage.removeItem(draftKey);
       else localStorage.setItem(draftKey, JSON.stringify(next));
-      if (accept) void say("The plan is in force: on the calendar feed, in the order list, for the wall.");
+      if (accept) void say(t("saidPublished"));
     });
     setBusy(false);
   };
@@ -47,7 +48,7 @@ export function SeasonPage({
     const kept = localStorage.getItem(draftKey);
     if (!kept || !mayPlan) return;
     try {
-      void reckon(JSON.parse(kept) as SeasonChoice[]);
+      void plan(JSON.parse(kept) as SeasonChoice[]);
     } catch {
       // A draft that can't be read is none; the server holds what can be read against its schema.
       localStorage.removeItem(draftKey);
@@ -68,287 +69,187 @@ export function SeasonPage({
     const at = next.findIndex((each) => each.machine === machine);
     const { person, ...rest } = { ...(next[at] ?? { machine }), ...more };
     const choice = person ? { ...rest, person } : rest;
-    void reckon(at < 0 ? [...next, choice] : next.map((each, place) => (place === at ? choice : each)));
+    void plan(at < 0 ? [...next, choice] : next.map((each, place) => (place === at ? choice : each)));
   };
+  const discard = () => {
+    localStorage.removeItem(draftKey);
+    setChoices(null);
+    setView(first);
+  };
+  const shown = view.rows.find(({ machine }) => machine === open);
+  const short = view.needs.filter((need) => need.short).length;
+  const isDraft = choices !== null || !view.inForce;
   return (
-    <StandbyFrame
+    <StandbyRoom
+      here="/standby"
       title={view.name}
-      aside={
+      more={
+        <span className="flex flex-wrap items-center gap-2">
+          <Chip>{view.words}</Chip>
+          {isDraft ? (
+            <Chip tone="line">
+              <PencilIcon aria-hidden="true" />
+              {t("draft")}
+            </Chip>
+          ) : (
+            view.inForce && (
+              <Chip tone="good">
+                <CheckIcon aria-hidden="true" />
+                {t("publishedBy", { at: view.inForce.at, by: view.inForce.by })}
+              </Chip>
+            )
+          )}
+          <span aria-live="polite">{busy ? t("working") : choices ? t("keptHere") : view.inForce ? "" : t("advice")}</span>
+        </span>
+      }
+      actions={
         <>
-          <span>
-            {view.words}, <span className="figure">{view.days}</span> {view.days === 1 ? "day" : "days"}
-          </span>
-          <a href={`/closure-sheets/${view.from}`}>For the wall</a>
+          <a href={`/closure-sheets/${view.from}`} className={buttonLook()}>
+            <PrinterIcon aria-hidden="true" />
+            {t("wallSheet")}
+          </a>
+          <Button onClick={() => setOpen("shopping")}>
+            <PackageIcon aria-hidden="true" />
+            {t("shopping", { count: short })}
+          </Button>
+          {choices && (
+            <Button look="quiet" disabled={busy} onClick={discard}>
+              <XIcon aria-hidden="true" />
+              {t("discard")}
+            </Button>
+          )}
+          {mayPlan && (isDraft || lives.length > 0) && (
+            <Button look="primary" busy={busy} onClick={() => void plan(own(), true)}>
+              <SendIcon aria-hidden="true" />
+              {isDraft ? t("publish") : t("publishNow")}
+            </Button>
+          )}
         </>
       }
     >
-      <p className="max-w-prose">
-        {view.startsIn > 0 ? `It begins in ${view.startsIn} days. ` : view.startsIn > -view.days ? "It is on now. " : "It is over. "}
-        {view.inForce
-          ? `The plan is in force since ${view.inForce.at}, by ${view.inForce.by}.`
-          : "No plan is in force yet: this is what the house's bounds advise."}
-        {choices && " You look at a draft; it is kept on this device."}
-      </p>
-      <p className={`mt-1 max-w-prose border-l-4 pl-2 ${view.fits ? "border-ready" : "border-hold"}`}>
-        {view.fits ? "All of it fits: by skill, by hours, by day." : "Not all of it fits."} Sleeping costs {money(view.cents)} in all.{" "}
-        {view.waste.words}
-        {view.waste.pickUp ? `: ${view.waste.pickUp}` : ""}.
-      </p>
+      <Totals view={view} />
       {view.leftOut.length > 0 && (
-        <ul className="mt-1 max-w-prose list-disc pl-6">
-          {view.leftOut.map(({ name, why, offer }) => (
-            <li key={name}>
-              <strong>{name}</strong>: {why}. One could {offer}.
+        <Notice title={t("leftOut")} bad>
+          {view.leftOut.map(({ machine, name, why, offer }) => (
+            <li key={`${machine}${name}`}>
+              <b>{name}</b>: {why}. {t("could", { offer })}
             </li>
           ))}
-        </ul>
+        </Notice>
       )}
       {lives.length > 0 && !choices && (
-        <section aria-label="What has changed" className="mt-4 border-care border-l-4 pl-3">
-          <h2>Since it was put in force</h2>
-          <ul className="list-disc pl-5">
-            {lives.map((each) => (
-              <li key={each}>{each}.</li>
-            ))}
-          </ul>
-          {mayPlan && (
-            <button type="button" className="press mt-2" disabled={busy} onClick={() => void reckon(own(), true)}>
-              Put the plan as it stands now in force
-            </button>
-          )}
-        </section>
+        <Notice title={t("changed")}>
+          {lives.map((each) => (
+            <li key={each}>{each}.</li>
+          ))}
+        </Notice>
       )}
       {returns.length > 0 && <Returns returns={returns} />}
-      {mayPlan && (
-        <p className="sticky top-0 z-10 mt-3 flex flex-wrap items-center gap-3 border-line border-b bg-sheet py-2">
-          {(choices || !view.inForce) && (
-            <button type="button" className="press press-main" disabled={busy} onClick={() => void reckon(own(), true)}>
-              Put this plan in force
-            </button>
-          )}
-          {choices && (
-            <button
-              type="button"
-              className="press"
-              disabled={busy}
-              onClick={() => {
-                localStorage.removeItem(draftKey);
-                setChoices(null);
-                setView(first);
-              }}
-            >
-              Throw the draft away
-            </button>
-          )}
-          <span aria-live="polite" className="text-ink2">
-            {busy ? "Reckoning who does what, when …" : ""}
-          </span>
-        </p>
-      )}
-      <section aria-label="Machines" className="mt-4">
-        <div className="overflow-x-auto">
-          <table className="w-full min-w-[78rem]">
-            <TableHead
-              columns={[
-                "Machine",
-                "Regime",
-                "Last print",
-                "To sleep",
-                "Prints again",
-                "Woken",
-                "Ready",
-                figures("On hold"),
-                figures("Cost"),
-              ]}
-            />
-            <tbody>
-              {view.rows.map((row) => (
-                <SeasonRow key={row.machine} row={row} view={view} mayPlan={mayPlan} busy={busy} change={change} />
-              ))}
-            </tbody>
-          </table>
-        </div>
-      </section>
-      <div className="mt-6 grid gap-8 lg:grid-cols-2">
-        <Needs view={view} />
-        <section aria-label="People">
-          <h2>Hands, in minutes</h2>
-          <table className="mt-1">
-            <TableHead columns={["Who", "to sleep", "to wake"]} />
-            <tbody>
-              {view.load.map(({ person, before, after }) => (
-                <tr key={person} className="border-line border-b">
-                  <RowHead className="pr-4 font-normal">{person}</RowHead>
-                  <td className="figure pr-4 text-right">{before}</td>
-                  <td className="figure pr-4 text-right">{after}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </section>
+      <SeasonTimeline view={view} open={setOpen} />
+      <Panel title={t("shopping", { count: short })} open={open === "shopping"} onOpenChange={(on) => setOpen(on ? "shopping" : null)}>
+        <Shopping needs={view.needs} />
+      </Panel>
+      <Panel title={shown?.name ?? ""} open={shown !== undefined} onOpenChange={(on) => !on && setOpen(null)}>
+        {shown && <SeasonMachinePanel row={shown} view={view} mayPlan={mayPlan} busy={busy} change={change} />}
+      </Panel>
+    </StandbyRoom>
+  );
+}
+
+function Totals({ view }: { view: SeasonView }) {
+  const t = useTranslations("standby.closure");
+  const hands = view.load.reduce((sum, { before, after }) => sum + before + after, 0) / 60;
+  const figure = (value: string, words: ReactNode, more?: ReactNode) => (
+    <div className="grid content-start border-line border-l px-4 first:border-l-0 first:pl-0 max-sm:border-l-0 max-sm:pl-0">
+      <dd className="order-first flex items-center gap-3">
+        <span className="figure font-bold text-3xl leading-tight">{value}</span>
+        {more}
+      </dd>
+      <dt className="font-semibold text-ink2 text-xs">{words}</dt>
+    </div>
+  );
+  return (
+    <dl className="mb-4 flex flex-wrap gap-y-2 border-line border-b pb-3">
+      <div className={`flex items-center gap-2 pr-4 font-bold text-lg ${view.fits ? "text-ready" : "text-hold"}`}>
+        {view.fits ? <CheckIcon aria-hidden="true" /> : <TriangleAlertIcon aria-hidden="true" />}
+        <dt className="sr-only">{t("work")}</dt>
+        <dd>{view.fits ? t("fits") : t("fitsNot", { count: view.leftOut.length })}</dd>
       </div>
-    </StandbyFrame>
-  );
-}
-
-function SeasonRow({
-  row,
-  view,
-  mayPlan,
-  busy,
-  change,
-}: {
-  row: SeasonRowView;
-  view: SeasonView;
-  mayPlan: boolean;
-  busy: boolean;
-  change: (machine: string, more: Partial<SeasonChoice>) => void;
-}) {
-  const select = (label: string, value: string, options: { id: string; name: string }[], set: (value: string) => void) => (
-    <select
-      aria-label={`${row.name}: ${label}`}
-      value={value}
-      disabled={!mayPlan || busy}
-      onChange={(event) => set(event.target.value)}
-      className="field w-full min-w-36"
-    >
-      <Options of={options} />
-    </select>
-  );
-  const days = (list: { day: string; words: string }[], now: string) => [
-    ...(list.some(({ day }) => day === now) ? [] : [{ id: now, name: now }]),
-    ...list.map(({ day, words }) => ({ id: day, name: words })),
-  ];
-  return (
-    <tr className="border-line border-b align-top">
-      <RowHead className="py-2 font-normal">
-        <Link
-          href={`/machines/${row.machine}/idle?from=${view.rows.find(({ machine }) => machine === row.machine)?.stopsOn}T21:30`}
-          prefetch={false}
-          className="font-semibold"
-        >
-          {row.name}
-        </Link>
-        <span className="block text-sm text-ink2">{row.area}</span>
-        {row.leftOut.length > 0 && <span className="block text-sm text-hold">does not fit</span>}
-      </RowHead>
-      <td className="py-2 pr-3">
-        {select(
-          "regime",
-          row.regime,
-          row.open.some(({ regime }) => regime === row.regime)
-            ? row.open.map(({ regime, name }) => ({ id: regime, name }))
-            : [{ id: row.regime, name: row.regimeName }, ...row.open.map(({ regime, name }) => ({ id: regime, name }))],
-          (regime) => change(row.machine, { regime: regime as SeasonRowView["regime"] }),
-        )}
-        <span className="block text-sm text-ink2">
-          {row.regime === row.advised
-            ? "as advised"
-            : `advised: ${row.open.find(({ regime }) => regime === row.advised)?.name ?? row.advised}`}
-          {row.beyond && row.regime === row.advised && ", beyond its bounds"}
-          {row.rough && "; rough"}
-        </span>
-        <Because why={row.steps} />
-      </td>
-      <td className="py-2 pr-3">
-        {select("last print day", row.stopsOn, days(view.stopDays, row.stopsOn), (stopsOn) => change(row.machine, { stopsOn }))}
-      </td>
-      <td className="py-2 pr-3">
-        <Tasks tasks={row.before} empty="closing" />
-        {row.emptyFirst && <span className="block text-sm text-ink2">{row.emptyFirst}</span>}
-        {row.before.length > 0 &&
-          select(
-            "who",
-            row.person ?? "",
-            [{ id: "", name: "whoever fits" }, ...view.people.map(({ id, name }) => ({ id, name }))],
-            (person) => change(row.machine, { person }),
-          )}
-      </td>
-      <td className="py-2 pr-3">
-        {select("prints again", row.wakesOn, days(view.wakeDays, row.wakesOn), (wakesOn) => change(row.machine, { wakesOn }))}
-      </td>
-      <td className="py-2 pr-3">
-        <Tasks tasks={row.after} empty="opening" />
-      </td>
-      <td className="py-2 pr-3">
-        {row.printsBy ?? "nobody fits"}
-        {row.printsLate > 0 && <span className="block text-sm text-hold">{row.printsLate} min after the opening's time</span>}
-      </td>
-      <td className="figure py-2 pr-3 text-right" title={row.risk}>
-        {Math.round(row.holdShare * 100)} %
-      </td>
-      <td className="figure py-2 text-right">{money(row.cents)}</td>
-    </tr>
-  );
-}
-
-function Tasks({ tasks, empty }: { tasks: SeasonTaskView[]; empty: string }) {
-  if (tasks.length === 0) return <span className="text-ink2">{empty}</span>;
-  return (
-    <ul>
-      {tasks.map((task) => (
-        <li key={task.key}>
-          {task.name}
-          <span className="block text-sm">
-            {task.when}, {task.personName}, <span className="figure">{task.minutes}</span> min
-            {task.late > 0 && <span className="text-hold">, {task.late} min late</span>}
-          </span>
-        </li>
-      ))}
-    </ul>
-  );
-}
-
-function Needs({ view }: { view: SeasonView }) {
-  return (
-    <section aria-label="What it takes off the shelf">
-      <h2>What it takes off the shelf</h2>
-      <table className="mt-1 w-full">
-        <TableHead columns={["Item", "Needed", "On the shelf", "Order by"]} />
-        <tbody>
-          {view.needs.map((need) => (
-            <tr key={need.name} className="border-line border-b align-baseline">
-              <RowHead className="pr-4 font-normal">
-                {need.item ? <Link href={`/stores/items/${need.item}`}>{need.name}</Link> : need.name}
-                <span className="block text-sm text-ink2">{need.machines.join(", ")}</span>
-              </RowHead>
-              <td className="figure pr-4">{need.words}</td>
-              <td className="pr-4">{need.heldWords}</td>
-              <td className={need.short ? (need.late ? "text-hold" : "font-semibold") : "text-ink2"}>
-                {need.short ? (need.risk ?? `${need.orderBy ?? "set the item up"}${need.late ? ", which is past" : ""}`) : "enough"}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {view.needs.some(({ short }) => short) && (
-        <p className="mt-1 text-ink2 text-sm">
-          With the plan in force, the <Link href="/stores/orders">order list</Link> asks for it by itself.
-        </p>
+      {view.startsIn > 0 ? (
+        figure(`${view.startsIn}`, t("daysUntil", { count: view.startsIn }))
+      ) : (
+        <div className="border-line border-l px-4 font-bold">
+          <dt className="sr-only">{t("timeline")}</dt>
+          <dd>{view.startsIn > -view.days ? t("isOn") : t("isOver")}</dd>
+        </div>
       )}
+      {figure(`${view.rows.length}`, t("asleep", { count: view.rows.length }))}
+      {figure(moneySaid(view.cents), t("cost"))}
+      {figure(
+        `${hands.toFixed(1)} h`,
+        t("hands", { count: view.load.length }),
+        <Why label={t("people")}>
+          <Table
+            label={t("people")}
+            dense
+            rows={view.load}
+            keyOf={({ person }) => person}
+            columns={[
+              { id: "person", name: t("person"), by: ({ person }) => person, cell: ({ person }) => person },
+              { id: "before", name: t("before"), right: true, by: ({ before }) => before, cell: ({ before }) => before },
+              { id: "after", name: t("after"), right: true, by: ({ after }) => after, cell: ({ after }) => after },
+            ]}
+          />
+        </Why>,
+      )}
+      {figure(
+        `${view.waste.litres.toFixed(1)} L`,
+        <>
+          {t("waste", { litres: view.waste.roomLitres.toFixed(0) })}
+          {view.waste.pickUp && <b className="block text-hold">{view.waste.pickUp}</b>}
+        </>,
+        <Meter
+          share={view.waste.roomLitres > 0 ? view.waste.litres / view.waste.roomLitres : 1}
+          label={view.waste.words}
+          className="w-40"
+        />,
+      )}
+    </dl>
+  );
+}
+
+function Notice({ title, bad = false, children }: { title: string; bad?: boolean; children: ReactNode }) {
+  return (
+    <section aria-label={title} className={`mb-4 rounded-[6px] p-3 text-sm ${bad ? "bg-hold-wash" : "bg-care-wash"}`}>
+      <h2 className={`!text-base font-bold ${bad ? "text-hold" : "text-care"}`}>{title}</h2>
+      <ul className="mt-1 grid list-disc gap-0.5 pl-5">{children}</ul>
     </section>
   );
 }
 
 function Returns({ returns }: { returns: SeasonReturn[] }) {
+  const t = useTranslations("standby.closure");
   return (
-    <section aria-label="How they came back" className="mt-4">
-      <h2>How they came back</h2>
-      <table className="mt-1 w-full">
-        <TableHead columns={["Machine", "Regime", "Slept", "Came back", "Foreseen", "Recovery"]} />
-        <tbody>
-          {returns.map((each) => (
-            <tr key={each.machine} className="border-line border-b">
-              <RowHead className="pr-4 font-normal">{each.machine}</RowHead>
-              <td className="pr-4">{each.regime}</td>
-              <td className="pr-4">{each.slept}</td>
-              <td className={`pr-4 ${each.held ? "text-hold" : ""}`}>{each.cameBack}</td>
-              <td className="pr-4">{each.foreseen}</td>
-              <td className="figure">{each.recovery}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+    <section aria-label={t("returns")} className="mb-5">
+      <h2 className="!text-base font-bold">{t("returns")}</h2>
+      <Table
+        label={t("returns")}
+        dense
+        rows={returns}
+        keyOf={({ machine }) => machine}
+        columns={[
+          { id: "machine", name: t("machine"), by: ({ machine }) => machine, cell: ({ machine }) => <b>{machine}</b> },
+          { id: "method", name: t("return.method"), by: ({ regime }) => regime, cell: ({ regime }) => regime },
+          { id: "slept", name: t("return.slept"), cell: ({ slept }) => slept },
+          {
+            id: "back",
+            name: t("return.cameBack"),
+            cell: ({ cameBack, held }) => <span className={held ? "font-semibold text-hold" : ""}>{cameBack}</span>,
+          },
+          { id: "foreseen", name: t("return.foreseen"), cell: ({ foreseen }) => foreseen },
+          { id: "recovery", name: t("return.recovery"), right: true, cell: ({ recovery }) => recovery },
+        ]}
+      />
     </section>
   );
 }

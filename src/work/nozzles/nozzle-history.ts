@@ -6,7 +6,6 @@ import { grewBetween, type JudgedCheck, riskAround } from "../../core/nozzles/at
 import type { ChannelReading } from "../../core/nozzles/channel-reading.ts";
 import { recoveries } from "../../core/nozzles/ladder/recovery.ts";
 import type { NozzleDesk } from "../../core/nozzles/ladder/what-now.ts";
-import type { NozzlePattern } from "../../core/nozzles/pattern.ts";
 import { machineState } from "../../core/nozzles/readiness.ts";
 import { outsideTolerance } from "../../core/nozzles/tolerance.ts";
 import type { Body } from "../../core/record/entries.ts";
@@ -42,7 +41,8 @@ export type NozzleHistory = {
   /** Newest first; at the end the one that is held up for comparing, where it is older. */
   checks: CheckView[];
   pinned: string | null;
-  pattern: NozzlePattern | null;
+  /** Nozzles out in a channel up to which it prints. */
+  limit: number;
   risk: RiskView | null;
   recoveries: RecoveryView[];
 };
@@ -87,7 +87,7 @@ export async function nozzleHistory(db: Connection, actor: Actor, id: string): P
     })),
     checks,
     pinned: typeof pin === "string" ? pin : null,
-    pattern,
+    limit: judging.readiness.toleranceAChannel,
     risk: last?.outside.length ? await riskAt(db, shop, machine, judged, last.at) : null,
     recoveries: recoveryViews(shop, machine, recoveries(eventsOf(shop, machine, lately), judging)).reverse(),
   };
@@ -134,7 +134,21 @@ function judgedChecks(shop: Shop, machine: Machine, rows: readonly NozzleRow[]):
     }));
 }
 
-export type RiskView = { words: string; entries: string[]; channels: string[]; prints: number | null };
+/** What was printed at risk around a moment, from the last good check before it to the one that failed. */
+export type RiskView = {
+  /** `no-check`: none says; `fine`: the checks round it were good; `no-good`: none was good before; `between`: from a good one to a failed one. */
+  kind: "no-check" | "fine" | "no-good" | "between";
+  good: { entry: string; words: string } | null;
+  failed: { entry: string; words: string } | null;
+  channels: string[];
+  /** The channels with their inks: “white H2/W2”. */
+  named: string[];
+  hours: number | null;
+  prints: number | null;
+  /** The counter's readings that the prints come from. */
+  counted: { since: string; until: string; estimated: boolean } | null;
+  people: string[];
+};
 
 /** What was printed at risk around a moment: from the last good check before to the one that failed. */
 export async function riskOf(db: Connection, actor: Actor, id: string, moment: Date): Promise<RiskView> {
@@ -146,48 +160,40 @@ export async function riskOf(db: Connection, actor: Actor, id: string, moment: D
   return riskAt(db, shop, machine, judgedChecks(shop, machine, rows), moment.getTime());
 }
 
+const NOTHING: RiskView = {
+  kind: "no-check",
+  good: null,
+  failed: null,
+  channels: [],
+  named: [],
+  hours: null,
+  prints: null,
+  counted: null,
+  people: [],
+};
+
 async function riskAt(db: Connection, shop: Shop, machine: Machine, checks: JudgedCheck[], moment: number): Promise<RiskView> {
   const when = (at: number) => `${spokenDay(dayAt(shop, new Date(at)))} ${clockTime(new Date(at), shop.site.timeZone)}`;
+  const said = ({ entry, at }: JudgedCheck) => ({ entry, words: when(at) });
   const found = riskAround(checks, moment);
-  if (!found)
-    return {
-      words: "No check after that moment says how the nozzles were; nothing can be said of it.",
-      entries: [],
-      channels: [],
-      prints: null,
-    };
-  if ("fine" in found)
-    return {
-      words: `The checks round it were within tolerance (the next at ${when(found.fine.at)}): its nozzles do not explain it.`,
-      entries: [found.fine.entry],
-      channels: [],
-      prints: null,
-    };
+  if (!found) return NOTHING;
+  if ("fine" in found) return { ...NOTHING, kind: "fine", good: said(found.fine) };
   const { good, failed, channels } = found;
   const inks = new Map(channelsOf(machine).map(({ id, ink }) => [id, ink.replaceAll("-", " ")]));
-  const named = channels.map((channel) => `${inks.get(channel) ?? ""} ${channel}`.trim()).join(", ");
-  if (!good)
-    return {
-      words: `${named} failed at ${when(failed.at)}, and no good check is on record before it: all that was printed since the last sure print is at risk.`,
-      entries: [failed.entry],
-      channels,
-      prints: null,
-    };
+  const failing = { ...NOTHING, failed: said(failed), channels, named: channels.map((id) => `${inks.get(id) ?? ""} ${id}`.trim()) };
+  if (!good) return { ...failing, kind: "no-good" };
   const [people, readings] = await Promise.all([
     peopleBetween(db, shop.id, machine.id, new Date(good.at), new Date(failed.at)),
     counterTimes(db, shop.id, machine.id, "prints", new Date(good.at - 30 * 86_400_000)),
   ]);
   const grew = grewBetween(readings, good.at, failed.at);
-  const hours = (failed.at - good.at) / 3_600_000;
-  const prints = grew
-    ? grew.estimated
-      ? `about ${Math.round(grew.grew)} prints, at the pace between the counter's readings of ${when(grew.since)} and ${when(grew.until)}`
-      : `${Math.round(grew.grew)} prints between the counter's readings at ${when(grew.since)} and ${when(grew.until)}`
-    : "how many prints is not known, since no counter reading lies round it";
   return {
-    words: `Last good ${when(good.at)}, failed ${when(failed.at)}: ${named}. ${hours < 48 ? `${hours.toFixed(1)} h` : `${Math.round(hours / 24)} days`} are at risk; ${prints}. At the machine meanwhile: ${people.map((person) => personName(shop, person)).join(", ") || "nobody on record"}. Ink lots are not kept yet.`,
-    entries: [good.entry, failed.entry],
-    channels,
+    ...failing,
+    kind: "between",
+    good: said(good),
+    hours: (failed.at - good.at) / 3_600_000,
     prints: grew ? Math.round(grew.grew) : null,
+    counted: grew ? { since: when(grew.since), until: when(grew.until), estimated: grew.estimated === true } : null,
+    people: people.map((person) => personName(shop, person)),
   };
 }

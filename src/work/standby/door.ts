@@ -8,7 +8,7 @@ import type { RoundPlan, RoundProblem } from "../../core/rounds/problem.ts";
 import { skillFor } from "../../core/routines/routine.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
 import { type DoorIssue, type DoorPromise, doorIssues, doorPromise } from "../../core/standby/door.ts";
-import { REGIME_NAMES } from "../../core/standby/regime.ts";
+import { REGIME_NAMES, type Regime } from "../../core/standby/regime.ts";
 import { adviseRegime } from "../../core/standby/regimes.ts";
 import { idleRisk } from "../../core/standby/risk.ts";
 import type { Connection, Database } from "../../ledger/database.ts";
@@ -34,7 +34,7 @@ export type DoorMachine = {
   area: string;
   gapWords: string;
   until: string;
-  regimeName: string;
+  regime: Regime;
   asleep: string | null;
   issues: DoorIssue[];
   /** Can do it now. */
@@ -127,7 +127,7 @@ export async function doorView(db: Database, actor: Actor): Promise<DoorView> {
       waste: vessel?.holdsBack[0]
         ? `empty the ${vessel.kind} before ${vessel.holdsBack[0].name}`
         : vessel && vessel.days.earliest !== null && vessel.days.earliest <= days
-          ? `empty the ${vessel.kind}: about ${Math.round(vessel.ml)} of ${vessel.limitMl} mL, ${vessel.words}, before it is back`
+          ? `empty the ${vessel.kind}: about ${Math.round(vessel.ml)} of ${vessel.limitMl} mL, ${vessel.words}`
           : null,
       openRun: run ? (shop.rules.book.get(run.routine)?.name ?? run.routine) : null,
     });
@@ -137,8 +137,8 @@ export async function doorView(db: Database, actor: Actor): Promise<DoorView> {
       name: machine.name,
       area: shop.areas.find(({ id }) => id === machine.area)?.name ?? "",
       gapWords: gap.words,
-      until: gap.to ? spokenDay(gap.toDay) : "nobody knows",
-      regimeName: REGIME_NAMES[advice.advised],
+      until: gap.to ? spokenDay(gap.toDay) : "End unknown",
+      regime: advice.advised,
       asleep: mine.sleep ? sleepWords(mine.sleep) : null,
       issues,
       who: there.filter(({ skills }) => skills?.includes(skill)).map(({ name }) => name),
@@ -160,11 +160,10 @@ export async function doorView(db: Database, actor: Actor): Promise<DoorView> {
 /** How a machine's power is to be overnight, and why. */
 export function expectedPower(machine: Machine): { expected: "on" | "off"; why: string } {
   const can = (ability: string) => (machine.abilities as readonly string[] | undefined)?.includes(ability) ?? false;
-  if (can("full-circulation") || can("white-circulation"))
-    return { expected: "on", why: "its circulation works only while it is plugged in" };
+  if (can("full-circulation") || can("white-circulation")) return { expected: "on", why: "its ink circulates only while it is on" };
   const { power } = policiesOf(machine);
   return power === "on"
-    ? { expected: "on", why: can("standby-self-clean") ? "it wakes and cleans itself" : "the house leaves it on" }
+    ? { expected: "on", why: can("standby-self-clean") ? "it wakes and cleans itself" : "your shop leaves it on" }
     : { expected: "off", why: "its shutdown cycle cleans it" };
 }
 
@@ -198,11 +197,11 @@ async function promises(db: Connection, shop: Shop, gaps: Gaps, { of, skills }: 
   for (const machine of shop.machines) {
     const gap = gaps.get(machine.id);
     if (of(machine).sleep) {
-      later.push(`${machine.name} sleeps`);
+      later.push(`${machine.name} is asleep`);
       continue;
     }
     if (!gap?.to || gap.toDay !== day) {
-      later.push(`${machine.name} prints again ${gap?.to ? spokenDay(gap.toDay) : "on no known day"}`);
+      later.push(`${machine.name} prints again ${gap?.to ? spokenDay(gap.toDay) : "on a day not known"}`);
       continue;
     }
     const mine = of(machine);
@@ -238,7 +237,7 @@ async function promises(db: Connection, shop: Shop, gaps: Gaps, { of, skills }: 
       lateBy: at(promise.lateAt),
       lateChance: percent(promise.lateChance),
     });
-    if (placed.length < tasks.length) later.push(`${machine.name}: part of its opening has nobody to do it`);
+    if (placed.length < tasks.length) later.push(`${machine.name}: nobody has part of its opening`);
   }
   return {
     dayWords: day === today + 1 ? `tomorrow, ${spokenDay(day)}` : spokenDay(day),

@@ -42,7 +42,7 @@ function gapOf(shop: Shop, from: Date, to: Date | null): Gap {
     hours,
     fromDay: localDay(from, shop.site),
     toDay: localDay(to ?? from, shop.site),
-    words: hours === null ? "of unknown end" : spoken(hours),
+    words: hours === null ? "end unknown" : spoken(hours),
   };
 }
 
@@ -60,17 +60,15 @@ export function askedGap(
     if (!at)
       throw new Refusal(
         400,
-        `“${text.slice(0, 40)}” is no ${what}; expected a day and time like ${localText(usual.from, shop.site.timeZone)}.`,
+        `“${text.slice(0, 40)}” is not a ${what}. Write a day and time like ${localText(usual.from, shop.site.timeZone)}.`,
       );
     return at;
   };
-  const from = read(ask.from, "moment of parking", usual.from) as Date;
-  const to =
-    ask.to === "unknown" ? null : read(ask.to, "moment of the first care", ask.from ? nextCare(shop, machine, from, changes) : usual.to);
-  if (to !== null && to <= from)
-    throw new Refusal(400, "The gap ends before it begins: the first care comes after parking. Change one of the two.");
+  const from = read(ask.from, "start", usual.from) as Date;
+  const to = ask.to === "unknown" ? null : read(ask.to, "end", ask.from ? nextCare(shop, machine, from, changes) : usual.to);
+  if (to !== null && to <= from) throw new Refusal(400, "The end is before the start. Change one of them.");
   if (to !== null && to.getTime() - from.getTime() > LOOK_AHEAD_DAYS * 86_400_000)
-    throw new Refusal(400, `Gaps are planned up to ${LOOK_AHEAD_DAYS} days. For a longer one leave its end unknown.`);
+    throw new Refusal(400, `At most ${LOOK_AHEAD_DAYS} days can be planned. For longer choose “End unknown”.`);
   return gapOf(shop, from, to);
 }
 
@@ -88,7 +86,7 @@ export function overlappingClosures(shop: Shop): string[] {
       .filter((other) => other.from <= each.to)
       .map(
         (other) =>
-          `“${each.name ?? each.from}” (${each.from} to ${each.to}) and “${other.name ?? other.from}” (${other.from} to ${other.to}) overlap: they are planned as one`,
+          `“${each.name ?? each.from}” (${each.from} to ${each.to}) and “${other.name ?? other.from}” (${other.from} to ${other.to}) overlap. They are planned as one`,
       ),
   );
 }

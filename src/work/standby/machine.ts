@@ -7,7 +7,7 @@ import { Refusal } from "../../core/shop/refusal.ts";
 import { machineOf, type Shop } from "../../core/shop/shop.ts";
 import { type AliveOrAsleep, aliveOrAsleep } from "../../core/standby/cost.ts";
 import { type Emptying, emptyings, type FlushPlan } from "../../core/standby/flush.ts";
-import { fluidFor, type Needs, needsWords, regimeNeeds } from "../../core/standby/needs.ts";
+import { fluidFor, type Needs, regimeNeeds } from "../../core/standby/needs.ts";
 import { REGIMES, type Regime } from "../../core/standby/regime.ts";
 import { type Advice, adviseRegime, type GapFacts } from "../../core/standby/regimes.ts";
 import { idleRisk, type Risk } from "../../core/standby/risk.ts";
@@ -47,7 +47,10 @@ export type NeedLine = {
 };
 export type RegimeOption = Advice["regimes"][number] & {
   advised: boolean;
-  words: string;
+  /** Names of the routines before and after; none where closing or opening is all. */
+  before: string[];
+  meanwhile: string;
+  after: string[];
   needs: NeedLine[];
   inkLostMl: number;
   wasteMl: number;
@@ -63,6 +66,8 @@ export type StandbyView = {
   class: Machine["class"];
   asleep: string | null;
   stored: boolean;
+  /** Today, as `YYYY-MM-DD`. */
+  today: string;
   gap: { from: string; to: string | null; hours: number | null; words: string; fromWords: string; toWords: string | null };
   advised: Regime;
   steps: string[];
@@ -119,7 +124,7 @@ export async function standbyView(
     on: Math.max(today, gap.fromDay),
   });
   const wanted = ask.regime ?? plan.advice.advised;
-  if (!REGIMES.includes(wanted as Regime)) throw new Refusal(400, `“${wanted.slice(0, 40)}” is no regime.`);
+  if (!REGIMES.includes(wanted as Regime)) throw new Refusal(400, `“${wanted.slice(0, 40)}” is not a method.`);
   const chosen = wanted as Regime;
   const needs = plan.needs.get(chosen) as Needs;
   const limitMl = machine.waste?.[0]?.limitMl ?? null;
@@ -144,6 +149,7 @@ export async function standbyView(
     id: machine.id,
     name: machine.name,
     class: machine.class,
+    today: isoDay(today),
     asleep: mine.sleep ? sleepWords(mine.sleep) : null,
     stored: Boolean(mine.sleep),
     gap: {
@@ -201,7 +207,7 @@ function inkThen(shop: Shop, filled: readonly string[], held: readonly HeldRow[]
       const past = lots.filter(({ expired }) => expired);
       const there = usable(lots);
       return {
-        words: `${item.name}: ${amountWords(there, item.unit)} in date${past.length ? `; past its day by then: ${past.map(({ lot, amount }) => `${amountWords(amount, item.unit)}${lot ? ` of lot ${lot}` : ""}`).join(", ")}` : ""}`,
+        words: `${item.name}: ${amountWords(there, item.unit)} in date${past.length ? `; expired by then: ${past.map(({ lot, amount }) => `${amountWords(amount, item.unit)}${lot ? ` of lot ${lot}` : ""}`).join(", ")}` : ""}`,
         short: there <= 0,
       };
     });
@@ -258,8 +264,8 @@ export function machinePlan(
       }),
     );
   const stock = {
-    short: lacking(({ short, tooLate }) => short && !tooLate, "not on the shelf yet"),
-    missing: lacking(({ tooLate }) => tooLate, "not on the shelf, and it can't come in time"),
+    short: lacking(({ short, tooLate }) => short && !tooLate, "not in stock yet"),
+    missing: lacking(({ tooLate }) => tooLate, "not in stock, and it can’t come in time"),
   };
   const advice = adviseRegime(machine, gapFacts(mine, skills, hours, staffed, stock), mine.settings);
   const costOf = (regime: Regime) => costs(shop, machine, mine, needs.get(regime) as Needs, lines.get(regime) ?? []);
@@ -270,7 +276,9 @@ export function machinePlan(
     return {
       ...view,
       advised: view.regime === advice.advised,
-      words: needsWords(need, name),
+      before: need.before.map(({ routine }) => name(routine)),
+      meanwhile: need.meanwhile,
+      after: need.after.map(({ routine }) => name(routine)),
       needs: lines.get(view.regime) ?? [],
       inkLostMl: need.inkLostMl,
       wasteMl: need.waste.reduce((all, { ml }) => all + ml, 0),
@@ -298,7 +306,7 @@ function needLines(shop: Shop, machine: Machine, { uses }: Needs, held: readonly
         words: `${use.amount} ${use.unit} ${use.item}`,
         amount: use.amount,
         unit: use.unit,
-        heldWords: "no such item is set up in the store",
+        heldWords: "not set up in Stores",
         heldAmount: 0,
         short: true,
         tooLate: false,
@@ -316,7 +324,7 @@ function needLines(shop: Shop, machine: Machine, { uses }: Needs, held: readonly
       words: `${amountWords(use.amount, item.unit)} ${item.name}`,
       amount: use.amount,
       unit: use.unit,
-      heldWords: `${amountWords(there, item.unit)} in date on the shelf`,
+      heldWords: `${amountWords(there, item.unit)} in stock`,
       heldAmount: there,
       short,
       tooLate: short && isKept && orderBy < dayAt(shop),

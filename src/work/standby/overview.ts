@@ -1,16 +1,18 @@
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
+import { clockTime, dayStart } from "../../core/calendar/site-time.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { personName } from "../../core/shop/shop.ts";
-import { REGIME_NAMES } from "../../core/standby/regime.ts";
+import type { Regime } from "../../core/standby/regime.ts";
 import { adviseRegime } from "../../core/standby/regimes.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { lastSeq } from "../../ledger/reading.ts";
 import { seasonRows } from "../../ledger/standby.ts";
 import { type Actor, authorise } from "../actor.ts";
+import { now } from "../clock.ts";
 import { lastUses, standingTooLong } from "../idle/idle.ts";
 import { sleepingNow, sleepWords } from "../idle/sleeps.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
-import { overlappingClosures, plannedClosures, tonight } from "./gap.ts";
+import { openingOf, overlappingClosures, plannedClosures, tonight } from "./gap.ts";
 import { printDayChanges } from "./machine.ts";
 import { gapFacts, isStaffed, standbyMaterial } from "./material.ts";
 
@@ -20,17 +22,25 @@ export type OverviewRow = {
   class: Machine["class"];
   area: string;
   asleep: string | null;
-  stored: boolean;
+  /** From its last print to its first, in milliseconds; `null`: nobody knows. Of a sleeping machine from when it was put to sleep. */
+  from: number;
+  to: number | null;
+  fromWords: string;
+  untilWords: string | null;
   gapWords: string;
-  until: string;
-  regime: string;
-  why: string;
+  regime: Regime;
+  /** Each step of the advice. */
+  steps: string[];
   beyond: boolean;
   /** It has stood longer than its cap allows. */
   tooLong: string | null;
 };
 export type OverviewView = {
   seq: number;
+  /** In milliseconds. */
+  now: number;
+  /** When each of the days after today begins. */
+  days: { at: number; words: string }[];
   rows: OverviewRow[];
   closures: {
     from: string;
@@ -44,6 +54,8 @@ export type OverviewView = {
   }[];
   overlaps: string[];
 };
+
+const SHOWN_DAYS = 7;
 
 /** Every machine with the gap it stands in from tonight, and the closures ahead. */
 export async function standbyOverview(db: Connection, actor: Actor): Promise<OverviewView> {
@@ -63,8 +75,17 @@ export async function standbyOverview(db: Connection, actor: Actor): Promise<Ove
       standingTooLong(db, shop, shop.machines, sleeps, useOf),
     ),
   ]);
+  const said = (at: Date) => `${spokenDay(dayAt(shop, at))}, ${clockTime(at, shop.site.timeZone)}`;
   return {
     seq,
+    now: now().getTime(),
+    days: Array.from({ length: SHOWN_DAYS }, (_, index) => ({
+      at: dayStart(today + 1 + index, shop.site).getTime(),
+      words: spokenDay(today + 1 + index)
+        .split(" ")
+        .slice(0, 2)
+        .join(" "),
+    })),
     overlaps: overlappingClosures(shop),
     rows: shop.machines.map((machine): OverviewRow => {
       const mine = material.of(machine);
@@ -80,11 +101,13 @@ export async function standbyOverview(db: Connection, actor: Actor): Promise<Ove
         class: machine.class,
         area: shop.areas.find(({ id }) => id === machine.area)?.name ?? "",
         asleep: mine.sleep ? sleepWords(mine.sleep) : null,
-        stored: Boolean(mine.sleep),
+        from: mine.sleep ? mine.sleep.since : gap.from.getTime(),
+        to: mine.sleep ? (mine.sleep.until ? openingOf(shop, toDay(mine.sleep.until)).getTime() : null) : (gap.to?.getTime() ?? null),
+        fromWords: said(mine.sleep ? new Date(mine.sleep.since) : gap.from),
+        untilWords: mine.sleep ? (mine.sleep.until ? spokenDay(toDay(mine.sleep.until)) : null) : gap.to ? said(gap.to) : null,
         gapWords: gap.words,
-        until: gap.to ? spokenDay(gap.toDay) : "nobody knows",
-        regime: REGIME_NAMES[advice.advised],
-        why: advice.steps.join("; "),
+        regime: mine.sleep ? mine.sleep.regime : advice.advised,
+        steps: advice.steps,
         beyond: advice.beyond,
         tooLong: tooLong.get(machine.id) ?? null,
       };
@@ -98,7 +121,7 @@ export async function standbyOverview(db: Connection, actor: Actor): Promise<Ove
         days: toDay(closure.to) - toDay(closure.from) + 1,
         words: `${spokenDay(toDay(closure.from))} to ${spokenDay(toDay(closure.to), true)}`,
         startsIn,
-        planned: row ? `in force since ${spokenDay(dayAt(shop, row.happenedAt))}, by ${personName(shop, row.person)}` : null,
+        planned: row ? `published ${spokenDay(dayAt(shop, row.happenedAt))} by ${personName(shop, row.person)}` : null,
         soon: startsIn <= weeks * 7,
       };
     }),

@@ -50,8 +50,8 @@ export async function seasonLives(db: Connection, actor: Actor, from: string): P
     [...plan.before.plan.leftOut, ...plan.after.plan.leftOut].map(({ id }) => id),
   ).map(({ key, kind, fromMinutes, toMinutes, fromPerson, toPerson }) => {
     const who = (id: string | null) => personName(shop, id);
-    if (kind === "left-out") return `${name(key)}: told for ${at(fromMinutes)}, ${who(fromPerson)}; it fits no more`;
-    if (kind === "gone") return `${name(key)}: no longer asked for by its regime`;
+    if (kind === "left-out") return `${name(key)}: planned ${at(fromMinutes)}, ${who(fromPerson)}; it no longer fits`;
+    if (kind === "gone") return `${name(key)}: no longer needed by its method`;
     if (kind === "new") return `${name(key)}: new, ${at(toMinutes)}, ${who(toPerson)}`;
     if (kind === "person") return `${name(key)}: ${who(toPerson)} at ${at(toMinutes)} instead of ${who(fromPerson)} at ${at(fromMinutes)}`;
     return `${name(key)}: ${at(toMinutes)} instead of ${at(fromMinutes)}`;
@@ -80,10 +80,10 @@ async function printsLonger(db: Connection, shop: Shop, told: SeasonBody): Promi
     const next = nextPrintDay(shop, found, toDay(stopsOn), changes.get(machine) ?? []);
     return next !== null && next < toDay(told.from)
       ? [
-          `${found.name} prints on ${spokenDay(next)} by the calendar, after it stops on ${spokenDay(toDay(stopsOn))}: let it stop later, or take that day off it`,
+          `${found.name} still prints on ${spokenDay(next)}, after it stops on ${spokenDay(toDay(stopsOn))}. Stop it later, or take that day off`,
         ]
       : next !== null && next < toDay(wakesOn)
-        ? [`${found.name} is to print on ${spokenDay(next)}, and wakes on ${spokenDay(toDay(wakesOn))}`]
+        ? [`${found.name} prints on ${spokenDay(next)}, but wakes on ${spokenDay(toDay(wakesOn))}`]
         : [];
   });
 }
@@ -93,7 +93,7 @@ const stillShort = ({ needs }: SeasonView): string[] =>
     .filter(({ short }) => short)
     .map(
       ({ name, words, heldWords, orderBy, late, risk, machines }) =>
-        `${name}: ${words} needed, ${heldWords}${risk ? `; ${risk}` : late ? `; it had to be ordered by ${orderBy}` : orderBy ? `; order by ${orderBy}` : ""}. At risk: ${machines.join(", ")}`,
+        `${name}: ${words} needed, ${heldWords}${risk ? `; ${risk}` : late ? `; order was due ${orderBy}` : orderBy ? `; order by ${orderBy}` : ""}. At risk: ${machines.join(", ")}`,
     );
 
 async function asleepIn(db: Connection, shop: Shop, { from, to }: SeasonBody) {
@@ -108,7 +108,7 @@ function notYetAsleep(shop: Shop, { rows, from }: SeasonView, asleep: Awaited<Re
         row.before.some(({ routine }) => shop.rules.book.get(routine)?.effects?.sleeps) &&
         !asleep.some(({ machine }) => machine === row.machine),
     )
-    .map(({ name, regimeName }) => `${name} was to be put to sleep (${regimeName}); no entry says that it was`);
+    .map(({ name, regimeName }) => `${name}: nobody entered that it was put to sleep (${regimeName})`);
 }
 
 /** How each machine came back: its first check after the closure, held against what was foreseen. */
@@ -129,7 +129,7 @@ async function returnsOf(db: Connection, shop: Shop, told: SeasonBody): Promise<
         slept: sleep
           ? `asleep from ${spokenDay(toDay(sleep.downDay))}${sleep.upDay ? ` to ${spokenDay(toDay(sleep.upDay))}` : ""}`
           : "no sleep on record",
-        cameBack: spell ? `checked ${spokenDay(toDay(spell.day))}: ${spell.hold ? "on hold" : "within tolerance"}` : "not checked yet",
+        cameBack: spell ? `checked ${spokenDay(toDay(spell.day))}: ${spell.hold ? "on hold" : "good"}` : "not checked yet",
         held: spell?.hold ?? null,
         foreseen: planned.holdShare === undefined ? "" : `${Math.round(planned.holdShare * 100)} % on hold`,
         recovery: spell?.recoveryMinutes === undefined ? "" : `${Math.round(spell.recoveryMinutes)} min`,

@@ -27,7 +27,7 @@ export type SeasonChoice = { machine: string; regime?: Regime; stopsOn?: string;
 export function closureOf(shop: Shop, from: string) {
   const today = dayAt(shop);
   const closure = plannedClosures(shop, today - 60).find((each) => each.from === from);
-  if (!closure) throw new Refusal(404, "No closure of the calendar begins on that day. Look under Standby for those ahead.");
+  if (!closure) throw new Refusal(404, "No closure begins on that day. Look under Standby for those ahead.");
   let last = toDay(closure.from) - 1;
   while (!shop.rules.works(last) && last > toDay(closure.from) - 400) last--;
   let first = toDay(closure.to) + 1;
@@ -45,19 +45,18 @@ export function checkChoices(
     const name = nameOf(shop, machine);
     if (!shop.machines.some(({ id }) => id === machine))
       throw new Refusal(400, `There is no machine “${machine.slice(0, 60)}” in this shop.`);
-    if (person !== undefined && !shop.people.some(({ id }) => id === person))
-      throw new Refusal(400, `${name}: there is nobody of that name.`);
+    if (person !== undefined && !shop.people.some(({ id }) => id === person)) throw new Refusal(400, `${name}: that person is not known.`);
     const stop = stopsOn === undefined ? undefined : readDay(stopsOn);
     const wake = wakesOn === undefined ? undefined : readDay(wakesOn);
     if (stop !== undefined && (stop > closure.last || stop <= closure.last - WINDOW_DAYS))
       throw new Refusal(
         400,
-        `${name} stops printing on ${spokenDay(stop)}: choose one of the ${WINDOW_DAYS} days up to the last print day, ${spokenDay(closure.last)}.`,
+        `${name} can’t stop on ${spokenDay(stop)}. Choose one of the ${WINDOW_DAYS} days up to ${spokenDay(closure.last)}.`,
       );
     if (wake !== undefined && (wake < closure.first || wake >= closure.first + WINDOW_DAYS))
       throw new Refusal(
         400,
-        `${name} wakes on ${spokenDay(wake)}: choose one of the ${WINDOW_DAYS} days from the first print day on, ${spokenDay(closure.first)}.`,
+        `${name} can’t wake on ${spokenDay(wake)}. Choose one of the ${WINDOW_DAYS} days from ${spokenDay(closure.first)}.`,
       );
   }
 }

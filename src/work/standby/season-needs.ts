@@ -15,6 +15,7 @@ export type SeasonNeed = {
   heldWords: string;
   short: boolean;
   orderBy: string | null;
+  orderByWords: string | null;
   /** It can't come in time, or what is on its way will not. */
   late: boolean;
   risk: string | null;
@@ -49,7 +50,18 @@ export function seasonNeeds(
   return [...found].map(([name, { item: id, amount, held, heldWords, on, machines: names }]): SeasonNeed => {
     const item = shop.items.find((each) => each.id === id);
     if (!item)
-      return { item: "", name, words: `${amount}`, heldWords, short: true, orderBy: null, late: false, risk: null, machines: names };
+      return {
+        item: "",
+        name,
+        words: `${amount}`,
+        heldWords,
+        short: true,
+        orderBy: null,
+        orderByWords: null,
+        late: false,
+        risk: null,
+        machines: names,
+      };
     const lead = leadDaysOf(shop, item);
     const coming = orders.flatMap((order) => {
       const line = order.body.lines.find((each) => each.item === id);
@@ -74,10 +86,11 @@ export function seasonNeeds(
       }`,
       short,
       orderBy,
+      orderByWords: spokenDay(on - lead),
       late: short && orderBy < isoDay(dayAt(shop)),
       risk:
         tooLate.length && held + inTime < amount
-          ? `ordered, but expected ${tooLate.map(({ expected }) => spokenDay(expected)).join(", ")}${(tooLate[0]?.expected ?? 0) < dayAt(shop) ? " and not come yet" : ""}`
+          ? `ordered, expected ${tooLate.map(({ expected }) => spokenDay(expected)).join(", ")}${(tooLate[0]?.expected ?? 0) < dayAt(shop) ? ", not here yet" : ""}`
           : null,
       machines: names,
     };

@@ -1,12 +1,13 @@
 import { Type } from "typebox";
 import { uuidv7 } from "uuidv7";
-import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
-import { clockTime } from "../../core/calendar/site-time.ts";
+import { type Day, isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
+import { clockTime, dayStart, instantOf } from "../../core/calendar/site-time.ts";
 import { wordsOf } from "../../core/record/entry-body.ts";
 import { accept } from "../../core/record/validate.ts";
 import { idsFor } from "../../core/routines/routine-for.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
+import type { AxisPiece } from "../../core/standby/closure-axis.ts";
 import { emptyings } from "../../core/standby/flush.ts";
 import { REGIMES, type Regime } from "../../core/standby/regime.ts";
 import { idleRisk } from "../../core/standby/risk.ts";
@@ -66,11 +67,16 @@ export type SeasonRowView = {
   why: string | null;
   before: SeasonTaskView[];
   after: SeasonTaskView[];
-  /** When it is ready to print. */
+  /** When it stops printing, in milliseconds. */
+  stopsAt: number;
+  /** When it is ready to print, in milliseconds and in words. */
+  readyAt: number | null;
   printsBy: string | null;
   printsLate: number;
   leftOut: { name: string; why: string }[];
   holdShare: number;
+  holdLow: number;
+  holdHigh: number;
   risk: string;
   cents: number;
   wasteMl: number;
@@ -91,6 +97,9 @@ export type SeasonView = {
   wakeDays: { day: string; words: string }[];
   people: { id: string; name: string }[];
   rows: SeasonRowView[];
+  /** Days and the closure from left to right, and when the shop opens after it. */
+  axis: AxisPiece[];
+  opens: { at: number; words: string };
   needs: SeasonNeed[];
   fits: boolean;
   leftOut: { machine: string; name: string; why: string; offer: string }[];
@@ -159,8 +168,8 @@ export async function seasonPlan(db: Connection, shop: Shop, from: string, asked
       name: `${nameOf(shop, machine)}: ${shop.rules.book.get(routine)?.name ?? routine}`,
       why,
       offer: id.endsWith("/before")
-        ? "let it stop printing a day earlier, choose a lighter regime, or ask somebody more"
-        : "let it wake a day later, or ask somebody more",
+        ? "stop it a day earlier, choose a lighter method, or ask one more person"
+        : "wake it a day later, or ask one more person",
     };
   });
   const rowsView = machines.map((each): SeasonRowView => {
@@ -190,14 +199,18 @@ export async function seasonPlan(db: Connection, shop: Shop, from: string, asked
       why: each.choice?.why ?? null,
       before: mine("before"),
       after: wakes,
+      stopsAt: instantOf(toDay(each.stopsOn), each.mine.settings.stopsAt, shop.site).getTime(),
+      readyAt: each.after.length && !last ? null : ready.getTime(),
       printsBy: each.after.length && !last ? null : `${spokenDay(dayAt(shop, ready))}, ${clockTime(ready, shop.site.timeZone)}`,
       printsLate: Math.max(0, Math.round((ready.getTime() - opening.getTime()) / MINUTE_MS)),
       leftOut: leftOut.filter(({ machine }) => machine === each.machine.id),
       holdShare: risk.share,
+      holdLow: risk.low,
+      holdHigh: risk.high,
       risk: risk.why,
       cents: each.plan.costOf(each.regime).once.reduce((sum, { amount, centsEach }) => sum + amount * centsEach, 0),
       wasteMl: each.needs.waste.reduce((sum, { ml }) => sum + ml, 0),
-      emptyFirst: places.length ? `waste emptied ${places.length === 1 ? "before it begins" : `${places.length} times`}` : null,
+      emptyFirst: places.length ? `empty the waste ${places.length === 1 ? "first" : `${places.length} times`}` : null,
       rough: each.mine.rough.length > 0 && each.needs.waste.length > 0,
     };
   });
@@ -222,6 +235,8 @@ export async function seasonPlan(db: Connection, shop: Shop, from: string, asked
     wakeDays: workDays(shop, closure.first, closure.first + WINDOW_DAYS - 1),
     people: shop.people.filter(({ role }) => role !== "viewer").map(({ id, name }) => ({ id, name })),
     rows: rowsView,
+    axis: axisOf(shop, closure, rowsView),
+    opens: { at: openingOf(shop, closure.first).getTime(), words: clockTime(openingOf(shop, closure.first), shop.site.timeZone) },
     needs,
     fits: leftOut.length === 0,
     leftOut,
@@ -229,7 +244,7 @@ export async function seasonPlan(db: Connection, shop: Shop, from: string, asked
     waste: {
       litres,
       roomLitres: room,
-      words: `${litres.toFixed(1)} L waste in all; the house's containers have room for ${room.toFixed(1)} L`,
+      words: `${litres.toFixed(1)} L of waste, room for ${room.toFixed(1)} L`,
       pickUp: litres > room ? `have containers picked up by ${spokenDay(closure.last - 1)}` : null,
     },
     cents: rowsView.reduce((sum, { cents }) => sum + cents, 0),
@@ -245,6 +260,27 @@ export async function seasonPlan(db: Connection, shop: Shop, from: string, asked
   return { view, closure, machines, before, after, row };
 }
 
+/** Of a day is drawn what falls into its working hours. */
+const [DAY_FROM, DAY_TO] = ["05:00", "23:00"];
+
+/** The days on which machines stop and wake, with the closure between them. */
+function axisOf(shop: Shop, closure: ReturnType<typeof closureOf>, rows: readonly SeasonRowView[]): AxisPiece[] {
+  const firstStop = Math.min(closure.last, ...rows.map(({ stopsOn }) => toDay(stopsOn)));
+  const lastWake = Math.max(closure.first, ...rows.flatMap(({ readyAt }) => (readyAt === null ? [] : dayAt(shop, new Date(readyAt)))));
+  const piece = (day: Day): AxisPiece => {
+    const [from, to] = [instantOf(day, DAY_FROM, shop.site).getTime(), instantOf(day, DAY_TO, shop.site).getTime()];
+    return { id: isoDay(day), words: spokenDay(day), closed: false, from, to };
+  };
+  const days = (from: Day, to: Day) =>
+    Array.from({ length: to - from + 1 }, (_, index) => from + index).flatMap((day) => (shop.rules.works(day) ? [piece(day)] : []));
+  const [from, to] = [toDay(closure.from), toDay(closure.to)];
+  return [
+    ...days(firstStop, closure.last),
+    { id: "closed", words: "", closed: true, from: dayStart(from, shop.site).getTime(), to: dayStart(to + 1, shop.site).getTime() },
+    ...days(closure.first, lastWake),
+  ];
+}
+
 const differs = (inForce: SeasonBody | undefined, choices: readonly SeasonChoice[]) =>
   JSON.stringify(
     (inForce?.machines ?? []).map(({ machine, regime, stopsOn, wakesOn, person }) => [machine, regime, stopsOn, wakesOn, person ?? null]),
@@ -253,7 +289,7 @@ const differs = (inForce: SeasonBody | undefined, choices: readonly SeasonChoice
 /** Puts the plan of a closure in force. @throws Refusal with each place */
 export async function saveSeason(db: Database, actor: Actor, value: unknown): Promise<SeasonView> {
   const accepted = accept(SeasonAsk, value);
-  if ("problems" in accepted) throw new Refusal(400, "This is no plan of a closure:", accepted.problems);
+  if ("problems" in accepted) throw new Refusal(400, "This is not a plan of a closure:", accepted.problems);
   const { from, choices, accept: inForce } = accepted.value;
   if (!inForce) return seasonView(db, actor, from, choices);
   authorise(actor, "plan");

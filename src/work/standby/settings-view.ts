@@ -21,7 +21,7 @@ export async function standbySettingsView(db: Connection, actor: Actor): Promise
       ...classes.map(
         (each): StandbySettingsRow => ({
           id: each,
-          name: `class ${each.toUpperCase()}`,
+          name: `Class ${each.toUpperCase()}`,
           settings: standbySettings(each, [of("site"), of(each)]),
           own: shop.standby.has(each),
         }),

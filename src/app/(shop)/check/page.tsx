@@ -1,5 +1,7 @@
 import { routineBy } from "../../../core/routines/routine-for.ts";
 import { CheckDesk } from "../../../ui/check/check-desk.tsx";
+import next from "../../../words/en/next.json";
+import { Held } from "../../../words/held.tsx";
 import { board } from "../../../work/board/board.ts";
 import { database } from "../../../work/database.ts";
 import { patternOf } from "../../../work/shop/patterns.ts";
@@ -23,5 +25,9 @@ export default async function CheckPage({ searchParams }: { searchParams: Promis
       return pattern ? [[id, pattern]] : [];
     }),
   );
-  return <CheckDesk patterns={patterns} rows={rows} chosen={ids} routine={text(wanted.routine)} seq={view.seq} steps={steps} />;
+  return (
+    <Held words={{ next }}>
+      <CheckDesk patterns={patterns} rows={rows} chosen={ids} routine={text(wanted.routine)} seq={view.seq} steps={steps} />
+    </Held>
+  );
 }

@@ -1,4 +1,7 @@
+import { mayDo } from "../../../core/safety/who-may.ts";
 import { OverviewPage } from "../../../ui/standby/overview-page.tsx";
+import standby from "../../../words/en/standby.json";
+import { Words } from "../../../words/words.tsx";
 import { database } from "../../../work/database.ts";
 import { standbyOverview } from "../../../work/standby/overview.ts";
 import { pageActor } from "../../page-actor.ts";
@@ -7,5 +10,9 @@ export const metadata = { title: "Standby" };
 
 export default async function Standby() {
   const actor = await pageActor();
-  return <OverviewPage view={await standbyOverview(database(), actor)} />;
+  return (
+    <Words messages={{ standby }}>
+      <OverviewPage view={await standbyOverview(database(), actor)} maySetUp={mayDo(actor.role, "set-up")} />
+    </Words>
+  );
 }

@@ -103,8 +103,10 @@ export function cleansAheadSentence({ cleans, minutes, ml, share, prior, own }: 
   const range = ({ low, high }: { low: number; high: number }) => (low === high ? `${low}` : `${low} to ${high}`);
   const percent = (each: number) => `${Math.round(each * 100)} %`;
   return (
-    `About ${cleans.likely === 1 ? "one clean" : `${cleans.likely} cleans`} (${range(cleans)}), ${range(minutes)} min, ${range(ml)} mL: a clean here brings back ${percent(share.likely)} ` +
-    `of what is missing (${percent(share.low)} to ${percent(share.high)}), from ${own.cleans ? `${own.cleans} own cleans (${own.back} of ${own.nozzles} nozzles)` : "no own cleans yet"} ` +
-    `over ${percent(prior)} as usual for its class.`
+    `About ${cleans.likely === 1 ? "one clean" : `${cleans.likely} cleans`} (${range(cleans)}), ${range(minutes)} min, ${range(ml)} mL. ` +
+    `A clean brings back ${percent(share.likely)} of what is out (${percent(share.low)} to ${percent(share.high)}). ` +
+    (own.cleans
+      ? `From ${own.cleans} cleans here (${own.back} of ${own.nozzles} nozzles), and ${percent(prior)} as usual for its class.`
+      : `No clean here yet, so a guess: ${percent(prior)} as usual for its class.`)
   );
 }

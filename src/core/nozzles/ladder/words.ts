@@ -13,20 +13,20 @@ export function actionWords(action: Action): string {
       return action.withCare ? "Print, with care" : "Print";
     case "look":
       return action.at === "channel"
-        ? `Look by eye at ${action.channels.join(", ")}: ink level, clip, line, cartridge seated`
-        : "Look at the supply: air in the lines, clips, ink levels";
+        ? `Look at ${action.channels.join(", ")}: ink level, clip, line, cartridge seat`
+        : "Look at the ink supply: air in lines, clips, levels";
     case "clean":
       return `Clean, ${action.rung.name}, ${action.heads === "all" || action.heads.length === 0 ? "all heads" : action.heads.join(" and ")}`;
     case "seal-test":
       return "Test the cap seal";
     case "cap-service":
-      return "Cap service: the seal leaks";
+      return "Service the cap: the seal leaks";
     case "load":
       return "Load ink";
     case "damper":
       return `Lift the damper of ${action.channels.join(", ")}`;
     case "by-hand":
-      return "Clean by hand: head surround, cap seal, wiper";
+      return "Clean by hand: around the head, cap lip, wiper";
     case "flush":
       return `Flush ${action.channels.join(", ")}`;
     case "colour-flag":
@@ -51,37 +51,37 @@ export const JOBS_OF: Partial<Record<Action["kind"], readonly Job[]>> = {
 export function rowSentence({ row, standing, action }: NextStep, ladder: LadderSettings): string {
   const { cleans, counts, outside, cleansOnRung, rests, gone, rung } = standing;
   const [now, before] = [counts.at(-1), counts.at(-2)];
-  const moved = now === undefined ? "" : before === undefined ? `${now} missing` : `${before} missing, now ${now}`;
-  const at = rung ? `“${rung.name}”` : "this rung";
+  const moved = now === undefined ? "" : before === undefined ? `${now} out` : `${before} out, now ${now}`;
+  const at = rung ? `“${rung.name}”` : "this step";
   const byRow: Record<Row, string> = {
-    within: "Every channel is within tolerance.",
-    "one-gone": `${gone.join(", ")} is all out and was not at the last good check: likelier ink, a clip, the line or the seat than a clog. After the look one clean.`,
-    "still-gone": `${gone.join(", ")} is still all out after ${few(cleans, "clean")}: first the seal, then load and clean; lifting a damper lets air in, so it comes last.`,
-    "several-gone": `${gone.join(", ")} are all out at once: the cap seal is likelier than so many clogs. No clean before it is tested.`,
-    "seal-leaks": "The pad did not brim: as long as the seal leaks no clean can draw. The cap first.",
-    "worse-twice": `Worse twice running (${counts.slice(-3).join(", ")}): air or a leaking seal is likelier than dried ink. First the seal, then the supply.`,
-    limit: `${few(cleans, "clean")} in this recovery, and the limit is ${ladder.limit}: more would only waste ink.`,
+    within: "Every channel is within limits.",
+    "one-gone": `${gone.join(", ")} is all out and was not before. Ink, a clip, the line or the seat is likelier than a clog. Look first, then one clean.`,
+    "still-gone": `${gone.join(", ")} is still all out after ${few(cleans, "clean")}. Test the seal first, then load and clean. Lifting a damper lets air in, so it comes last.`,
+    "several-gone": `${gone.join(", ")} are all out at once. A leaking cap seal is likelier than so many clogs. Test it before any clean.`,
+    "seal-leaks": "The pad did not fill. A leaking seal makes every clean useless. See to the cap first.",
+    "worse-twice": `Worse twice in a row (${counts.slice(-3).join(", ")}). Air or a leaking seal is likelier than dried ink. Test the seal, then look at the supply.`,
+    limit: `${few(cleans, "clean")} so far, and the limit is ${ladder.limit}. More would only waste ink.`,
     "rung-new": cleans
-      ? `${at === "this rung" ? "The climb begins anew on the lowest rung" : `${at} is not tried yet`}; ${moved}.`
-      : `${moved} in ${outside.join(", ")}: the lightest clean first.`,
-    progress: `Progress: ${moved}. ${few(cleansOnRung, "clean")} on ${at}; up to ${ladder.cleansARung} while they help.`,
-    "no-progress": `No progress: ${moved}. Only ${few(cleansOnRung, "clean")} on ${at}; ${ladder.withoutProgress} before the next.`,
-    "rung-above": `${few(cleansOnRung, "clean")} on ${at}, ${moved}: the next rung.`,
-    "by-hand": `The top rung is done (${moved}): a poor seal makes every clean useless, so tend it by hand; then from the lowest rung.`,
-    flush: "Tended by hand and climbed again: flush the poor channels only; then load, one clean, check.",
-    rest: `All rungs, care by hand and a flush are done (${moved}): only soaking is left.`,
-    "fixed-opening": `Always ${few(ladder.fixedCleans, "clean")} before the check; ${cleans} done.`,
-    "one-more": `${moved} after ${few(cleans, "clean")}: one more, up to ${ladder.limit}.`,
-    "load-and-clean": `${moved}: load ${ladder.loadSecondsFrom} to ${ladder.loadSecondsTo} s (stop when the pump labours), look at the parked cap, clean, check.`,
-    "check-due": cleans ? "A check says what was brought back." : "No check that still holds says how the nozzles are.",
-    "colours-mixed": `Colours mixed and at least ${ladder.flagPercent} % of the nozzles fire: bars of each colour pull the mixed ink out.`,
-    resting: "It rests; soaking does what cleans could not.",
+      ? `${at === "this step" ? "Start again from the lightest clean" : `${at} was not tried yet`}; ${moved}.`
+      : `${moved} in ${outside.join(", ")}. The lightest clean comes first.`,
+    progress: `Progress: ${moved}. ${few(cleansOnRung, "clean")} on ${at}, up to ${ladder.cleansARung} while they help.`,
+    "no-progress": `No progress: ${moved}. ${few(cleansOnRung, "clean")} on ${at}. ${ladder.withoutProgress} before the next step.`,
+    "rung-above": `${few(cleansOnRung, "clean")} on ${at}, ${moved}. Go one step up.`,
+    "by-hand": `The strongest clean is done (${moved}). Clean the head by hand, then start again from the lightest.`,
+    flush: "Cleaned by hand and tried again. Flush the poor channels only, then load, clean once, check.",
+    rest: `All cleans, hand cleaning and a flush are done (${moved}). Only soaking is left.`,
+    "fixed-opening": `Always ${few(ladder.fixedCleans, "clean")} before the check. ${cleans} done.`,
+    "one-more": `${moved} after ${few(cleans, "clean")}. One more, up to ${ladder.limit}.`,
+    "load-and-clean": `${moved}. Load ${ladder.loadSecondsFrom} to ${ladder.loadSecondsTo} s, stop when the pump struggles. Look at the parked cap, clean, check.`,
+    "check-due": cleans ? "A check shows what came back." : "The last check is too old to count.",
+    "colours-mixed": `Colours are mixed, and at least ${ladder.flagPercent} % of the nozzles fire. Bars of each colour pull the mixed ink out.`,
+    resting: "It rests. Soaking does what cleans could not.",
     technician:
       rests >= ladder.rests
-        ? `${few(rests, "rest")} and it still misses nozzles${outside.length ? ` in ${outside.join(", ")}` : ""}: this needs a technician.`
+        ? `${few(rests, "rest")}, and nozzles are still out${outside.length ? ` in ${outside.join(", ")}` : ""}. This needs a technician.`
         : "It was handed to a technician.",
   };
-  const flushClean = row === "flush" && action.kind !== "flush" ? "The flush ends with loading, one clean and a check." : undefined;
+  const flushClean = row === "flush" && action.kind !== "flush" ? "After the flush: load, clean once, check." : undefined;
   return flushClean ?? byRow[row];
 }
 
@@ -101,41 +101,33 @@ export function whyNotOthers({ action, standing, row }: NextStep, ladder: Ladder
     "clean",
     "Another clean",
     action.kind === "check"
-      ? "the last one has not been looked at yet"
+      ? "check first what the last one did"
       : isClog
-        ? "this does not look like dried ink: a clean would only waste it"
+        ? "this does not look like dried ink; a clean would waste ink"
         : row === "limit" || action.kind === "rest" || action.kind === "technician"
-          ? "cleans have stopped paying here"
-          : "the next step comes before it",
+          ? "cleans don’t help here any more"
+          : "the next step comes first",
   );
   if (stronger && action.kind === "clean" && action.rung.id !== stronger.id)
     candidates.push({
       what: `A stronger clean (“${stronger.name}”)`,
       whyNot:
         row === "progress"
-          ? `the present rung still helps and draws less (${action.rung.ml} mL, not ${stronger.ml})`
-          : `weaker ones come first: ${cleansOnRung} of ${ladder.withoutProgress} tried on this rung`,
+          ? `this one still helps and takes less ink (${action.rung.ml} mL, not ${stronger.ml})`
+          : `weaker ones come first: ${cleansOnRung} of ${ladder.withoutProgress} tried`,
     });
-  add("by-hand", "Care by hand", "it comes when the top rung is done");
-  add("flush", "Channel flush", "it comes after care by hand, and only for the poor channels");
+  add("by-hand", "Clean by hand", "comes after the strongest clean");
+  add("flush", "Channel flush", "comes after cleaning by hand, and only for the poor channels");
   if (!isClog)
-    add(
-      "seal-test",
-      "Cap seal test",
-      gone.length ? "it comes after a clean" : "no channel is all out, and it did not get worse twice running",
-    );
-  add(
-    "damper",
-    "Lifting a damper",
-    gone.length ? "it lets air in and all starts over: last of all" : "no channel is all out, and it lets air in",
-  );
+    add("seal-test", "Cap seal test", gone.length ? "comes after a clean" : "no channel is all out, and it did not get worse twice");
+  add("damper", "Lift a damper", gone.length ? "lets air in, so it comes last" : "no channel is all out, and it lets air in");
   add("rest", "Rest", rests ? "it has rested" : `${cleans} of ${ladder.limit} cleans are used`);
-  add("technician", "A technician", `that is for after ${ladder.rests} rests`);
+  add("technician", "A technician", `comes after ${few(ladder.rests, "rest")}`);
   candidates.push({
-    what: "Printing all the same",
+    what: "Print anyway",
     whyNot: outside.length
-      ? `${outside.join(", ")} would show in the print; a supervisor may release it with a reason`
-      : "its check has no force",
+      ? `${outside.join(", ")} would show in the print; a supervisor may allow it with a reason`
+      : "the check is too old to count",
   });
   return candidates;
 }

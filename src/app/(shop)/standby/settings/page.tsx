@@ -1,19 +1,28 @@
 import { mayDo } from "../../../../core/safety/who-may.ts";
+import { Empty } from "../../../../ui/kit/card.tsx";
 import { BoundsPage } from "../../../../ui/standby/bounds-page.tsx";
-import { StandbyFrame } from "../../../../ui/standby/standby-frame.tsx";
+import { StandbyRoom } from "../../../../ui/standby/standby-room.tsx";
+import standby from "../../../../words/en/standby.json";
+import { Words } from "../../../../words/words.tsx";
 import { database } from "../../../../work/database.ts";
 import { standbySettingsView } from "../../../../work/standby/settings-view.ts";
 import { pageActor } from "../../../page-actor.ts";
 
-export const metadata = { title: "Bounds of standing idle" };
+export const metadata = { title: "Limits" };
 
 export default async function Bounds() {
   const actor = await pageActor();
   if (!mayDo(actor.role, "set-up"))
     return (
-      <StandbyFrame title="Bounds">
-        <p>A supervisor sets these.</p>
-      </StandbyFrame>
+      <Words messages={{ standby }}>
+        <StandbyRoom here="/standby/settings" title={standby.limits.answer}>
+          <Empty title={standby.limits.askSupervisor} />
+        </StandbyRoom>
+      </Words>
     );
-  return <BoundsPage view={await standbySettingsView(database(), actor)} />;
+  return (
+    <Words messages={{ standby }}>
+      <BoundsPage view={await standbySettingsView(database(), actor)} />
+    </Words>
+  );
 }

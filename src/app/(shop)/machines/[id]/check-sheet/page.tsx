@@ -1,7 +1,10 @@
 import { notFound } from "next/navigation";
 import { usualPattern } from "../../../../../core/nozzles/usual-pattern.ts";
 import { mayDo } from "../../../../../core/safety/who-may.ts";
+import { Empty } from "../../../../../ui/kit/card.tsx";
 import { PatternEditor } from "../../../../../ui/nozzles/pattern-editor.tsx";
+import sheet from "../../../../../words/en/sheet.json";
+import { Words } from "../../../../../words/words.tsx";
 import { database } from "../../../../../work/database.ts";
 import { patternOf } from "../../../../../work/shop/patterns.ts";
 import { loadShop } from "../../../../../work/shop/shop.ts";
@@ -19,9 +22,11 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   return (
     <div className="pt-4">
       {usual ? (
-        <PatternEditor machine={id} name={machine.name} first={patternOf(shop, id)} usual={usual} maySave={mayDo(actor.role, "set-up")} />
+        <Words messages={{ sheet }}>
+          <PatternEditor machine={id} name={machine.name} first={patternOf(shop, id)} usual={usual} maySave={mayDo(actor.role, "set-up")} />
+        </Words>
       ) : (
-        <p className="text-ink2">The channels of {machine.name} are not known here yet; a fleet file or table brings them in.</p>
+        <Empty title={sheet.unknown.replace("{machine}", machine.name)} />
       )}
     </div>
   );

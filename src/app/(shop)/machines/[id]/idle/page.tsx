@@ -1,6 +1,9 @@
 import { mayDo } from "../../../../../core/safety/who-may.ts";
 import { Refusal } from "../../../../../core/shop/refusal.ts";
 import { MachinePage } from "../../../../../ui/standby/machine-page.tsx";
+import idle from "../../../../../words/en/idle.json";
+import standby from "../../../../../words/en/standby.json";
+import { Words } from "../../../../../words/words.tsx";
 import { database } from "../../../../../work/database.ts";
 import { standbyView } from "../../../../../work/standby/machine.ts";
 import { pageActor } from "../../../../page-actor.ts";
@@ -15,12 +18,14 @@ export default async function Machine({ params, searchParams }: Props) {
   try {
     const view = await standbyView(database(), actor, decodeURIComponent(machine), ask);
     return (
-      <MachinePage
-        key={`${view.seq}${JSON.stringify(ask)}`}
-        view={view}
-        mayRecord={mayDo(actor.role, "record")}
-        maySetUp={mayDo(actor.role, "set-up")}
-      />
+      <Words messages={{ idle, standby }}>
+        <MachinePage
+          key={`${view.seq}${JSON.stringify(ask)}`}
+          view={view}
+          mayRecord={mayDo(actor.role, "record")}
+          maySetUp={mayDo(actor.role, "set-up")}
+        />
+      </Words>
     );
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
@@ -30,7 +35,7 @@ export default async function Machine({ params, searchParams }: Props) {
           {error.message}
         </p>
         <p className="mt-3">
-          <a href={`/machines/${encodeURIComponent(decodeURIComponent(machine))}/idle`}>Start again with tonight</a>
+          <a href={`/machines/${encodeURIComponent(decodeURIComponent(machine))}/idle`}>{idle.wrong}</a>
         </p>
       </div>
     );
