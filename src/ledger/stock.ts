@@ -29,7 +29,7 @@ export const moveRows = (
   site: string,
   { item, lot, before, limit }: { item?: string; lot?: string; before?: { at: string; id: string }; limit: number },
 ) => {
-  const { expiry: _e, counted: _c, routine: _r, orderId: _o, supplier: _s, ...columns } = columnsOf(stockMove);
+  const { expiry: _e, routine: _r, orderId: _o, supplier: _s, ...columns } = columnsOf(stockMove);
   return db
     .select(columns)
     .from(stockMove)

@@ -14,6 +14,8 @@ import type recoveries from "./en/recoveries.json";
 import type report from "./en/report.json";
 import type sheet from "./en/sheet.json";
 import type standby from "./en/standby.json";
+import type stores from "./en/stores.json";
+import type vessel from "./en/vessel.json";
 import { HeldWords } from "./held.tsx";
 
 /** What a person reads, one file a room in `en/`; a second language is a folder more. */
@@ -31,6 +33,8 @@ export type Messages = {
   report: typeof report;
   sheet: typeof sheet;
   standby: typeof standby;
+  stores: typeof stores;
+  vessel: typeof vessel;
 };
 declare module "use-intl" {
   interface AppConfig {

@@ -32,6 +32,8 @@ export type OrderAdvice = {
   runsOutOn: Day | null;
   orderOn: Day | null;
   safety: number;
+  /** What is left at the end of each day from today on, as planned and with what is on order. */
+  ahead: number[];
   /** To order now, in packs; 0 where nothing is to be ordered yet. */
   packs: number;
   /** What it would be ordered as, whenever that day comes. */
@@ -60,14 +62,14 @@ export function orderAdvice(facts: OrderFacts): OrderAdvice {
   const why: string[] = [];
   if (item.keeping === "two-boxes") return twoBoxes(facts, why);
   why.push(
-    `${say(onHand)} usable on the shelf${onOrder ? `, ${say(onOrder)} on order` : ""}`,
+    `${say(onHand)} usable in stock${onOrder ? `, ${say(onOrder)} on order` : ""}`,
     plannedSum > 0
-      ? `the plan of the next ${horizon} days uses ${say(plannedSum)} (due work × its lists)`
-      : `no work planned in the next ${horizon} days uses it`,
+      ? `planned work uses ${say(plannedSum)} in the next ${horizon} days`
+      : `no planned work uses it in the next ${horizon} days`,
   );
   if (uneven)
     why.push(
-      `besides, about ${say(uneven.size)} every ${oneDigit(uneven.interval)} weeks in the last ${unplannedWeeks.length} (Croston, corrected by 1 − α/2, α ${settings.alpha}): ${say(uneven.rate * 4)} in 4 weeks, give or take ${say(uneven.spread * 2)}`,
+      `also about ${say(uneven.size)} every ${oneDigit(uneven.interval)} weeks, seen over ${unplannedWeeks.length} weeks (Croston, corrected by 1 − α/2, α ${settings.alpha}): ${say(uneven.rate * 4)} in 4 weeks, ± ${say(uneven.spread * 2)}`,
     );
   const meanPlanned = horizon ? plannedSum / horizon : 0;
   const dailyVariance = (uneven ? uneven.spread ** 2 / 7 : 0) + (settings.planSpread * meanPlanned) ** 2;
@@ -78,7 +80,7 @@ export function orderAdvice(facts: OrderFacts): OrderAdvice {
   const orderOn = walk.atSafety === null ? null : today + walk.atSafety - leadDays;
   if (perDay > 0)
     why.push(
-      `safety stock ${say(safety)}: ${oneDigit(z, 3)} standard deviations over ${leadDays} days, for ${Math.round(settings.serviceLevel * 1000) / 10} % of deliveries`,
+      `safety stock ${say(safety)}, so that ${Math.round(settings.serviceLevel * 1000) / 10} % of deliveries come in time (${oneDigit(z, 3)} standard deviations over ${leadDays} days)`,
     );
   const overCover = Math.min(horizon, leadDays + settings.coverDays);
   const need = planned.slice(0, overCover).reduce((sum, use) => sum + use, 0) + besides * overCover + safety - onHand - onOrder;
@@ -89,12 +91,12 @@ export function orderAdvice(facts: OrderFacts): OrderAdvice {
   const due = orderOn !== null && orderOn <= today;
   if (runsOutOn !== null && orderOn !== null)
     why.push(
-      `it would run out on ${spokenDay(runsOutOn)} and be down to its safety on ${spokenDay(today + (walk.atSafety ?? 0))}; the supplier takes ${leadDays} days, so order ${due ? "now" : `on ${spokenDay(orderOn)}`}`,
-      `${packsThen} × ${say(item.pack)}: for ${leadDays} + ${settings.coverDays} days, not under ${item.minPacks} ${item.minPacks === 1 ? "pack" : "packs"}, nor under the economic ${say(Math.min(economic, 1e6))}`,
+      `it runs out on ${spokenDay(runsOutOn)} and is at its safety stock on ${spokenDay(today + (walk.atSafety ?? 0))}; delivery takes ${leadDays} days, so order ${due ? "now" : `on ${spokenDay(orderOn)}`}`,
+      `${packsThen} × ${say(item.pack)}: lasts ${leadDays} + ${settings.coverDays} days, at least ${item.minPacks} ${item.minPacks === 1 ? "pack" : "packs"}, at least the economic quantity of ${say(Math.min(economic, 1e6))}`,
     );
-  else if (perDay > 0) why.push(`it lasts longer than the ${horizon} days looked at`);
+  else if (perDay > 0) why.push(`it lasts longer than ${horizon} days`);
   for (const { lot, amount, on } of walk.wasted)
-    why.push(`${say(amount)}${lot ? ` of lot ${lot}` : ""} will be past its day on ${spokenDay(today + on)} before it is used`);
+    why.push(`${say(amount)}${lot ? ` of lot ${lot}` : ""} will expire on ${spokenDay(today + on)} before it is used`);
   return {
     item: item.id,
     onHand,
@@ -104,6 +106,7 @@ export function orderAdvice(facts: OrderFacts): OrderAdvice {
     runsOutOn,
     orderOn,
     safety,
+    ahead: walk.ahead,
     packs: due ? packsThen : 0,
     packsThen,
     costCents: (due ? packsThen : 0) * item.priceCents,
@@ -133,6 +136,7 @@ function walkDown(
   let runsOut: number | null = null;
   let atSafety: number | null = null;
   const wasted: { lot: string; amount: number; on: number }[] = [];
+  const ahead: number[] = [];
   for (let day = 0; day < planned.length; day++) {
     if (day === leadDays && onOrder > 0) stock.push({ lot: "", amount: onOrder, useBy: null });
     for (const each of stock)
@@ -147,21 +151,22 @@ function walkDown(
       rest -= taken;
     }
     const left = stock.reduce((sum, { amount }) => sum + amount, 0);
+    ahead.push(round(left));
     if (atSafety === null && (rest > 1e-9 || (safety > 0 && left <= safety))) atSafety = day;
     if (runsOut === null && rest > 1e-9) {
       runsOut = day;
       break;
     }
   }
-  return { runsOut, atSafety, wasted };
+  return { runsOut, atSafety, wasted, ahead };
 }
 
 function twoBoxes({ item, onOrder, leadDays, lastBoxOn, today }: OrderFacts, why: string[]): OrderAdvice {
   const due = lastBoxOn !== undefined && onOrder <= 0;
   why.push(
     lastBoxOn === undefined
-      ? "the last box is not opened yet: nothing to order"
-      : `the last box was opened on ${spokenDay(lastBoxOn)}; ${onOrder > 0 ? "the next are on order" : `order now, the supplier takes ${leadDays} days`}`,
+      ? "the last box is not opened yet, so nothing to order"
+      : `the last box was opened on ${spokenDay(lastBoxOn)}; ${onOrder > 0 ? "the next are on order" : `order now, delivery takes ${leadDays} days`}`,
   );
   return {
     item: item.id,
@@ -172,6 +177,7 @@ function twoBoxes({ item, onOrder, leadDays, lastBoxOn, today }: OrderFacts, why
     runsOutOn: null,
     orderOn: due ? Math.max(lastBoxOn, today - 365) : null,
     safety: 0,
+    ahead: [],
     packs: due ? item.minPacks : 0,
     packsThen: item.minPacks,
     costCents: due ? item.minPacks * item.priceCents : 0,

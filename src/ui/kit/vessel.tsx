@@ -1,5 +1,6 @@
 "use client";
 import type { PointerEvent } from "react";
+import { filled, useVesselWords } from "../../words/plain.ts";
 
 type Props = {
   volumeMl: number;
@@ -18,7 +19,15 @@ const WIDTH = 56;
 /** A narrow upright vessel with its fill, how sure that is, and its mark. */
 export function Vessel({ volumeMl, limitMl, ml, lowMl, highMl, name, height = 120, onLook }: Props) {
   const y = (value: number) => 4 + (height - 8) * (1 - Math.min(1, Math.max(0, value / volumeMl)));
-  const words = `${name}: about ${Math.round(ml)} of ${volumeMl} mL, its mark at ${limitMl}; between ${Math.round(lowMl)} and ${Math.round(highMl)}`;
+  const said = useVesselWords();
+  const words = filled(said.picture, {
+    name,
+    ml: Math.round(ml),
+    volume: volumeMl,
+    limit: limitMl,
+    low: Math.round(lowMl),
+    high: Math.round(highMl),
+  });
   const look = (event: PointerEvent<SVGSVGElement>) => {
     if (!onLook) return;
     const box = event.currentTarget.getBoundingClientRect();

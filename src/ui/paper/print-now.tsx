@@ -1,10 +1,15 @@
 "use client";
+import { PrinterIcon } from "lucide-react";
+import { useKitWords } from "../../words/kit-words.ts";
+import { Button } from "../kit/button.tsx";
 
 /** Opens the browser's print dialogue; not on the paper itself. */
 export function PrintNow() {
+  const words = useKitWords();
   return (
-    <button type="button" className="border border-neutral-600 px-4 py-2 font-semibold" onClick={() => window.print()}>
-      Print
-    </button>
+    <Button className="print:hidden" onClick={() => window.print()}>
+      <PrinterIcon aria-hidden="true" />
+      {words.print}
+    </Button>
   );
 }

@@ -1,5 +1,6 @@
 "use client";
 import { line, scaleLinear, scaleTime } from "d3";
+import { useTranslations } from "use-intl";
 import type { AirView } from "../../work/stores/air.ts";
 
 const WIDTH = 1180;
@@ -10,6 +11,7 @@ const BREAK_MS = 150 * 60_000;
 
 /** Humidity over days against floor, target and upper bound; below it the care that stands against dry air. */
 export function AirChart({ view }: { view: AirView }) {
+  const t = useTranslations("stores.air");
   const { points, settings, from, until, marks, faults } = view;
   const x = scaleTime()
     .domain([from, until])
@@ -41,7 +43,7 @@ export function AirChart({ view }: { view: AirView }) {
     <svg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={`Humidity in ${view.areaName} over ${view.days} days: ${points.length} points, ${dry} below the floor of ${settings.floorPercent} %`}
+      aria-label={t("chart", { room: view.areaName, days: view.days, points: points.length, dry, floor: settings.floorPercent })}
       className="w-full min-w-[40rem]"
     >
       <rect
@@ -81,15 +83,15 @@ export function AirChart({ view }: { view: AirView }) {
       ))}
       {(
         [
-          ["floor", settings.floorPercent, "var(--hold)", ""],
-          ["target", settings.targetPercent, "var(--ready)", "6 4"],
-          ["upper bound", settings.highPercent, "var(--care)", ""],
+          [t("floor", { percent: settings.floorPercent }), settings.floorPercent, "var(--hold)", ""],
+          [t("target", { percent: settings.targetPercent }), settings.targetPercent, "var(--ready)", "6 4"],
+          [t("high", { percent: settings.highPercent }), settings.highPercent, "var(--care)", ""],
         ] as const
       ).map(([name, at, colour, dash]) => (
         <g key={name}>
           <line x1={MARGIN.left} x2={WIDTH - MARGIN.right} y1={y(at)} y2={y(at)} stroke={colour} strokeWidth="1.5" strokeDasharray={dash} />
           <text x={WIDTH - MARGIN.right + 6} y={y(at) + 4} fill={colour} className="text-[12px]">
-            {name} {at} %
+            {name}
           </text>
         </g>
       ))}
@@ -112,7 +114,7 @@ export function AirChart({ view }: { view: AirView }) {
           </line>
         ))}
       <text x={MARGIN.left} y={HEIGHT - 2} className="fill-ink2 text-[11px]">
-        strokes: care of caps, wipers and heads in this room; grey: no reading, or a frozen sensor
+        {t("legend")}
       </text>
     </svg>
   );

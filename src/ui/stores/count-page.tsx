@@ -1,14 +1,19 @@
 "use client";
+import { ScanLineIcon } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { toast } from "sonner";
+import { useTranslations } from "use-intl";
 import { amountWords } from "../../core/stores/amount-words.ts";
 import { differenceWords } from "../../core/stores/shelf.ts";
 import type { CountLine, CountView } from "../../work/stores/count.ts";
-import { Field } from "../field.tsx";
+import { Button } from "../kit/button.tsx";
+import { Empty, Skeleton } from "../kit/card.tsx";
+import { Field, NumberInput, TextInput } from "../kit/field.tsx";
+import { Select } from "../kit/select.tsx";
 import { sayFault } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
-import { StoresFrame } from "./stores-frame.tsx";
+import { StoresRoom } from "./stores-room.tsx";
 
 const Camera = lazy(() => import("../code-camera.tsx").then(({ CodeCamera }) => ({ default: CodeCamera })));
 const DRAFT = "zesty-count";
@@ -16,6 +21,7 @@ const keyOf = ({ item, lot, place }: CountLine) => `${item}~${lot}~${place}`;
 
 /** A count on a tablet or a phone: place by place, scanned or typed; what differs is said at once and explained before it is entered. */
 export function CountPage({ view }: { view: CountView }) {
+  const t = useTranslations("stores.count");
   const router = useRouter();
   const [place, setPlace] = useState(view.places[0]?.name ?? "");
   const [counts, setCounts] = useState<Record<string, string>>({});
@@ -85,7 +91,7 @@ export function CountPage({ view }: { view: CountView }) {
       localStorage.removeItem(DRAFT);
       setCounts({});
       const said = answers.flatMap(({ message }) => message ?? []).join(" ");
-      toast(said || `${counted.length} counted; all as the record says.`, { duration: said ? 12_000 : 4000 });
+      toast(t("saved", { words: said || t("allSame") }), { duration: said ? 12_000 : 4000 });
       router.refresh();
     } catch (error) {
       sayFault(error);
@@ -93,98 +99,103 @@ export function CountPage({ view }: { view: CountView }) {
     setBusy(false);
   };
   return (
-    <StoresFrame
-      here="/stores/count"
-      title="Count"
-      aside={<span className="text-ink2">What others take meanwhile is included: a count says what was there at its moment.</span>}
-    >
+    <StoresRoom here="/stores" title={t("answer")} more={t("about")}>
       <div className="mx-auto max-w-3xl">
         <div className="flex flex-wrap items-end gap-2">
-          <label className="grid">
-            Place
-            <select
+          <Field label={t("place")} className="w-52">
+            <Select
               value={place}
-              onChange={({ target }) => {
-                setPlace(target.value);
+              onChange={(next) => {
+                setPlace(next);
                 setFind("");
               }}
-              className="field hand"
-            >
-              {view.places.map(({ name, lines }) => (
-                <option key={name} value={name}>
-                  {name} ({lines.length})
-                </option>
-              ))}
-            </select>
-          </label>
-          <Field label="Or an item or lot" className="grow">
-            <input type="search" value={find} onChange={({ target }) => setFind(target.value)} className="field hand" />
+              options={view.places.map(({ name, lines }) => ({ value: name, name, more: lines.length }))}
+            />
           </Field>
-          <button type="button" className="press hand" aria-expanded={scanning} onClick={() => setScanning(!scanning)}>
-            {scanning ? "Stop scanning" : "Scan a label"}
-          </button>
+          <Field label={t("find")} className="min-w-40 grow">
+            <TextInput type="search" value={find} onChange={({ target }) => setFind(target.value)} />
+          </Field>
+          <Button aria-expanded={scanning} onClick={() => setScanning(!scanning)}>
+            <ScanLineIcon aria-hidden="true" />
+            {t(scanning ? "stopScan" : "scan")}
+          </Button>
         </div>
         {scanning && (
-          <Suspense fallback={<p className="text-ink2">One moment …</p>}>
-            <Camera open={open} instead="There is no camera for this page. Type the lot instead." />
+          <Suspense fallback={<Skeleton />}>
+            <Camera open={open} instead={t("notKnown")} />
           </Suspense>
         )}
-        {shown.length === 0 && <p className="py-6">Nothing to count here{find ? " under these words" : ""}.</p>}
+        {shown.length === 0 && <Empty title={t("empty")} />}
         <ul ref={list} className="mt-3">
           {shown.map((line) => {
             const key = keyOf(line);
-            const value = counts[key] ?? "";
-            const difference = value === "" ? null : differenceWords(Number(value), line.expected, line.unit);
             return (
-              <li key={key} className="grid gap-1 border-line border-b py-2">
-                <label className="flex flex-wrap items-center gap-x-4">
-                  <span className="grow text-lg">
-                    {line.name}
-                    {line.lot && <span className="figure block text-ink2">lot {line.lot}</span>}
-                  </span>
-                  <span className="text-ink2">record: {amountWords(line.expected, line.unit)}</span>
-                  <span className="flex items-center gap-2">
-                    <input
-                      type="number"
-                      inputMode="decimal"
-                      min={0}
-                      step={line.unit === "pieces" ? 1 : "any"}
-                      value={value}
-                      onChange={({ target }) => set(key, target.value)}
-                      className="field hand figure w-28 text-right"
-                    />
-                    <span className="w-12">{line.unit}</span>
-                  </span>
-                </label>
-                {difference && (
-                  <div className="grid gap-1 border-care border-l-4 pl-3">
-                    <p>{difference}</p>
-                    <Field label="What it was, if you know">
-                      <input
-                        value={reasons[key] ?? ""}
-                        maxLength={500}
-                        onChange={({ target }) => setReasons({ ...reasons, [key]: target.value })}
-                        className="field hand"
-                      />
-                    </Field>
-                  </div>
-                )}
-                {value !== "" && !difference && <p className="text-ready">As the record says.</p>}
-              </li>
+              <Line
+                key={key}
+                line={line}
+                value={counts[key] ?? ""}
+                set={(value) => set(key, value)}
+                reason={reasons[key] ?? ""}
+                setReason={(reason) => setReasons({ ...reasons, [key]: reason })}
+              />
             );
           })}
         </ul>
         <div className="sticky bottom-0 bg-sheet py-3">
-          <button
-            type="button"
-            disabled={counted.length === 0 || busy}
-            className="press press-main hand w-full"
-            onClick={() => void send()}
-          >
-            {counted.length ? `Enter ${counted.length} counted` : "Nothing counted yet"}
-          </button>
+          <Button look="primary" size="hand" busy={busy} disabled={counted.length === 0} className="w-full" onClick={() => void send()}>
+            {t("enter", { count: counted.length })}
+          </Button>
         </div>
       </div>
-    </StoresFrame>
+    </StoresRoom>
+  );
+}
+
+function Line({
+  line,
+  value,
+  set,
+  reason,
+  setReason,
+}: {
+  line: CountLine;
+  value: string;
+  set: (value: string) => void;
+  reason: string;
+  setReason: (reason: string) => void;
+}) {
+  const t = useTranslations("stores.count");
+  const difference = value === "" ? null : differenceWords(Number(value), line.expected, line.unit);
+  return (
+    <li className="grid gap-1.5 border-line border-b py-2">
+      <div className="grid grid-cols-[1fr_9rem] items-center gap-x-4">
+        <p className="text-lg leading-tight">
+          {line.name}
+          <span className="block text-ink2 text-sm">
+            {line.lot && <span className="figure">{t("lot", { lot: line.lot })}, </span>}
+            {t("listed", { words: amountWords(line.expected, line.unit) })}
+          </span>
+        </p>
+        <NumberInput
+          aria-label={[line.name, line.lot && t("lot", { lot: line.lot })].filter(Boolean).join(", ")}
+          inputMode="decimal"
+          min={0}
+          step={line.unit === "pieces" ? 1 : "any"}
+          unit={line.unit}
+          value={value}
+          onChange={({ target }) => set(target.value)}
+          className="!min-h-12 text-right !text-lg"
+        />
+      </div>
+      {difference && (
+        <div className="grid gap-1 border-care border-l-4 pl-3">
+          <p>{difference}</p>
+          <Field label={t("reason")}>
+            <TextInput value={reason} maxLength={500} onChange={({ target }) => setReason(target.value)} />
+          </Field>
+        </div>
+      )}
+      {value !== "" && !difference && <p className="text-ready">{t("same")}</p>}
+    </li>
   );
 }

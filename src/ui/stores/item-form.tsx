@@ -1,32 +1,62 @@
 "use client";
 import { useRouter } from "next/navigation";
-import type { FormEvent } from "react";
+import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
+import { useTranslations } from "use-intl";
 import { FLUID_FAMILIES } from "../../core/stores/fluids.ts";
 import { ITEM_GROUPS, type Item, KEEPINGS, type Supplier, UNITS } from "../../core/stores/item.ts";
 import { plainFamily } from "../../core/stores/plain-family.ts";
-import { Submit } from "../field.tsx";
-import { trying } from "../say.ts";
+import { Button } from "../kit/button.tsx";
+import { Field, TextInput } from "../kit/field.tsx";
+import { Select } from "../kit/select.tsx";
+import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
 
 const FLUID_FIELDS = [
-  ["densityGPerMl", "Density, g a mL"],
-  ["volatileShare", "Volatile share, 0 to 1"],
-  ["molarMassGPerMol", "Molar mass, g a mol"],
-  ["limitPpm", "Exposure limit, 8 h, ppm"],
-  ["shortLimitPpm", "Short-time limit, ppm"],
-  ["lowerExplosivePercent", "Lower explosive limit, %"],
-  ["flashPointC", "Flash point, °C"],
+  "densityGPerMl",
+  "volatileShare",
+  "molarMassGPerMol",
+  "limitPpm",
+  "shortLimitPpm",
+  "lowerExplosivePercent",
+  "flashPointC",
 ] as const;
+const plain = (id: string) => {
+  const words = id.replaceAll("-", " ");
+  return words.charAt(0).toUpperCase() + words.slice(1);
+};
+
+const draftOf = (item: Item | undefined): Record<string, string> => ({
+  id: item?.id ?? "",
+  name: item?.name ?? "",
+  group: item?.group ?? "part",
+  unit: item?.unit ?? "pieces",
+  keeping: item?.keeping ?? "counted",
+  pack: String(item?.pack ?? 1),
+  price: String(item ? item.priceCents / 100 : 0),
+  minPacks: String(item?.minPacks ?? 1),
+  supplier: item?.supplier ?? "",
+  leadDays: String(item?.leadDays ?? ""),
+  shelfDays: String(item?.shelfDays ?? ""),
+  openDays: String(item?.openDays ?? ""),
+  place: item?.place ?? "",
+  names: item?.names?.join(", ") ?? "",
+  sheet: item?.sheet ?? "",
+  family: item?.fluid?.family ?? "",
+  statements: item?.fluid?.statements?.join(" ") ?? "",
+  source: item?.fluid?.source ?? "",
+  ...Object.fromEntries(FLUID_FIELDS.map((name) => [name, String(item?.fluid?.[name] ?? "")])),
+});
 
 /** How an item is kept, bought and named in routines. Without an item: a new one. */
-export function ItemForm({ item, suppliers }: { item?: Item; suppliers: Supplier[] }) {
+export function ItemForm({ item, suppliers, saved }: { item?: Item; suppliers: Supplier[]; saved?: () => void }) {
+  const t = useTranslations("stores.form");
   const router = useRouter();
+  const [draft, setDraft] = useState(() => draftOf(item));
+  const text = (name: string) => (draft[name] ?? "").trim();
+  const number = (name: string) => (text(name) === "" ? {} : { [name]: Number(text(name)) });
   const save = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    const form = new FormData(event.currentTarget);
-    const text = (name: string) => String(form.get(name) ?? "").trim();
-    const number = (name: string) => (text(name) === "" ? {} : { [name]: Number(text(name)) });
     const id = item?.id ?? text("id");
     const family = text("family");
     const names = text("names")
@@ -36,12 +66,12 @@ export function ItemForm({ item, suppliers }: { item?: Item; suppliers: Supplier
     const statements = text("statements")
       .split(/[\s,]+/)
       .filter(Boolean);
-    const ofFluid = [...FLUID_FIELDS.map(([name]) => text(name)), text("statements"), text("source")].some(Boolean);
-    if (ofFluid && !family) return void toast.error("Values of a fluid need its family: choose one, or empty them.");
+    const ofFluid = [...FLUID_FIELDS, "statements", "source"].some((name) => text(name));
+    if (ofFluid && !family) return void toast.error(t("familyMissing"));
     const fluid = family
       ? {
           family,
-          ...Object.assign({}, ...FLUID_FIELDS.map(([name]) => number(name))),
+          ...Object.assign({}, ...FLUID_FIELDS.map((name) => number(name))),
           ...(statements.length ? { statements } : {}),
           ...(text("source") ? { source: text("source") } : {}),
         }
@@ -69,77 +99,79 @@ export function ItemForm({ item, suppliers }: { item?: Item; suppliers: Supplier
     };
     await trying(async () => {
       await ask("/api/stores/settings", { method: "PUT", body: { subject: "item", id, body } });
-      toast(`${body.name} is set up.`);
-      if (item) router.refresh();
-      else router.push(`/stores/items/${id}`);
+      void say(t("saved", { name: body.name }));
+      if (!item) return router.push(`/stores/items/${id}`);
+      router.refresh();
+      saved?.();
     });
   };
-  const field = (name: string, label: string, value: string | number | undefined, rest: Record<string, unknown> = {}) => (
-    <label key={name} className="grid text-sm">
-      {label}
-      <input name={name} defaultValue={value} className="field" {...rest} />
-    </label>
+  const set = (name: string, value: string) => setDraft({ ...draft, [name]: value });
+  const field = (name: Parameters<typeof t>[0] & string, rest: Record<string, unknown> = {}) => (
+    <Field key={name} label={t(name as "name")}>
+      <TextInput value={draft[name] ?? ""} onChange={(event) => set(name, event.target.value)} {...rest} />
+    </Field>
   );
   const choice = (
-    name: string,
-    label: string,
-    value: string | undefined,
-    options: readonly (readonly [string, string])[],
-    empty?: string,
+    name: "group" | "unit" | "keeping" | "supplier" | "family",
+    options: { value: string; name: string }[],
+    none?: string,
   ) => (
-    <label key={name} className="grid text-sm">
-      {label}
-      <select name={name} defaultValue={value ?? ""} className="field">
-        {empty !== undefined && <option value="">{empty}</option>}
-        {options.map(([id, words]) => (
-          <option key={id} value={id}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
+    <Field label={t(name)}>
+      <Select value={draft[name] ?? ""} onChange={(value) => set(name, value)} options={options} {...(none ? { none } : {})} />
+    </Field>
   );
-  const same = (list: readonly string[]) => list.map((each) => [each, each.replace(/-/g, " ")] as const);
-  const number = { type: "number", step: "any", min: 0 };
+  const amount = { type: "number", step: "any", min: 0 };
   return (
-    <form onSubmit={save} aria-label="How it is kept and bought" className="mt-2 grid max-w-4xl grid-cols-2 gap-2 md:grid-cols-4">
-      {!item && field("id", "Id, letters and hyphens", "", { required: true, pattern: "[A-Za-z0-9][A-Za-z0-9._\\-]*" })}
-      {field("name", "Name", item?.name, { required: true, maxLength: 200 })}
-      {choice("group", "Kind", item?.group ?? "part", same(ITEM_GROUPS))}
-      {choice("unit", "Unit", item?.unit ?? "pieces", same(UNITS))}
-      {choice("keeping", "Kept", item?.keeping ?? "counted", same(KEEPINGS))}
-      {field("pack", "In a pack, in its unit", item?.pack ?? 1, { ...number, required: true })}
-      {field("price", "Price of a pack", item ? item.priceCents / 100 : 0, { ...number, required: true })}
-      {field("minPacks", "Packs at least", item?.minPacks ?? 1, { type: "number", min: 1, required: true })}
+    <form onSubmit={save} aria-label={t(item ? "title" : "newTitle")} className="grid max-w-4xl grid-cols-2 gap-3 md:grid-cols-3">
+      {!item && field("id", { required: true, pattern: "[A-Za-z0-9][A-Za-z0-9._\\-]*" })}
+      {field("name", { required: true, maxLength: 200 })}
+      {choice(
+        "group",
+        ITEM_GROUPS.map((each) => ({ value: each, name: plain(each) })),
+      )}
+      {choice(
+        "unit",
+        UNITS.map((each) => ({ value: each, name: each })),
+      )}
+      {choice(
+        "keeping",
+        KEEPINGS.map((each) => ({ value: each, name: t(`keepings.${each}`) })),
+      )}
+      {field("pack", { ...amount, required: true })}
+      {field("price", { ...amount, required: true })}
+      {field("minPacks", { type: "number", min: 1, required: true })}
       {choice(
         "supplier",
-        "Supplier",
-        item?.supplier,
-        suppliers.map(({ id, name }) => [id, name] as const),
-        "none",
+        suppliers.map(({ id, name }) => ({ value: id, name })),
+        t("none"),
       )}
-      {field("leadDays", "Lead time, days, if not the supplier's", item?.leadDays, { type: "number", min: 0 })}
-      {field("shelfDays", "Good unopened, days", item?.shelfDays, { type: "number", min: 1 })}
-      {field("openDays", "Good once opened, days", item?.openDays, { type: "number", min: 1 })}
-      {field("place", "Place", item?.place, { required: true, maxLength: 200 })}
-      {field("names", "Called in routines (commas between)", item?.names?.join(", "))}
-      {field("sheet", "Data sheet, address", item?.sheet, { type: "url" })}
-      <fieldset className="col-span-full grid grid-cols-2 gap-2 md:grid-cols-4">
-        <legend className="pt-2 font-semibold">If it is a fluid (from its data sheet)</legend>
+      {field("leadDays", { type: "number", min: 0 })}
+      {field("shelfDays", { type: "number", min: 1 })}
+      {field("openDays", { type: "number", min: 1 })}
+      {field("place", { required: true, maxLength: 200 })}
+      {field("names")}
+      {field("sheet", { type: "url" })}
+      <fieldset className="col-span-full grid grid-cols-2 gap-3 border-line border-t pt-2 md:grid-cols-3">
+        <legend className="pr-2 font-bold">{t("fluid")}</legend>
         {choice(
           "family",
-          "Family",
-          item?.fluid?.family,
-          FLUID_FAMILIES.map((each) => [each, plainFamily(each)] as const),
-          "none",
+          FLUID_FAMILIES.map((each) => ({ value: each, name: plainFamily(each) })),
+          t("none"),
         )}
-        {FLUID_FIELDS.map(([name, label]) => field(name, label, item?.fluid?.[name], { type: "number", step: "any" }))}
-        {field("statements", "Hazard statements, like H225 H319", item?.fluid?.statements?.join(" "))}
-        {field("source", "Where these values stand", item?.fluid?.source, { maxLength: 300 })}
+        {FLUID_FIELDS.map((name) => field(name, { type: "number", step: "any" }))}
+        {field("statements")}
+        {field("source", { maxLength: 300 })}
       </fieldset>
-      <Submit main className="col-span-full justify-self-start">
-        Save
-      </Submit>
+      <Save />
     </form>
+  );
+}
+
+function Save() {
+  const t = useTranslations("stores");
+  return (
+    <Button look="primary" type="submit" className="col-span-full justify-self-start">
+      {t("save")}
+    </Button>
   );
 }

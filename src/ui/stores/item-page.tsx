@@ -1,141 +1,249 @@
 "use client";
+import { ArrowLeftRightIcon, PencilIcon } from "lucide-react";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { useTranslations } from "use-intl";
 import { moneySaid } from "../../core/calendar/said.ts";
 import { amountWords } from "../../core/stores/amount-words.ts";
 import { STATEMENTS } from "../../core/stores/fluids.ts";
 import type { Supplier } from "../../core/stores/item.ts";
 import type { ItemView } from "../../work/stores/shelf.ts";
-import { figures, TableHead } from "../table.tsx";
+import { Button, buttonLook } from "../kit/button.tsx";
+import { Empty } from "../kit/card.tsx";
+import { Chip } from "../kit/chip.tsx";
+import { Panel } from "../kit/panel.tsx";
+import { Table } from "../kit/table.tsx";
+import { Reasons, Why } from "../kit/why.tsx";
 import { useLive } from "../use-live.ts";
 import { ItemForm } from "./item-form.tsx";
 import { MovementForm } from "./movement-form.tsx";
-import { Because, StoresFrame } from "./stores-frame.tsx";
+import { StockCurve } from "./stock-curve.tsx";
+import { StoresRoom } from "./stores-room.tsx";
 
 type Props = { view: ItemView; mayRecord: boolean; maySetUp: boolean; machines: { id: string; name: string }[]; suppliers: Supplier[] };
 
-/** One item: lots, why it is ordered when, what moved. */
+/** One item: how much there is and how long it lasts, its stock over time, lots, movements. */
 export function ItemPage({ view, mayRecord, maySetUp, machines, suppliers }: Props) {
+  const t = useTranslations("stores.item");
   const router = useRouter();
+  const [open, setOpen] = useState<"move" | "edit" | null>(null);
   const { item } = view;
   useLive((seq) => {
     if (seq === "resync" || seq > view.seq) router.refresh();
   });
-  const fluid = item.fluid;
+  const isCounted = item.keeping === "lot" || item.keeping === "counted";
   return (
-    <StoresFrame
+    <StoresRoom
       here="/stores"
       title={item.name}
-      aside={
-        <span className="text-ink2">
-          <strong className="text-ink">{item.keeping === "two-boxes" ? "two boxes" : view.amount}</strong>
-          {view.supplier && `, from ${view.supplier}`}, {item.place}; a pack is {amountWords(item.pack, item.unit)} for{" "}
-          {moneySaid(item.priceCents)}
-        </span>
+      more={
+        <>
+          {t("facts", { place: item.place, pack: amountWords(item.pack, item.unit), price: moneySaid(item.priceCents) })}{" "}
+          {view.supplier && t("from", { supplier: view.supplier })}
+        </>
+      }
+      actions={
+        <>
+          {mayRecord && item.keeping !== "listed" && (
+            <Button look="primary" onClick={() => setOpen("move")}>
+              <ArrowLeftRightIcon aria-hidden="true" />
+              {t("enter")}
+            </Button>
+          )}
+          {maySetUp && (
+            <Button onClick={() => setOpen("edit")}>
+              <PencilIcon aria-hidden="true" />
+              {t("edit")}
+            </Button>
+          )}
+        </>
       }
     >
-      <div className="grid gap-x-10 gap-y-5 lg:grid-cols-2">
-        <section aria-label="Lots">
-          <h2>{item.keeping === "lot" ? "Lots, the first to leave first" : "There"}</h2>
-          {view.lots.length === 0 ? (
-            <p className="text-ink2">Nothing is there.</p>
-          ) : (
-            <table className="mt-1 w-full">
-              <TableHead columns={["Lot", figures("There"), "Use by", "Place", "Label and trace"]} />
-              <tbody>
-                {view.lots.map((lot) => (
-                  <tr key={`${lot.lot}/${lot.place}`} className="border-line border-b align-baseline">
-                    <td className="figure py-1 pr-4">{lot.lot || "–"}</td>
-                    <td className="figure pr-4 text-right">{lot.words}</td>
-                    <td className={`pr-4 ${lot.expired ? "font-semibold text-hold" : ""}`} title={lot.why}>
-                      {lot.useBy ?? "–"}
-                      {lot.expired && ", past its day"}
-                    </td>
-                    <td className="pr-4 text-ink2">{lot.place || item.place}</td>
-                    <td className="text-sm">
-                      <a href={`/labels/${item.id}?lot=${encodeURIComponent(lot.lot)}`}>label</a>
-                      {item.group === "ink" && lot.lot && (
-                        <>
-                          {" · "}
-                          <Link href={`/stores/trace?item=${item.id}&lot=${encodeURIComponent(lot.lot)}`} prefetch={false}>
-                            trace
-                          </Link>
-                        </>
-                      )}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          )}
-          {view.why.length > 0 && (
-            <div className="mt-3">
-              <h2>When to order</h2>
-              <ul className="max-w-prose list-disc pl-5">
-                {view.why.map((each) => (
-                  <li key={each}>{each}</li>
-                ))}
-              </ul>
-            </div>
+      <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,26rem)_minmax(0,1fr)]">
+        <div className="grid content-start gap-5">
+          <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+            <p>
+              <span className="figure font-bold text-4xl">{item.keeping === "two-boxes" ? t("kept.two-boxes") : view.amount}</span>
+              <span className="block font-semibold text-ink2 text-xs">{t("inStock")}</span>
+            </p>
+            <p className="grid justify-items-start gap-1 text-sm">
+              {view.packs > 0 ? (
+                <Chip tone="bad">{t("orderNow", { packs: view.packs, pack: view.packWords })}</Chip>
+              ) : (
+                view.orderWords && (
+                  <Chip tone={(view.orderInDays ?? 99) < 21 ? "care" : "plain"}>{t("orderBy", { day: view.orderWords })}</Chip>
+                )
+              )}
+              {isCounted && (
+                <span className="flex items-center gap-1">
+                  {view.coverDays === null ? t("daysMany", { days: view.ahead.length }) : t("days", { days: view.coverDays })}
+                  {view.why.length > 0 && (
+                    <Why label={t("whyTitle")} align="start">
+                      <Reasons of={view.why} />
+                    </Why>
+                  )}
+                </span>
+              )}
+            </p>
+          </div>
+          {isCounted && (
+            <section aria-label={t("curve")}>
+              <StockCurve view={view} />
+            </section>
           )}
           {view.planned.length > 0 && (
-            <div className="mt-2">
-              <Because
-                label="Which work uses it"
-                why={view.planned.map(({ routine, machine, times, words }) => `${routine} at ${machine}, ${times} times: ${words}`)}
-              />
-            </div>
+            <section aria-label={t("usedBy")}>
+              <h2 className="!text-base font-bold">{t("usedBy")}</h2>
+              <ul className="text-sm">
+                {view.planned.map(({ routine, machine, times, words }) => (
+                  <li key={`${routine}${machine}`} className="border-line border-b py-0.5">
+                    {t("usedLine", { routine, machine, times, words })}
+                  </li>
+                ))}
+              </ul>
+            </section>
           )}
-          {fluid && (
-            <p className="mt-3 border-care border-l-4 pl-3">
-              {fluid.statements?.length
-                ? fluid.statements.map((id) => `${id} ${STATEMENTS[id]}`).join(". ")
-                : "No hazard statement is kept for it"}
-              . {item.sheet ? <a href={item.sheet}>The supplier's data sheet</a> : "The supplier's data sheet"} and local rules decide
-              {fluid.source && `; these values: ${fluid.source}`}.
-            </p>
-          )}
-        </section>
-        <section aria-label="Movements">
-          {mayRecord && item.keeping !== "listed" && (
-            <>
-              <h2 className="mb-1">Enter a movement</h2>
-              <MovementForm item={item} lots={view.lots} machines={machines} done={() => router.refresh()} />
-            </>
-          )}
-          <h2 className="mt-5">What moved</h2>
-          {view.moves.length === 0 && <p className="text-ink2">Nothing yet.</p>}
-          <table className="mt-1 w-full text-sm">
-            <tbody>
-              {view.moves.map((move) => (
-                <tr key={`${move.id}/${move.line}`} className="border-line border-b align-baseline">
-                  <td className="figure whitespace-nowrap py-1 pr-3">
-                    <Link href={`/logbook/${move.id}`} prefetch={false}>
-                      {move.when}
-                    </Link>
-                  </td>
-                  <td className="pr-3">{move.event}</td>
-                  <td className="figure whitespace-nowrap pr-3 text-right">{move.words}</td>
-                  <td className="figure pr-3">{move.lot}</td>
-                  <td className="pr-3">{move.machine}</td>
-                  <td className="text-ink2">{move.person}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          {view.more && (
-            <Link href={`/stores/items/${item.id}?before=${encodeURIComponent(view.more)}`} className="press mt-2" prefetch={false}>
-              Older
-            </Link>
-          )}
-        </section>
+          {item.fluid && <Hazards item={item} />}
+        </div>
+        <div className="grid content-start gap-5">
+          <Lots view={view} />
+          <Moves view={view} />
+        </div>
       </div>
-      {maySetUp && (
-        <details className="mt-6 border-line border-t pt-2">
-          <summary className="cursor-pointer py-1">How it is kept and bought</summary>
-          <ItemForm item={item} suppliers={suppliers} />
-        </details>
-      )}
-    </StoresFrame>
+      <Panel title={t("enter")} open={open === "move"} onOpenChange={(on) => setOpen(on ? "move" : null)}>
+        <MovementForm
+          item={item}
+          lots={view.lots}
+          machines={machines}
+          done={() => {
+            setOpen(null);
+            router.refresh();
+          }}
+        />
+      </Panel>
+      <Panel wide title={t("edit")} open={open === "edit"} onOpenChange={(on) => setOpen(on ? "edit" : null)}>
+        <ItemForm item={item} suppliers={suppliers} saved={() => setOpen(null)} />
+      </Panel>
+    </StoresRoom>
   );
 }
+
+function Hazards({ item }: { item: ItemView["item"] }) {
+  const t = useTranslations("stores.item");
+  const { fluid } = item;
+  return (
+    <p className="border-care border-l-4 pl-3 text-sm">
+      {fluid?.statements?.length ? fluid.statements.map((id) => `${id} ${STATEMENTS[id]}`).join(". ") : t("noStatement")}{" "}
+      {item.sheet && <a href={item.sheet}>{t("sheet")}</a>} {t("sheetRules")} {fluid?.source && t("source", { source: fluid.source })}
+    </p>
+  );
+}
+
+function Lots({ view }: { view: ItemView }) {
+  const t = useTranslations("stores.item");
+  const { item, lots } = view;
+  const title = t(item.keeping === "lot" ? "lots" : "stock");
+  return (
+    <section aria-label={title}>
+      <h2 className="!text-base font-bold">{title}</h2>
+      {lots.length === 0 ? (
+        <Empty title={t("nothing")} />
+      ) : (
+        <Table
+          label={title}
+          dense
+          rows={lots}
+          keyOf={({ lot, place }) => `${lot}/${place}`}
+          columns={[
+            { id: "lot", name: t("lot"), cell: ({ lot }) => <span className="figure">{lot || "–"}</span> },
+            { id: "stock", name: t("stock"), right: true, by: ({ amount }) => amount, cell: ({ words }) => words },
+            {
+              id: "use",
+              name: t("useBy"),
+              by: ({ useBy }) => useBy,
+              cell: ({ useByWords, expired, why }) => (
+                <span className={expired ? "font-semibold text-hold" : ""} title={why}>
+                  {useByWords ?? "–"} {expired && t("expired")}
+                </span>
+              ),
+            },
+            { id: "place", name: t("place"), cell: ({ place }) => <span className="text-ink2">{place || item.place}</span> },
+            {
+              id: "label",
+              name: t("label"),
+              hidden: true,
+              cell: ({ lot }) => (
+                <span className="flex gap-3">
+                  <a href={`/labels/${item.id}?lot=${encodeURIComponent(lot)}`}>{t("label")}</a>
+                  {item.group === "ink" && lot && (
+                    <Link href={`/stores/trace?item=${item.id}&lot=${encodeURIComponent(lot)}`} prefetch={false}>
+                      {t("track")}
+                    </Link>
+                  )}
+                </span>
+              ),
+            },
+          ]}
+        />
+      )}
+    </section>
+  );
+}
+
+function Moves({ view }: { view: ItemView }) {
+  const t = useTranslations("stores.item");
+  return (
+    <section aria-label={t("history")}>
+      <h2 className="!text-base font-bold">{t("history")}</h2>
+      {view.moves.length === 0 ? (
+        <p className="text-ink2">{t("none")}</p>
+      ) : (
+        <Table
+          label={t("history")}
+          dense
+          rows={view.moves}
+          keyOf={({ id, line }) => `${id}/${line}`}
+          columns={[
+            {
+              id: "when",
+              name: t("when"),
+              className: "whitespace-nowrap",
+              cell: ({ id, when }) => (
+                <Link href={`/logbook/${id}`} prefetch={false}>
+                  {when}
+                </Link>
+              ),
+            },
+            { id: "what", name: t("what"), cell: ({ event }) => (event in EVENTS ? t(`events.${event as keyof typeof EVENTS}`) : event) },
+            { id: "amount", name: t("amount"), right: true, className: "whitespace-nowrap", cell: ({ words }) => words },
+            { id: "lot", name: t("lot"), cell: ({ lot }) => <span className="figure">{lot}</span> },
+            { id: "machine", name: t("machine"), cell: ({ machine }) => machine },
+            { id: "who", name: t("who"), cell: ({ person }) => <span className="text-ink2">{person}</span> },
+          ]}
+        />
+      )}
+      {view.more && (
+        <Link
+          href={`/stores/items/${view.item.id}?before=${encodeURIComponent(view.more)}`}
+          className={buttonLook("secondary", "small")}
+          prefetch={false}
+        >
+          {t("older")}
+        </Link>
+      )}
+    </section>
+  );
+}
+
+/** Events with words of their own; those of mixing are said as they are. */
+const EVENTS = {
+  received: 1,
+  used: 1,
+  opened: 1,
+  discarded: 1,
+  moved: 1,
+  counted: 1,
+  "last-box": 1,
+  "kit-opened": 1,
+} as const;

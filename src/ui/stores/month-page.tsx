@@ -1,100 +1,148 @@
 "use client";
 import Link from "next/link";
-import { useRouter } from "next/navigation";
+import { useTranslations } from "use-intl";
 import { moneySaid } from "../../core/calendar/said.ts";
 import type { CostRow, MonthView } from "../../work/stores/month.ts";
+import { buttonLook } from "../kit/button.tsx";
+import { Table } from "../kit/table.tsx";
+import { Reasons, Why } from "../kit/why.tsx";
 import { PrintNow } from "../paper/print-now.tsx";
-import { figures, TableHead } from "../table.tsx";
-import { StoresFrame } from "./stores-frame.tsx";
+import { MonthChoice } from "./month-choice.tsx";
+import { StoresRoom } from "./stores-room.tsx";
 
-const COLUMNS: [keyof CostRow, string, (value: number) => string][] = [
-  ["handsMinutes", "Hands-on", (value) => `${(value / 60).toFixed(1)} h`],
-  ["inkMl", "Ink cleaned away", (value) => `${Math.round(value)} mL`],
-  ["fluidCents", "Fluids", money],
-  ["partCents", "Parts", money],
-  ["headCents", "Heads", money],
-  ["otherCents", "Other", money],
-  ["holdHours", "On hold", (value) => `${value.toFixed(1)} h`],
-  ["missed", "Missed work", (value) => String(value)],
-  ["cents", "Sum", money],
-];
+const COLUMNS = [
+  ["handsMinutes", (value: number) => `${(value / 60).toFixed(1)} h`],
+  ["inkMl", (value: number) => `${Math.round(value)} mL`],
+  ["fluidCents", moneySaid],
+  ["partCents", moneySaid],
+  ["headCents", moneySaid],
+  ["otherCents", moneySaid],
+  ["holdHours", (value: number) => `${value.toFixed(1)} h`],
+  ["missed", String],
+] as const satisfies readonly (readonly [keyof CostRow, (value: number) => string])[];
+type Line = { id: string; name: string; area: string; now: CostRow; before: CostRow };
 
-function money(cents: number): string {
-  return moneySaid(cents);
-}
-
-/** What looking after the machines cost in a month, beside the month before. */
+/** What looking after the machines cost in a month, machine by machine as bars, the month before as a mark on each. */
 export function MonthPage({ view }: { view: MonthView }) {
-  const router = useRouter();
+  const t = useTranslations("stores.costs");
+  const all = useTranslations("stores");
+  const lines: Line[] = [
+    ...view.machines.map(({ id, name, area, now, before }) => ({ id, name, area, now, before })),
+    { id: "", name: t("noMachine"), area: "", ...view.shared },
+  ];
+  const most = Math.max(1, ...lines.flatMap(({ now, before }) => [now.cents, before.cents]));
   return (
-    <StoresFrame
+    <StoresRoom
       here="/stores/month"
-      title={`What ${view.words} cost`}
-      aside={
-        <span className="flex items-center gap-4">
-          <span className="text-ink2">
-            small: {view.beforeWords}
-            {view.partial && "; the month is not over"}
-          </span>
-          <span className="flex items-center gap-4 print:hidden">
-            <select
-              aria-label="Month"
-              value={view.month}
-              onChange={({ target }) => router.push(`/stores/month?month=${target.value}`)}
-              className="field"
-            >
-              {[...new Set([view.month, ...view.months])].map((month) => (
-                <option key={month}>{month}</option>
-              ))}
-            </select>
-            <a href={`/api/stores/month?month=${view.month}`}>CSV</a>
-            <PrintNow />
-          </span>
-        </span>
+      number={moneySaid(view.total.now.cents)}
+      title={t("answer", { month: view.words })}
+      more={
+        <>
+          {t("before", { month: view.beforeWords, sum: moneySaid(view.total.before.cents) })} {view.partial && t("partial")}
+        </>
+      }
+      actions={
+        <>
+          <MonthChoice path="/stores/month" month={view.month} months={view.months} />
+          <a href={`/api/stores/month?month=${view.month}`} className={buttonLook()}>
+            {all("export")}
+          </a>
+          <PrintNow />
+          <Why label={t("title")}>
+            <Reasons
+              of={[
+                t("how.work", { money: moneySaid(view.hourCents) }),
+                t("how.ink", { money: moneySaid(view.inkCentsAMl) }),
+                t("how.stock"),
+                t("how.hold"),
+                t("how.settings"),
+              ]}
+            />
+          </Why>
+        </>
       }
     >
-      <div className="overflow-x-auto" tabIndex={-1}>
-        <table className="w-full">
-          <TableHead columns={["Machine", ...COLUMNS.map(([, name]) => figures(name))]} />
-          <tbody>
-            {view.machines.map((row) => (
-              <tr key={row.id} className="border-line border-b align-baseline">
-                <td className="py-1 pr-4">
-                  <Link href={`/machines/${row.id}`} prefetch={false}>
-                    {row.name}
+      <Table
+        label={t("title")}
+        dense
+        rows={lines}
+        keyOf={({ id }) => id}
+        sorted={{ id: "sum", desc: true }}
+        columns={[
+          {
+            id: "machine",
+            name: t("machine"),
+            by: ({ name }) => name,
+            cell: ({ id, name, area }) =>
+              id ? (
+                <>
+                  <Link href={`/machines/${id}`} prefetch={false} className="font-bold">
+                    {name}
                   </Link>{" "}
-                  <span className="text-ink2 text-xs">{row.area}</span>
-                </td>
-                <Cells now={row.now} before={row.before} />
-              </tr>
-            ))}
-            <tr className="border-line border-b align-baseline">
-              <td className="py-1 pr-4 text-ink2">at no machine</td>
-              <Cells {...view.shared} />
-            </tr>
-          </tbody>
-          <tfoot>
-            <tr className="border-rule border-t-2 align-baseline font-semibold">
-              <td className="py-1 pr-4">The house</td>
-              <Cells {...view.total} />
-            </tr>
-          </tfoot>
-        </table>
-      </div>
-      <p className="mt-2 max-w-prose text-ink2 text-sm">
-        Hands-on: work done × the minutes planned for it, at {money(view.hourCents)} an hour. Ink cleaned away: cleans and loads entered,
-        and what routines draw, at {view.inkCentsAMl} hundredths a mL. Fluids and parts: what left the shelf, at the price of its pack. On
-        hold: from a check that held a machine to the next check, release, or the day's end. These prices are among the store's numbers.
-      </p>
-    </StoresFrame>
+                  <span className="text-ink3 text-xs">{area}</span>
+                </>
+              ) : (
+                <span className="text-ink2">{name}</span>
+              ),
+          },
+          {
+            id: "bar",
+            name: t("sum"),
+            hidden: true,
+            className: "w-44",
+            cell: (line) => <Bar line={line} most={most} />,
+          },
+          {
+            id: "sum",
+            name: t("sum"),
+            right: true,
+            by: ({ now }) => now.cents,
+            cell: ({ now, before }) => <Cell now={now.cents} before={before.cents} said={moneySaid} />,
+          },
+          ...COLUMNS.map(([key, said]) => ({
+            id: key,
+            name: t(`columns.${key}`),
+            right: true,
+            by: ({ now }: Line) => now[key],
+            cell: ({ now, before }: Line) => <Cell now={now[key]} before={before[key]} said={said} />,
+          })),
+        ]}
+      />
+      <dl className="mt-3 grid grid-cols-2 gap-x-6 gap-y-2 border-ink border-t-[1.5px] pt-2 sm:grid-cols-4 lg:grid-cols-8">
+        {COLUMNS.map(([key, said]) => (
+          <div key={key}>
+            <dt className="font-semibold text-ink3 text-xs">{t(`columns.${key}`)}</dt>
+            <dd className="figure font-bold text-lg">
+              <Cell now={view.total.now[key]} before={view.total.before[key]} said={said} />
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </StoresRoom>
   );
 }
 
-function Cells({ now, before }: { now: CostRow; before: CostRow }) {
-  return COLUMNS.map(([key, , words]) => (
-    <td key={key} className="figure whitespace-nowrap pr-4 text-right">
-      {now[key] === 0 ? "–" : words(now[key])}
-      <span className="block text-ink2 text-xs">{before[key] === 0 ? "–" : words(before[key])}</span>
-    </td>
-  ));
+function Cell({ now, before, said }: { now: number; before: number; said: (value: number) => string }) {
+  const t = useTranslations("stores.costs");
+  const words = (value: number) => (value === 0 ? "–" : said(value));
+  return (
+    <span className="whitespace-nowrap" title={t("beforeCell", { value: words(before) })}>
+      {words(now)}
+      <span className="block font-normal text-ink3 text-xs">{words(before)}</span>
+    </span>
+  );
+}
+
+function Bar({ line, most }: { line: Line; most: number }) {
+  const t = useTranslations("stores.costs");
+  const label = t("bar", { name: line.name, now: moneySaid(line.now.cents), before: moneySaid(line.before.cents) });
+  return (
+    <span role="img" aria-label={label} title={label} className="relative block h-4 w-40">
+      <span className="absolute inset-y-0 left-0 bg-ink" style={{ width: `${(line.now.cents / most) * 100}%` }} />
+      <span
+        className="absolute -inset-y-0.5 w-1 border border-sheet bg-accent"
+        style={{ left: `calc(${(line.before.cents / most) * 100}% - 2px)` }}
+      />
+    </span>
+  );
 }

@@ -1,20 +1,18 @@
 "use client";
 import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
+import { useTranslations } from "use-intl";
 import type { Item } from "../../core/stores/item.ts";
 import type { LotView } from "../../work/stores/shelf.ts";
-import { Field, Options, Submit } from "../field.tsx";
+import { Button } from "../kit/button.tsx";
+import { DateInput } from "../kit/date-input.tsx";
+import { Field, NumberInput, TextInput } from "../kit/field.tsx";
+import { Select } from "../kit/select.tsx";
 import { trying } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
 
-const EVENTS = [
-  ["used", "Used"],
-  ["received", "Received"],
-  ["opened", "Opened"],
-  ["discarded", "Thrown away"],
-  ["moved", "Moved to another place"],
-  ["counted", "Counted"],
-] as const;
+const EVENTS = ["used", "received", "opened", "discarded", "moved", "counted"] as const;
+type Event = (typeof EVENTS)[number] | "last-box" | "kit-opened";
 
 /** Enters one movement of an item: of a lot where it is kept by lot. */
 export function MovementForm({
@@ -28,132 +26,144 @@ export function MovementForm({
   machines: { id: string; name: string }[];
   done: () => void;
 }) {
+  const t = useTranslations("stores.movement");
   const twoBoxes = item.keeping === "two-boxes";
-  const events: [string, string][] = twoBoxes
-    ? [
-        ["last-box", "Last box opened"],
-        ["received", "Received"],
-      ]
-    : [
-        ...EVENTS.map(([id, name]): [string, string] => [id, name]),
-        ...(item.contents ? [["kit-opened", "Kit opened into its items"] as [string, string]] : []),
-      ];
-  const [event, setEvent] = useState(events[0]?.[0] ?? "used");
+  const events: Event[] = twoBoxes ? ["last-box", "received"] : [...EVENTS, ...(item.contents ? (["kit-opened"] as const) : [])];
+  const named = lots.filter(({ lot }) => lot);
+  const [event, setEvent] = useState<Event>(events[0] ?? "used");
+  const [amount, setAmount] = useState("");
+  const [said, setSaid] = useState({
+    lot: "",
+    known: named[0] ? keyOf(named[0]) : "",
+    expiry: "",
+    delivery: "",
+    to: "",
+    machine: "",
+    reason: "",
+  });
+  const set = (part: Partial<typeof said>) => setSaid({ ...said, ...part });
   const byLot = item.keeping === "lot";
+  const needsAmount = event !== "opened" && event !== "last-box";
   const submit = async (submitted: FormEvent<HTMLFormElement>) => {
     submitted.preventDefault();
-    const form = submitted.currentTarget;
-    const said = new FormData(form);
-    const text = (name: string) => String(said.get(name) ?? "").trim();
-    const known = lots.find(({ lot, place }) => `${lot}~${place}` === text("known"));
-    const lot = event === "received" ? text("lot") : (known?.lot ?? "");
-    const amount = event === "opened" || event === "last-box" ? 0 : Number(text("amount"));
+    const known = event === "received" || !byLot ? undefined : lots.find((each) => keyOf(each) === said.known);
+    const lot = event === "received" ? said.lot.trim() : (known?.lot ?? "");
+    const many = needsAmount ? Number(amount) : 0;
     const line = {
       item: item.id,
-      amount,
+      amount: many,
       unit: item.unit,
       ...(lot ? { lot } : {}),
       ...(known?.place ? { place: known.place } : {}),
-      ...(event === "received" && text("expiry") ? { expiry: text("expiry") } : {}),
+      ...(event === "received" && said.expiry ? { expiry: said.expiry } : {}),
     };
-    const optional = (name: string) => (text(name) ? { [name]: text(name) } : {});
+    const optional = (name: "reason" | "to" | "delivery", asked: boolean) =>
+      asked && said[name].trim() ? { [name]: said[name].trim() } : {};
     await trying(async () => {
       const [answer] = await sendEntries([
         entryOf({
           kind: "stock",
-          ...(text("machine") ? { machine: text("machine") } : {}),
+          ...(said.machine && (event === "used" || event === "discarded") ? { machine: said.machine } : {}),
           body: {
             event,
             lines:
               event === "kit-opened"
-                ? [line, ...(item.contents ?? []).map((part) => ({ item: part.item, amount: part.amount * amount, unit: "pieces" }))]
+                ? [line, ...(item.contents ?? []).map((part) => ({ item: part.item, amount: part.amount * many, unit: "pieces" }))]
                 : [line],
-            ...optional("reason"),
-            ...optional("to"),
-            ...optional("delivery"),
+            ...optional("reason", ["discarded", "used", "counted"].includes(event)),
+            ...optional("to", event === "moved"),
+            ...optional("delivery", event === "received"),
           },
         }),
       ]);
-      toast(answer?.message ?? `${item.name}: entered.`, { duration: answer?.message ? 9000 : 4000 });
-      form.reset();
+      toast(answer?.message ?? t("saved", { item: item.name }), { duration: answer?.message ? 9000 : 4000 });
       done();
     });
   };
-  const needsAmount = event !== "opened" && event !== "last-box";
   return (
-    <form onSubmit={submit} aria-label="Enter a movement" className="grid max-w-xl grid-cols-2 gap-2 sm:grid-cols-3">
-      <Field label="What happened">
-        <select value={event} onChange={({ target }) => setEvent(target.value)} className="field">
-          {events.map(([id, name]) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
+    <form onSubmit={submit} aria-label={t("title")} className="grid gap-3">
+      <Field label={t("what")}>
+        <Select
+          value={event}
+          onChange={(next) => {
+            setEvent(next as Event);
+            setAmount(next === "received" ? String(item.pack) : "");
+          }}
+          options={events.map((each) => ({ value: each, name: t(`events.${each}`) }))}
+        />
       </Field>
       {needsAmount && (
-        <Field label={<>Amount, {item.unit}</>}>
-          <input
-            name="amount"
-            type="number"
+        <Field label={t("amount")}>
+          <NumberInput
             required
+            unit={item.unit}
             min={event === "counted" ? 0 : item.unit === "pieces" ? 1 : 0.1}
             step={item.unit === "pieces" ? 1 : "any"}
-            defaultValue={event === "received" ? item.pack : undefined}
-            key={event}
-            className="field figure"
+            value={amount}
+            onChange={({ target }) => setAmount(target.value)}
           />
         </Field>
       )}
-      {byLot && event === "received" && (
-        <Field label="Lot, from the label">
-          <input name="lot" required maxLength={60} className="field" />
-        </Field>
-      )}
-      {event === "received" && !twoBoxes && (
-        <Field label="Use by, from the label">
-          <input name="expiry" type="date" className="field" />
-        </Field>
-      )}
       {event === "received" && (
-        <Field label="Number of the delivery">
-          <input name="delivery" maxLength={100} className="field" />
-        </Field>
+        <>
+          {byLot && (
+            <Field label={t("newLot")}>
+              <TextInput required maxLength={60} value={said.lot} onChange={({ target }) => set({ lot: target.value })} />
+            </Field>
+          )}
+          {!twoBoxes && (
+            <Field label={t("useBy")}>
+              <DateInput value={said.expiry} onChange={(expiry) => set({ expiry })} none={t("noDay")} />
+            </Field>
+          )}
+          <Field label={t("delivery")}>
+            <TextInput maxLength={100} value={said.delivery} onChange={({ target }) => set({ delivery: target.value })} />
+          </Field>
+        </>
       )}
       {byLot && event !== "received" && (
-        <Field label="Lot">
-          <select name="known" required className="field">
-            {lots
-              .filter(({ lot }) => lot)
-              .map(({ lot, place, words, expired }) => (
-                <option key={`${lot}~${place}`} value={`${lot}~${place}`}>
-                  {lot}, {words}
-                  {expired ? ", past its day" : ""}
-                </option>
-              ))}
-          </select>
+        <Field label={t("lot")}>
+          <Select
+            value={said.known}
+            onChange={(known) => set({ known })}
+            options={named.map((each) => ({
+              value: keyOf(each),
+              name: t("lotMore", { lot: each.lot, words: each.words }),
+              more: each.expired ? t("expired") : undefined,
+            }))}
+          />
         </Field>
       )}
       {event === "moved" && (
-        <Field label="Where to">
-          <input name="to" required maxLength={200} className="field" />
+        <Field label={t("to")}>
+          <TextInput required maxLength={200} value={said.to} onChange={({ target }) => set({ to: target.value })} />
         </Field>
       )}
       {(event === "used" || event === "discarded") && (
-        <Field label="At a machine">
-          <select name="machine" className="field">
-            <Options of={machines} none="none" />
-          </select>
+        <Field label={t("machine")}>
+          <Select
+            value={said.machine}
+            none={t("none")}
+            onChange={(machine) => set({ machine })}
+            options={machines.map(({ id, name }) => ({ value: id, name }))}
+          />
         </Field>
       )}
       {(event === "discarded" || event === "used" || event === "counted") && (
-        <Field label={<>Reason{event === "discarded" ? "" : ", if there is one"}</>}>
-          <input name="reason" required={event === "discarded"} maxLength={500} className="field" />
+        <Field label={t(event === "discarded" ? "reason" : "reasonIf")}>
+          <TextInput
+            required={event === "discarded"}
+            maxLength={500}
+            value={said.reason}
+            onChange={({ target }) => set({ reason: target.value })}
+          />
         </Field>
       )}
-      <Submit main className="self-end">
-        Enter
-      </Submit>
+      <Button look="primary" type="submit">
+        {t("save")}
+      </Button>
     </form>
   );
 }
+
+const keyOf = ({ lot, place }: LotView) => `${lot}~${place}`;

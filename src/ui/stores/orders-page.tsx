@@ -1,316 +1,256 @@
 "use client";
+import { CopyIcon, MailIcon, PackageOpenIcon, PrinterIcon } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
+import { useTranslations } from "use-intl";
 import { moneySaid } from "../../core/calendar/said.ts";
 import type { OpenOrder, OrdersView } from "../../work/stores/orders.ts";
-import { enter } from "../enter.ts";
-import { Field, Submit } from "../field.tsx";
-import { sayFault } from "../say.ts";
-import { entryOf, Said, sendEntries } from "../send.ts";
-import { figures, TableHead } from "../table.tsx";
+import { Button, buttonLook } from "../kit/button.tsx";
+import { Empty } from "../kit/card.tsx";
+import { Chip } from "../kit/chip.tsx";
+import { Meter } from "../kit/meter.tsx";
+import { Panel } from "../kit/panel.tsx";
+import { Stepper } from "../kit/stepper.tsx";
+import { Table } from "../kit/table.tsx";
+import { Reasons, Why } from "../kit/why.tsx";
+import { say, trying } from "../say.ts";
+import { sendEntries } from "../send.ts";
 import { useLive } from "../use-live.ts";
-import { Because, StoresFrame } from "./stores-frame.tsx";
+import { orderEntry } from "./place-orders.tsx";
+import { ReceiveForm } from "./receive-form.tsx";
+import { StoresRoom } from "./stores-room.tsx";
 
-/** What to order from whom and why; what is on its way; what came. */
+/** What is on its way, each order received in its panel; what is to order from whom; what came before. */
 export function OrdersPage({ view, mayOrder, mayReceive }: { view: OrdersView; mayOrder: boolean; mayReceive: boolean }) {
+  const t = useTranslations("stores.orders");
+  const all = useTranslations("stores");
   const router = useRouter();
+  const [open, setOpen] = useState<string | null>(null);
   useLive((seq) => {
     if (seq === "resync" || seq > view.seq) router.refresh();
   });
+  const shown = view.open.find(({ id }) => id === open);
+  const late = view.open.filter((order) => order.late).length;
   return (
-    <StoresFrame here="/stores/orders" title="Orders" aside={<a href="/api/stores/orders">All as CSV</a>}>
-      <div className="grid gap-x-10 gap-y-6 xl:grid-cols-[3fr_2fr]">
-        <section aria-label="To order">
-          {view.suppliers.length === 0 && <p>Nothing is to be ordered in the next 14 days.</p>}
+    <StoresRoom
+      here="/stores/orders"
+      number={view.open.length || null}
+      title={t("onTheWay", { count: view.open.length })}
+      more={view.open.length > 0 && t("late", { count: late })}
+      actions={
+        <a href="/api/stores/orders" className={buttonLook()}>
+          {t("exportAll")}
+        </a>
+      }
+    >
+      <div className="grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,1fr)_minmax(0,1.3fr)]">
+        <section aria-label={t("way")}>
+          <h2 className="!text-base font-bold">{t("way")}</h2>
+          {view.open.length === 0 && <p className="text-ink2">{t("none")}</p>}
+          <ul className="grid gap-2">
+            {view.open.map((order) => (
+              <li key={order.id}>
+                <OnTheWay order={order} open={() => setOpen(order.id)} mayReceive={mayReceive || mayOrder} />
+              </li>
+            ))}
+          </ul>
+          {view.past.length > 0 && (
+            <>
+              <h2 className="!text-base mt-5 font-bold">{t("past")}</h2>
+              <ul className="text-sm">
+                {view.past.map(({ id, dayWords, supplierName, lines, closed }) => (
+                  <li key={id} className="border-line border-b py-1">
+                    <b>{supplierName}</b>, {dayWords}: {lines.map(({ name, orderedWords }) => `${name} ${orderedWords}`).join(", ")}{" "}
+                    <span className="text-ink2">({closed})</span>
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+        </section>
+        <section aria-label={t("toOrder")}>
+          <h2 className="!text-base font-bold">{t("toOrder")}</h2>
+          {view.suppliers.length === 0 && <Empty title={t("noneToOrder")} />}
           {view.suppliers.map((supplier) => (
             <SupplierList key={supplier.id} supplier={supplier} mayOrder={mayOrder && supplier.id !== ""} done={() => router.refresh()} />
           ))}
         </section>
-        <section aria-label="On their way">
-          <h2>On their way</h2>
-          {view.open.length === 0 && <p className="text-ink2">Nothing is on order.</p>}
-          {view.open.map((order) => (
-            <Open key={order.id} order={order} mayReceive={mayReceive} mayClose={mayOrder} done={() => router.refresh()} />
-          ))}
-          <details className="mt-4">
-            <summary className="cursor-pointer py-1">What came before ({view.past.length})</summary>
-            <ul className="text-sm">
-              {view.past.map(({ id, dayWords, supplierName, lines, closed }) => (
-                <li key={id} className="border-line border-b py-1">
-                  {dayWords}, {supplierName}: {lines.map(({ name, orderedWords }) => `${name} ${orderedWords}`).join(", ")} ({closed})
-                </li>
-              ))}
-            </ul>
-          </details>
-        </section>
       </div>
-    </StoresFrame>
-  );
-}
-
-function SupplierList({ supplier, mayOrder, done }: { supplier: OrdersView["suppliers"][number]; mayOrder: boolean; done: () => void }) {
-  const [packs, setPacks] = useState<Record<string, string>>({});
-  const [left, setLeft] = useState<Record<string, boolean>>({});
-  const takes = (line: (typeof supplier.lines)[number]) => !(left[line.item] ?? !line.now);
-  const many = (line: (typeof supplier.lines)[number]) => Number(packs[line.item] ?? line.packs);
-  const chosen = supplier.lines.filter(takes);
-  const sum = chosen.reduce((all, line) => all + many(line) * line.priceCents, 0);
-  const place = async () => {
-    const body = {
-      event: "placed",
-      supplier: supplier.id,
-      lines: chosen.map((line) => ({
-        item: line.item,
-        packs: many(line),
-        amount: many(line) * line.pack,
-        priceCents: many(line) * line.priceCents,
-      })),
-    };
-    if (await enter({ kind: "order", body }, `Order to ${supplier.name} is on record; send it by mail or telephone.`)) done();
-  };
-  return (
-    <form
-      className="mb-6"
-      aria-label={supplier.name}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void place();
-      }}
-    >
-      <div className="flex flex-wrap items-baseline gap-x-4">
-        <h2>{supplier.name}</h2>
-        <span className="text-ink2 text-sm">takes {supplier.leadDays} days</span>
-        {supplier.id && (
-          <span className="flex gap-3 text-sm">
-            <a href={`/api/stores/orders?supplier=${supplier.id}`}>CSV</a>
-            <a href={`/order-lists/${supplier.id}`}>print</a>
-            {supplier.mailText && (
-              <a
-                href={`mailto:${supplier.mail ?? ""}?subject=${encodeURIComponent("Order")}&body=${encodeURIComponent(supplier.mailText)}`}
-              >
-                mail
-              </a>
-            )}
-            {supplier.mailText && (
-              <button
-                type="button"
-                className="text-accent underline"
-                onClick={() =>
-                  void navigator.clipboard.writeText(supplier.mailText).then(
-                    () => toast("The text is copied."),
-                    () => toast.error("This browser gives no clipboard here; use the mail link."),
-                  )
-                }
-              >
-                copy the text
-              </button>
-            )}
-          </span>
+      <Panel
+        title={shown ? t("receive.title", { supplier: shown.supplierName }) : all("tabs.orders")}
+        open={shown !== undefined}
+        onOpenChange={(on) => !on && setOpen(null)}
+      >
+        {shown && (
+          <ReceiveForm
+            order={shown}
+            mayReceive={mayReceive}
+            mayClose={mayOrder}
+            done={() => {
+              setOpen(null);
+              router.refresh();
+            }}
+          />
         )}
-      </div>
-      <table className="mt-1 w-full">
-        <TableHead columns={[mayOrder ? "Take" : "", "Item", figures("Packs"), "of", figures("Price"), "Order"]} />
-        <tbody>
-          {supplier.lines.map((line) => (
-            <tr key={line.item} className="border-line border-b align-baseline">
-              <td className="py-1 pr-3">
-                {mayOrder && (
-                  <input
-                    type="checkbox"
-                    aria-label={`Take ${line.name} into the order`}
-                    checked={takes(line)}
-                    onChange={({ target }) => setLeft({ ...left, [line.item]: !target.checked })}
-                    className="size-5"
-                  />
-                )}
-              </td>
-              <td className="pr-4">
-                {line.name}
-                <Because why={line.why} />
-              </td>
-              <td className="pr-2 text-right">
-                {mayOrder ? (
-                  <input
-                    type="number"
-                    aria-label={`Packs of ${line.name}`}
-                    min={line.minPacks}
-                    max={9999}
-                    value={packs[line.item] ?? line.packs}
-                    onChange={({ target }) => setPacks({ ...packs, [line.item]: target.value })}
-                    className="field figure w-20 text-right"
-                  />
-                ) : (
-                  <span className="figure">{line.packs}</span>
-                )}
-              </td>
-              <td className="figure whitespace-nowrap pr-4">{line.packWords}</td>
-              <td className="figure pr-4 text-right">{moneySaid(many(line) * line.priceCents)}</td>
-              <td className={`whitespace-nowrap ${line.now ? "font-semibold" : "text-ink2"}`}>{line.dayWords}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {mayOrder && (
-        <p className="flex items-center gap-4 py-2">
-          <button type="submit" className="press press-main" disabled={chosen.length === 0}>
-            Put {chosen.length} on order
-          </button>
-          <span className="figure">{moneySaid(sum)}</span>
-        </p>
-      )}
-    </form>
+      </Panel>
+    </StoresRoom>
   );
 }
 
-type Came = { amount: string; lot: string; expiry: string };
-
-/** An order under way: what came is entered line by line, in part or whole. */
-function Open({ order, mayReceive, mayClose, done }: { order: OpenOrder; mayReceive: boolean; mayClose: boolean; done: () => void }) {
-  const [came, setCame] = useState<Record<string, Came>>({});
-  const [delivery, setDelivery] = useState("");
-  const [again, setAgain] = useState("");
-  const [why, setWhy] = useState("");
-  const of = (item: string): Came => came[item] ?? { amount: "", lot: "", expiry: "" };
-  const set = (item: string, part: Partial<Came>) => setCame({ ...came, [item]: { ...of(item), ...part } });
-  const lines = order.lines.filter(({ item }) => Number(of(item).amount) > 0);
-  const receive = async (twice: boolean) => {
-    try {
-      const [answer] = await sendEntries([
-        entryOf({
-          kind: "stock",
-          body: {
-            event: "received",
-            order: order.id,
-            supplier: order.supplier,
-            ...(delivery.trim() ? { delivery: delivery.trim() } : {}),
-            ...(twice ? { again: true } : {}),
-            lines: lines.map(({ item, unit }) => ({
-              item,
-              amount: Number(of(item).amount),
-              unit,
-              ...(of(item).lot.trim() ? { lot: of(item).lot.trim() } : {}),
-              ...(of(item).expiry ? { expiry: of(item).expiry } : {}),
-            })),
-          },
-        }),
-      ]);
-      toast(answer?.message ?? "It is on the shelf.", { duration: answer?.message ? 9000 : 4000 });
-      setCame({});
-      setDelivery("");
-      setAgain("");
-      done();
-    } catch (error) {
-      if (error instanceof Said && error.message.includes("second parcel")) setAgain(error.message);
-      else sayFault(error);
-    }
-  };
+function OnTheWay({ order, open, mayReceive }: { order: OpenOrder; open: () => void; mayReceive: boolean }) {
+  const t = useTranslations("stores.orders");
+  const ordered = order.lines.reduce((sum, line) => sum + line.ordered, 0);
+  const came = order.lines.reduce((sum, line) => sum + Math.min(line.received, line.ordered), 0);
   return (
-    <details className="border-line border-b py-2">
-      <summary className="cursor-pointer">
-        <strong>{order.supplierName}</strong>, ordered {order.dayWords} by {order.person};{" "}
-        <span className={order.late ? "font-semibold text-hold" : "text-ink2"}>
-          {order.late ? "was expected " : "expected "}
-          {order.expected}
-        </span>
-        :{" "}
+    <article aria-label={order.supplierName} className="grid gap-1 rounded-[6px] border border-line bg-card p-3 text-sm">
+      <p className="flex flex-wrap items-baseline justify-between gap-2">
+        <b className="text-base">{order.supplierName}</b>
+        <Chip tone={order.late ? "bad" : "plain"}>{t(order.late ? "was" : "expected", { day: order.expected })}</Chip>
+      </p>
+      <p>
         {order.lines
           .filter(({ rest }) => rest > 0)
           .map(({ name, restWords }) => `${name} ${restWords}`)
           .join(", ")}
-      </summary>
-      {mayReceive && (
-        <form
-          aria-label={`What came of the order to ${order.supplierName}`}
-          className="mt-2 grid gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void receive(false);
-          }}
-        >
-          {order.lines.map((line) => (
-            <fieldset key={line.item} className="flex flex-wrap items-end gap-2">
-              <legend className="text-sm">
-                {line.name}: {line.received > 0 ? `${line.restWords} of ${line.orderedWords} to come` : line.orderedWords}
-              </legend>
-              <Field label={<>came, {line.unit}</>}>
-                <input
-                  type="number"
-                  min={0}
-                  step="any"
-                  value={of(line.item).amount}
-                  placeholder={String(line.rest)}
-                  onChange={({ target }) => set(line.item, { amount: target.value })}
-                  className="field hand figure w-28"
+      </p>
+      {came > 0 && <Meter share={came / ordered} bad={false} label={`${Math.round((came / ordered) * 100)} %`} />}
+      <p className="flex items-center justify-between gap-2">
+        <span className="text-ink2">{t("ordered", { day: order.dayWords, person: order.person })}</span>
+        {mayReceive && (
+          <Button size="small" onClick={open}>
+            <PackageOpenIcon aria-hidden="true" />
+            {t("received")}
+          </Button>
+        )}
+      </p>
+    </article>
+  );
+}
+
+type Line = OrdersView["suppliers"][number]["lines"][number];
+
+function SupplierList({ supplier, mayOrder, done }: { supplier: OrdersView["suppliers"][number]; mayOrder: boolean; done: () => void }) {
+  const t = useTranslations("stores.orders");
+  const all = useTranslations("stores");
+  const [packs, setPacks] = useState<Record<string, number>>({});
+  const [left, setLeft] = useState<Record<string, boolean>>({});
+  const takes = (line: Line) => !(left[line.item] ?? !line.now);
+  const many = (line: Line) => packs[line.item] ?? line.packs;
+  const chosen = supplier.lines.filter(takes);
+  const name = supplier.id ? supplier.name : t("noSupplier");
+  const place = async () => {
+    await trying(async () => {
+      await sendEntries([
+        orderEntry(
+          supplier.id,
+          chosen.map((line) => ({ ...line, supplier: supplier.id, packs: many(line) })),
+        ),
+      ]);
+      void say(t("placed", { supplier: supplier.name }));
+      done();
+    });
+  };
+  const copy = () =>
+    void navigator.clipboard.writeText(supplier.mailText).then(
+      () => toast(t("copied")),
+      () => toast.error(t("noClipboard")),
+    );
+  return (
+    <section aria-label={name} className="mb-6">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        <h3 className="font-bold">{name}</h3>
+        <span className="text-ink2 text-sm">{t("takes", { days: supplier.leadDays })}</span>
+        {supplier.id && (
+          <span className="ml-auto flex flex-wrap gap-1">
+            {supplier.mailText && (
+              <a
+                className={buttonLook("quiet", "small")}
+                href={`mailto:${supplier.mail ?? ""}?subject=${encodeURIComponent(t("subject"))}&body=${encodeURIComponent(supplier.mailText)}`}
+              >
+                <MailIcon aria-hidden="true" />
+                {t("mail")}
+              </a>
+            )}
+            {supplier.mailText && (
+              <Button look="quiet" size="small" onClick={copy}>
+                <CopyIcon aria-hidden="true" />
+                {t("copy")}
+              </Button>
+            )}
+            <a className={buttonLook("quiet", "small")} href={`/order-lists/${supplier.id}`}>
+              <PrinterIcon aria-hidden="true" />
+              {all("print")}
+            </a>
+            <a className={buttonLook("quiet", "small")} href={`/api/stores/orders?supplier=${supplier.id}`}>
+              {all("export")}
+            </a>
+          </span>
+        )}
+      </div>
+      <Table
+        label={name}
+        dense
+        rows={supplier.lines}
+        keyOf={({ item }) => item}
+        nameOf={(line) => line.name}
+        {...(mayOrder
+          ? {
+              chosen: new Set(chosen.map(({ item }) => item)),
+              onChoose: (item: string, on: boolean) => setLeft({ ...left, [item]: !on }),
+            }
+          : {})}
+        columns={[
+          { id: "item", name: t("item"), by: (line) => line.name, cell: (line) => <b>{line.name}</b> },
+          {
+            id: "packs",
+            name: t("packs"),
+            cell: (line) =>
+              mayOrder ? (
+                <Stepper
+                  label={t("packsOf", { name: line.name })}
+                  value={many(line)}
+                  min={line.minPacks}
+                  onChange={(count) => setPacks({ ...packs, [line.item]: count })}
                 />
-              </Field>
-              {line.keeping === "lot" && (
-                <>
-                  <Field label="lot">
-                    <input
-                      value={of(line.item).lot}
-                      maxLength={60}
-                      required={Number(of(line.item).amount) > 0}
-                      onChange={({ target }) => set(line.item, { lot: target.value })}
-                      className="field hand w-32"
-                    />
-                  </Field>
-                  <Field label="use by">
-                    <input
-                      type="date"
-                      value={of(line.item).expiry}
-                      onChange={({ target }) => set(line.item, { expiry: target.value })}
-                      className="field hand"
-                    />
-                  </Field>
-                </>
-              )}
-            </fieldset>
-          ))}
-          <label className="grid max-w-60 text-sm">
-            Number of the delivery
-            <input value={delivery} maxLength={100} onChange={({ target }) => setDelivery(target.value)} className="field hand" />
-          </label>
-          {again && (
-            <div role="alert" className="grid gap-2 border-hold border-l-4 pl-3">
-              <p>{again}</p>
-              <button type="button" className="press hand justify-self-start" onClick={() => void receive(true)}>
-                It is a second parcel
-              </button>
-            </div>
-          )}
-          <p className="flex flex-wrap gap-2">
-            <button
-              type="button"
-              className="press hand"
-              onClick={() =>
-                setCame(Object.fromEntries(order.lines.map(({ item, rest }) => [item, { ...of(item), amount: rest ? String(rest) : "" }])))
-              }
-            >
-              All of it came
-            </button>
-            <button type="submit" className="press press-main hand" disabled={lines.length === 0}>
-              Put on the shelf
-            </button>
-          </p>
-        </form>
+              ) : (
+                <span className="figure">{line.packs}</span>
+              ),
+          },
+          { id: "of", name: t("of"), className: "whitespace-nowrap", cell: (line) => line.packWords },
+          {
+            id: "price",
+            name: t("price"),
+            right: true,
+            by: (line) => many(line) * line.priceCents,
+            cell: (line) => moneySaid(many(line) * line.priceCents),
+          },
+          {
+            id: "when",
+            name: t("when"),
+            by: (line) => line.orderOn,
+            cell: (line) => <span className={line.now ? "font-semibold text-hold" : "text-ink2"}>{line.dayWords}</span>,
+          },
+          {
+            id: "why",
+            name: all("why"),
+            hidden: true,
+            cell: (line) => (
+              <Why label={line.name}>
+                <Reasons of={line.why} />
+              </Why>
+            ),
+          },
+        ]}
+      />
+      {mayOrder && (
+        <p className="flex items-center gap-4 py-2">
+          <Button look="primary" disabled={chosen.length === 0} onClick={() => void place()}>
+            {t("place", { count: chosen.length })}
+          </Button>
+          <span className="figure font-bold">{moneySaid(chosen.reduce((sum, line) => sum + many(line) * line.priceCents, 0))}</span>
+        </p>
       )}
-      {mayClose && (
-        <form
-          className="mt-2 flex items-end gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void enter({ kind: "order", body: { event: "closed", of: order.id, reason: why.trim() } }, "No more is expected of it.").then(
-              (sent) => sent && done(),
-            );
-          }}
-        >
-          <Field label="No more will come, because" className="grow text-sm">
-            <input value={why} required maxLength={500} onChange={({ target }) => setWhy(target.value)} className="field" />
-          </Field>
-          <Submit>Close it</Submit>
-        </form>
-      )}
-    </details>
+    </section>
   );
 }

@@ -1,126 +1,226 @@
 "use client";
+import { PlusIcon } from "lucide-react";
 import { useRouter } from "next/navigation";
-import type { FormEvent } from "react";
-import { toast } from "sonner";
+import { type FormEvent, useState } from "react";
+import { useTranslations } from "use-intl";
 import type { StoreSetUp } from "../../work/stores/settings.ts";
-import { Field, Submit } from "../field.tsx";
-import { trying } from "../say.ts";
+import { Button } from "../kit/button.tsx";
+import { Empty } from "../kit/card.tsx";
+import { Field, TextInput } from "../kit/field.tsx";
+import { Panel } from "../kit/panel.tsx";
+import { Table } from "../kit/table.tsx";
+import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
-import { StoresFrame } from "./stores-frame.tsx";
+import { StoresRoom } from "./stores-room.tsx";
 
 const NUMBERS = [
-  ["serviceLevel", "Deliveries waited for without running out, share"],
-  ["coverDays", "An order lasts, days"],
-  ["alpha", "Weight of what was last (α)"],
-  ["planSpread", "A day strays from the plan by, share"],
-  ["orderCostCents", "Making an order costs, hundredths"],
-  ["holdingShare", "Keeping stock a year costs, share of its price"],
-  ["volatileGramsAMonth", "Volatile matter a month, threshold, g"],
-  ["hourCents", "An hour of hands costs, hundredths"],
-  ["inkCentsAMl", "A mL of ink costs, hundredths"],
+  "serviceLevel",
+  "coverDays",
+  "alpha",
+  "planSpread",
+  "orderCostCents",
+  "holdingShare",
+  "volatileGramsAMonth",
+  "hourCents",
+  "inkCentsAMl",
 ] as const;
+type Open = { subject: "supplier" | "container"; id: string | null } | null;
+const idOf = (name: string) =>
+  name
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-|-$/g, "")
+    .slice(0, 60) || "new";
 
-/** Suppliers, containers, and the numbers that the store works with. */
+/** Suppliers and containers as lists, each opened in a panel; the numbers that the store works with. */
 export function StoreSettings({ view }: { view: StoreSetUp }) {
+  const t = useTranslations("stores.settings");
   const router = useRouter();
-  const put = async (subject: string, id: string, body: Record<string, unknown>, said: string, archived = false) => {
-    await trying(async () => {
-      await ask("/api/stores/settings", { method: "PUT", body: { subject, id, body, ...(archived ? { archived } : {}) } });
-      toast(said);
+  const [open, setOpen] = useState<Open>(null);
+  const put = (subject: string, id: string, body: Record<string, unknown>, said: string) =>
+    trying(async () => {
+      await ask("/api/stores/settings", { method: "PUT", body: { subject, id, body } });
+      void say(said);
+      setOpen(null);
       router.refresh();
     });
-  };
-  const read = (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const form = new FormData(event.currentTarget);
-    return (name: string) => String(form.get(name) ?? "").trim();
-  };
-  const idOf = (name: string) =>
-    name
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, "-")
-      .replace(/^-|-$/g, "")
-      .slice(0, 60) || "new";
-  const saveSupplier = (known?: string) => (event: FormEvent<HTMLFormElement>) => {
-    const text = read(event);
-    const id = known ?? idOf(text("name"));
-    void put(
-      "supplier",
-      id,
-      { id, name: text("name"), leadDays: Number(text("leadDays")), ...(text("mail") ? { mail: text("mail") } : {}) },
-      `${text("name")} is set up.`,
-    );
-  };
-  const saveContainer = (known?: string) => (event: FormEvent<HTMLFormElement>) => {
-    const text = read(event);
-    const id = known ?? idOf(text("name"));
-    void put(
-      "container",
-      id,
-      { id, name: text("name"), kind: text("kind"), volumeMl: Number(text("litres")) * 1000 },
-      `${text("name")} is set up.`,
-    );
-  };
-  const saveNumbers = (event: FormEvent<HTMLFormElement>) => {
-    const text = read(event);
-    void put(
-      "stores",
-      "site",
-      Object.fromEntries(NUMBERS.flatMap(([name]) => (text(name) === "" ? [] : [[name, Number(text(name))]]))),
-      "The store reckons by it from now on.",
-    );
-  };
-  const field = (name: string, label: string, value: string | number | undefined, rest: Record<string, unknown> = {}) => (
-    <Field label={label}>
-      <input name={name} defaultValue={value} className="field" {...rest} />
-    </Field>
-  );
-  const number = { type: "number", min: 0, step: "any" };
+  const supplier = open?.subject === "supplier" ? view.suppliers.find(({ id }) => id === open.id) : undefined;
+  const container = open?.subject === "container" ? view.containers.find(({ id }) => id === open.id) : undefined;
+  const title = open ? ((supplier ?? container)?.name ?? t(open.subject === "supplier" ? "newSupplier" : "newContainer")) : t("title");
   return (
-    <StoresFrame here="/stores/settings" title="How the store is set up">
-      <section aria-label="Suppliers">
-        <h2>Suppliers</h2>
-        {[...view.suppliers, undefined].map((each) => (
-          <form
-            key={each?.id ?? "new"}
-            onSubmit={saveSupplier(each?.id)}
-            aria-label={each?.name ?? "New supplier"}
-            className="flex flex-wrap items-end gap-2 border-line border-b py-2"
-          >
-            {field("name", each ? "Name" : "New supplier", each?.name, { required: true })}
-            {field("leadDays", "Takes, days", each?.leadDays, { ...number, required: true })}
-            {field("mail", "Mail", each?.mail, { type: "email" })}
-            <Submit>{each ? "Save" : "Add"}</Submit>
-          </form>
+    <StoresRoom here="/stores/settings" title={t("answer")}>
+      <div className="grid gap-x-8 gap-y-6 xl:grid-cols-2">
+        <List title={t("suppliers")} add={t("newSupplier")} onAdd={() => setOpen({ subject: "supplier", id: null })}>
+          {view.suppliers.length === 0 ? (
+            <Empty title={t("none")} />
+          ) : (
+            <Table
+              label={t("suppliers")}
+              rows={view.suppliers}
+              keyOf={({ id }) => id}
+              onOpen={({ id }) => setOpen({ subject: "supplier", id })}
+              columns={[
+                {
+                  id: "name",
+                  name: t("name"),
+                  by: ({ name }) => name,
+                  cell: ({ id, name }) => <Opens name={name} onOpen={() => setOpen({ subject: "supplier", id })} />,
+                },
+                { id: "lead", name: t("leadDays"), right: true, by: ({ leadDays }) => leadDays, cell: ({ leadDays }) => leadDays },
+                { id: "mail", name: t("mail"), cell: ({ mail }) => mail },
+              ]}
+            />
+          )}
+        </List>
+        <List title={t("containers")} add={t("newContainer")} onAdd={() => setOpen({ subject: "container", id: null })}>
+          {view.containers.length === 0 ? (
+            <Empty title={t("none")} />
+          ) : (
+            <Table
+              label={t("containers")}
+              rows={view.containers}
+              keyOf={({ id }) => id}
+              onOpen={({ id }) => setOpen({ subject: "container", id })}
+              columns={[
+                {
+                  id: "name",
+                  name: t("name"),
+                  by: ({ name }) => name,
+                  cell: ({ id, name }) => <Opens name={name} onOpen={() => setOpen({ subject: "container", id })} />,
+                },
+                { id: "kind", name: t("kind"), cell: ({ kind }) => kind },
+                { id: "litres", name: t("litres"), right: true, by: ({ volumeMl }) => volumeMl, cell: ({ volumeMl }) => volumeMl / 1000 },
+              ]}
+            />
+          )}
+        </List>
+      </div>
+      <Numbers view={view} save={(body) => put("stores", "site", body, t("numbersSaved"))} />
+      <Panel title={title} open={open !== null} onOpenChange={(on) => !on && setOpen(null)}>
+        {open?.subject === "supplier" && (
+          <Form
+            label={title}
+            fields={[
+              { name: "name", label: t("name"), value: supplier?.name ?? "", required: true },
+              { name: "leadDays", label: t("leadDays"), value: String(supplier?.leadDays ?? ""), required: true, type: "number" },
+              { name: "mail", label: t("mail"), value: supplier?.mail ?? "", type: "email" },
+            ]}
+            save={({ name = "", leadDays, mail }) => {
+              const id = supplier?.id ?? idOf(name);
+              void put("supplier", id, { id, name, leadDays: Number(leadDays), ...(mail ? { mail } : {}) }, t("saved", { name }));
+            }}
+          />
+        )}
+        {open?.subject === "container" && (
+          <Form
+            label={title}
+            fields={[
+              { name: "name", label: t("name"), value: container?.name ?? "", required: true },
+              { name: "kind", label: t("kind"), value: container?.kind ?? "", required: true },
+              {
+                name: "litres",
+                label: t("litres"),
+                value: container ? String(container.volumeMl / 1000) : "",
+                required: true,
+                type: "number",
+              },
+            ]}
+            save={({ name = "", kind, litres }) => {
+              const id = container?.id ?? idOf(name);
+              void put("container", id, { id, name, kind, volumeMl: Number(litres) * 1000 }, t("saved", { name }));
+            }}
+          />
+        )}
+      </Panel>
+    </StoresRoom>
+  );
+}
+
+function List({ title, add, onAdd, children }: { title: string; add: string; onAdd: () => void; children: React.ReactNode }) {
+  return (
+    <section aria-label={title}>
+      <div className="flex items-center justify-between gap-3 pb-1">
+        <h2 className="!text-base font-bold">{title}</h2>
+        <Button size="small" onClick={onAdd}>
+          <PlusIcon aria-hidden="true" />
+          {add}
+        </Button>
+      </div>
+      {children}
+    </section>
+  );
+}
+
+function Opens({ name, onOpen }: { name: string; onOpen: () => void }) {
+  return (
+    <button type="button" onClick={onOpen} className="font-bold text-accent underline">
+      {name}
+    </button>
+  );
+}
+
+type Typed = { name: string; label: string; value: string; required?: boolean; type?: string };
+
+function Form({ label, fields, save }: { label: string; fields: Typed[]; save: (said: Record<string, string>) => void }) {
+  const t = useTranslations("stores");
+  const [draft, setDraft] = useState(Object.fromEntries(fields.map(({ name, value }) => [name, value])));
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    save(Object.fromEntries(Object.entries(draft).map(([name, value]) => [name, value.trim()])));
+  };
+  return (
+    <form aria-label={label} onSubmit={submit} className="grid gap-3">
+      {fields.map(({ name, label: said, required = false, type = "text" }) => (
+        <Field key={name} label={said}>
+          <TextInput
+            type={type}
+            required={required}
+            {...(type === "number" ? { min: 0, step: "any" } : {})}
+            value={draft[name] ?? ""}
+            onChange={({ target }) => setDraft({ ...draft, [name]: target.value })}
+          />
+        </Field>
+      ))}
+      <Button look="primary" type="submit">
+        {t("save")}
+      </Button>
+    </form>
+  );
+}
+
+function Numbers({ view, save }: { view: StoreSetUp; save: (body: Record<string, number>) => void }) {
+  const t = useTranslations("stores.settings");
+  const all = useTranslations("stores");
+  const [draft, setDraft] = useState<Record<string, string>>(
+    Object.fromEntries(NUMBERS.map((name) => [name, view.stores[name] === undefined ? "" : String(view.stores[name])])),
+  );
+  return (
+    <section aria-label={t("numbers")} className="mt-6">
+      <h2 className="!text-base font-bold">{t("numbers")}</h2>
+      <p className="text-ink2 text-sm">{t("numbersNote")}</p>
+      <form
+        aria-label={t("numbers")}
+        onSubmit={(event) => {
+          event.preventDefault();
+          save(Object.fromEntries(Object.entries(draft).flatMap(([name, value]) => (value.trim() === "" ? [] : [[name, Number(value)]]))));
+        }}
+        className="mt-2 grid max-w-4xl grid-cols-2 items-end gap-3 md:grid-cols-3"
+      >
+        {NUMBERS.map((name) => (
+          <Field key={name} label={t(`values.${name}`)}>
+            <TextInput
+              type="number"
+              min={0}
+              step="any"
+              value={draft[name] ?? ""}
+              onChange={({ target }) => setDraft({ ...draft, [name]: target.value })}
+            />
+          </Field>
         ))}
-      </section>
-      <section aria-label="Containers" className="mt-6">
-        <h2>Containers for waste</h2>
-        {[...view.containers, undefined].map((each) => (
-          <form
-            key={each?.id ?? "new"}
-            onSubmit={saveContainer(each?.id)}
-            aria-label={each?.name ?? "New container"}
-            className="flex flex-wrap items-end gap-2 border-line border-b py-2"
-          >
-            {field("name", each ? "Name" : "New container", each?.name, { required: true })}
-            {field("kind", "For which waste", each?.kind, { required: true })}
-            {field("litres", "Holds, L", each ? each.volumeMl / 1000 : undefined, { ...number, required: true })}
-            <Submit>{each ? "Save" : "Add"}</Submit>
-          </form>
-        ))}
-      </section>
-      <section aria-label="Numbers" className="mt-6">
-        <h2>Numbers it reckons by</h2>
-        <form onSubmit={saveNumbers} className="mt-2 grid max-w-4xl grid-cols-2 items-end gap-2 md:grid-cols-3">
-          {NUMBERS.map(([name, label]) => (
-            <span key={name}>{field(name, label, view.stores[name], number)}</span>
-          ))}
-          <Submit main className="justify-self-start">
-            Save
-          </Submit>
-        </form>
-      </section>
-    </StoresFrame>
+        <Button look="primary" type="submit" className="justify-self-start">
+          {all("save")}
+        </Button>
+      </form>
+    </section>
   );
 }

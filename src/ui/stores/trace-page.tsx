@@ -1,117 +1,172 @@
+"use client";
 import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { useTranslations } from "use-intl";
 import type { TraceView } from "../../work/stores/trace.ts";
-import { Field, Options, Submit } from "../field.tsx";
-import { figures, TableHead } from "../table.tsx";
-import { StoresFrame } from "./stores-frame.tsx";
+import { Button } from "../kit/button.tsx";
+import { Combobox } from "../kit/combobox.tsx";
+import { DateInput } from "../kit/date-input.tsx";
+import { Field } from "../kit/field.tsx";
+import { Select } from "../kit/select.tsx";
+import { Table } from "../kit/table.tsx";
+import { Segmented } from "../kit/tabs.tsx";
+import { StoresRoom } from "./stores-room.tsx";
 
 /** A bad lot to its machines and prints, or a machine's days to the lots in it. */
 export function TracePage({ view }: { view: TraceView }) {
+  const t = useTranslations("stores.trace");
   const { asked } = view;
   const nameOf = (id: string) => view.items.find((item) => item.id === id)?.name ?? id;
+  const title = asked.lot
+    ? t("ofLot", { item: nameOf(asked.item), lot: asked.lot })
+    : t("ofMachine", {
+        machine: view.machines.find(({ id }) => id === asked.machine)?.name ?? asked.machine,
+        from: asked.from,
+        to: asked.to,
+      });
   return (
-    <StoresFrame here="/stores/trace" title="Trace a lot of ink">
-      <div className="flex flex-wrap gap-8">
-        <form action="/stores/trace" aria-label="From a lot" className="flex flex-wrap items-end gap-2">
-          <LotField view={view} />
-          <Submit main>Where was it?</Submit>
-        </form>
-        <form action="/stores/trace" aria-label="From a machine" className="flex flex-wrap items-end gap-2">
-          <Field label="Machine">
-            <select name="machine" defaultValue={asked.machine} className="field">
-              <Options of={view.machines} />
-            </select>
-          </Field>
-          <Field label="From">
-            <input type="date" name="from" defaultValue={asked.from} className="field" />
-          </Field>
-          <Field label="To">
-            <input type="date" name="to" defaultValue={asked.to} className="field" />
-          </Field>
-          <Submit>What was in it?</Submit>
-        </form>
-      </div>
+    <StoresRoom here="/stores/trace" title={t("answer")} more={t("how")}>
+      <Ask key={JSON.stringify(asked)} view={view} />
       {(asked.lot || asked.machine) && (
-        <h2 className="mt-5">
-          {asked.lot
-            ? `${nameOf(asked.item)}, lot ${asked.lot}`
-            : `${view.machines.find(({ id }) => id === asked.machine)?.name ?? asked.machine}, ${asked.from} to ${asked.to}`}
-          :{" "}
-          {view.stays.length === 0
-            ? "in no channel on record"
-            : `${view.stays.length} ${view.stays.length === 1 ? "stay" : "stays"} in channels`}
-        </h2>
+        <section aria-label={title} className="mt-5">
+          <h2 className="!text-base font-bold">
+            {title}: {t("stays", { count: view.stays.length })}
+          </h2>
+          {view.stays.length > 0 && (
+            <Table
+              label={title}
+              rows={view.stays}
+              keyOf={({ entry, channel }) => `${entry}${channel}`}
+              columns={[
+                {
+                  id: "channel",
+                  name: t("channel"),
+                  by: ({ machineName, channel }) => `${machineName}${channel}`,
+                  cell: (stay) => (
+                    <>
+                      <Link
+                        href={`/stores/trace?${new URLSearchParams({ machine: stay.machine, from: stay.from, to: stay.to ?? asked.to })}`}
+                        prefetch={false}
+                        className="font-bold"
+                      >
+                        {stay.machineName}
+                      </Link>{" "}
+                      <span className="figure">{stay.channel}</span>
+                    </>
+                  ),
+                },
+                {
+                  id: "lot",
+                  name: t("lot"),
+                  by: ({ lot }) => lot,
+                  cell: (stay) => (
+                    <>
+                      <Link
+                        href={`/stores/trace?${new URLSearchParams({ item: stay.item, lot: stay.lot })}`}
+                        prefetch={false}
+                        className="figure"
+                      >
+                        {stay.lot}
+                      </Link>{" "}
+                      <span className="text-ink2 text-sm">{stay.itemName}</span>
+                    </>
+                  ),
+                },
+                { id: "days", name: t("days"), by: ({ from }) => from, cell: ({ words }) => words },
+                { id: "printed", name: t("printed"), right: true, cell: ({ printed }) => printed },
+                { id: "checks", name: t("checks"), cell: ({ checks }) => checks },
+                {
+                  id: "entries",
+                  name: t("entries"),
+                  hidden: true,
+                  cell: (stay) => (
+                    <span className="flex gap-3">
+                      <Link href={`/logbook/${stay.entry}`} prefetch={false}>
+                        {t("entry")}
+                      </Link>
+                      <Link
+                        href={`/logbook?${new URLSearchParams({ machine: stay.machine, from: stay.from, to: stay.to ?? asked.to })}`}
+                        prefetch={false}
+                      >
+                        {t("allThen")}
+                      </Link>
+                    </span>
+                  ),
+                },
+              ]}
+            />
+          )}
+        </section>
       )}
-      {view.stays.length > 0 && (
-        <div className="overflow-x-auto" tabIndex={-1}>
-          <table className="mt-1 w-full">
-            <TableHead columns={["Machine and channel", "Lot", "Days", figures("Printed in them"), "The channel's checks", "Entry"]} />
-            <tbody>
-              {view.stays.map((stay) => (
-                <tr key={`${stay.entry}${stay.channel}`} className="border-line border-b align-baseline">
-                  <td className="py-1 pr-4">
-                    <Link
-                      href={`/stores/trace?${new URLSearchParams({ machine: stay.machine, from: stay.from, to: stay.to ?? asked.to })}`}
-                      prefetch={false}
-                    >
-                      {stay.machineName}
-                    </Link>{" "}
-                    <span className="figure">{stay.channel}</span>
-                  </td>
-                  <td className="pr-4">
-                    <Link
-                      href={`/stores/trace?${new URLSearchParams({ item: stay.item, lot: stay.lot })}`}
-                      prefetch={false}
-                      className="figure"
-                    >
-                      {stay.lot}
-                    </Link>{" "}
-                    <span className="text-ink2 text-sm">{stay.itemName}</span>
-                  </td>
-                  <td className="pr-4">{stay.words}</td>
-                  <td className="figure pr-4 text-right">{stay.printed}</td>
-                  <td className="pr-4 text-sm">{stay.checks}</td>
-                  <td className="text-sm">
-                    <Link href={`/logbook/${stay.entry}`} prefetch={false}>
-                      entry
-                    </Link>
-                    {" · "}
-                    <Link
-                      href={`/logbook?${new URLSearchParams({ machine: stay.machine, from: stay.from, to: stay.to ?? asked.to })}`}
-                      prefetch={false}
-                    >
-                      all of those days
-                    </Link>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
-      )}
-      <p className="mt-3 max-w-prose text-ink2 text-sm">
-        A lot is in a channel from the day it was put in until another is; what was left in the line mixes into the next, so the day of the
-        change belongs to both.
-      </p>
-    </StoresFrame>
+    </StoresRoom>
   );
 }
 
-function LotField({ view: { lots, items, asked } }: { view: TraceView }) {
+function Ask({ view }: { view: TraceView }) {
+  const t = useTranslations("stores.trace");
+  const router = useRouter();
+  const { asked, items, lots, machines } = view;
+  const [by, setBy] = useState<"lot" | "machine">(asked.machine && !asked.lot ? "machine" : "lot");
+  const [said, setSaid] = useState({
+    ...asked,
+    item: asked.item || (items[0]?.id ?? ""),
+    machine: asked.machine || (machines[0]?.id ?? ""),
+  });
+  const set = (part: Partial<typeof said>) => setSaid({ ...said, ...part });
+  const look = () => {
+    const { item, lot, machine, from, to } = said;
+    router.push(`/stores/trace?${new URLSearchParams(by === "lot" ? { item, lot } : { machine, from, to })}`);
+  };
   return (
-    <>
-      <Field label="Ink or fluid">
-        <select name="item" defaultValue={asked.item} className="field">
-          <Options of={items} />
-        </select>
-      </Field>
-      <Field label="Lot">
-        <input name="lot" list="lots" defaultValue={asked.lot} required maxLength={60} className="field figure" />
-        <datalist id="lots">
-          {lots.map(({ item, lot }) => (
-            <option key={`${item}${lot}`} value={lot} />
-          ))}
-        </datalist>
-      </Field>
-    </>
+    <div className="flex flex-wrap items-end gap-3">
+      <Segmented
+        label={t("title")}
+        value={by}
+        onChange={setBy}
+        options={[
+          { value: "lot", name: t("byLot") },
+          { value: "machine", name: t("byMachine") },
+        ]}
+      />
+      {by === "lot" ? (
+        <>
+          <Field label={t("item")} className="w-56">
+            <Select
+              value={said.item}
+              onChange={(item) => set({ item, lot: "" })}
+              options={items.map(({ id, name }) => ({ value: id, name }))}
+            />
+          </Field>
+          <Field label={t("lot")} className="w-44">
+            <Combobox
+              value={said.lot}
+              onChange={(lot) => set({ lot })}
+              placeholder={t("lot")}
+              options={lots.filter(({ item }) => item === said.item).map(({ lot }) => ({ value: lot, name: lot }))}
+            />
+          </Field>
+        </>
+      ) : (
+        <>
+          <Field label={t("machine")} className="w-44">
+            <Select
+              value={said.machine}
+              onChange={(machine) => set({ machine })}
+              options={machines.map(({ id, name }) => ({ value: id, name }))}
+            />
+          </Field>
+          <Field label={t("from")} className="w-44">
+            <DateInput value={said.from} onChange={(from) => set({ from })} />
+          </Field>
+          <Field label={t("to")} className="w-44">
+            <DateInput value={said.to} onChange={(to) => set({ to })} />
+          </Field>
+        </>
+      )}
+      <Button look="primary" disabled={by === "lot" ? !said.lot : !said.machine} onClick={look}>
+        {t(by === "lot" ? "find" : "findMachine")}
+      </Button>
+    </div>
   );
 }

@@ -1,7 +1,10 @@
 "use client";
 import { useState } from "react";
 import type { VesselView } from "../../core/stores/waste/vessel-view.ts";
-import { Field, Submit } from "../field.tsx";
+import { filled, useVesselWords } from "../../words/plain.ts";
+import { Button } from "../kit/button.tsx";
+import { Field, NumberInput } from "../kit/field.tsx";
+import { Select } from "../kit/select.tsx";
 import { Vessel } from "../kit/vessel.tsx";
 
 /** A look at a waste vessel: one tap at its level, or the figure typed; and its emptying. */
@@ -20,20 +23,20 @@ export function VesselLook({
   say: (body: Record<string, unknown>, words: string) => Promise<boolean>;
   height?: number;
 }) {
+  const words = useVesselWords();
   const [ml, setMl] = useState("");
   const [into, setInto] = useState(containers?.[0]?.id ?? "");
-  const look = (level: number) => say({ vessel: view.vessel, event: "level", ml: level }, `${name}: ${level} mL seen.`);
+  const look = (level: number) => say({ vessel: view.vessel, event: "level", ml: level }, filled(words.saved, { name, ml: level }));
   const cartridge = view.kind.endsWith("cartridge");
   return (
     <div className="flex gap-4">
-      <Vessel {...view} name={`${name}, waste ${view.kind}`} height={height} onLook={(level) => void look(level)} />
-      <div className="grid content-start gap-2">
+      <Vessel {...view} name={filled(words.name, { name, kind: view.kind })} height={height} onLook={(level) => void look(level)} />
+      <div className="grid grow content-start gap-3">
         <p>
-          <strong className="figure !text-base">{Math.round(view.ml)}</strong> of {view.limitMl} mL to the mark,{" "}
-          <span className="text-ink2">
-            between {Math.round(view.lowMl)} and {Math.round(view.highMl)}
+          <strong className="figure !text-xl">{Math.round(view.ml)}</strong> {filled(words.of, { limit: view.limitMl })}{" "}
+          <span className="block text-ink2 text-sm">
+            {filled(words.between, { low: Math.round(view.lowMl), high: Math.round(view.highMl) })}; {view.words}
           </span>
-          ; {view.words}.
         </p>
         <form
           className="flex flex-wrap items-end gap-2"
@@ -42,18 +45,20 @@ export function VesselLook({
             void look(Number(ml)).then((kept) => kept && setMl(""));
           }}
         >
-          <Field label="Tap the level, or type it, mL">
-            <input
-              type="number"
+          <Field label={words.level} className="w-44">
+            <NumberInput
               required
+              unit="mL"
               min={0}
               max={view.volumeMl}
               value={ml}
               onChange={({ target }) => setMl(target.value)}
-              className="field hand figure w-32"
+              className="min-h-12"
             />
           </Field>
-          <Submit hand>Seen</Submit>
+          <Button type="submit" size="hand" look="primary">
+            {words.save}
+          </Button>
         </form>
         {containers && !cartridge && (
           <form
@@ -67,31 +72,32 @@ export function VesselLook({
                   beforeMl: Math.min(view.volumeMl, Math.round(ml ? Number(ml) : view.ml)),
                   ...(into ? { into } : {}),
                 },
-                `${name}: emptied.`,
+                filled(words.emptiedSaid, { name }),
               ).then((kept) => kept && setMl(""));
             }}
           >
-            <Field label="Emptied into">
-              <select value={into} onChange={({ target }) => setInto(target.value)} className="field hand">
-                {containers.map((each) => (
-                  <option key={each.id} value={each.id}>
-                    {each.name}
-                  </option>
-                ))}
-                <option value="">another place</option>
-              </select>
+            <Field label={words.into} className="w-44">
+              <Select
+                value={into}
+                none={words.elsewhere}
+                onChange={setInto}
+                className="min-h-12"
+                options={containers.map((each) => ({ value: each.id, name: each.name }))}
+              />
             </Field>
-            <Submit hand>Emptied</Submit>
+            <Button type="submit" size="hand">
+              {words.emptied}
+            </Button>
           </form>
         )}
         {cartridge && (
-          <button
-            type="button"
-            className="press hand justify-self-start"
-            onClick={() => void say({ vessel: view.vessel, event: "replaced" }, `${name}: a new cartridge is in.`)}
+          <Button
+            size="hand"
+            className="justify-self-start"
+            onClick={() => void say({ vessel: view.vessel, event: "replaced" }, filled(words.cartridgeSaid, { name }))}
           >
-            A new cartridge is in
-          </button>
+            {words.cartridge}
+          </Button>
         )}
       </div>
     </div>

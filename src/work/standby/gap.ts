@@ -90,17 +90,3 @@ export function overlappingClosures(shop: Shop): string[] {
       ),
   );
 }
-
-/** Closures as they are planned: those that touch or overlap, or have no work day between them, made one. */
-export function plannedClosures(shop: Shop, from: Day): { from: string; to: string; name: string }[] {
-  const closures = (shop.calendar.closures ?? []).filter((each) => each.to >= isoDay(from)).sort((a, b) => (a.from < b.from ? -1 : 1));
-  const joined: { from: string; to: string; name: string }[] = [];
-  for (const { from: first, to, name } of closures) {
-    const last = joined.at(-1);
-    if (last && first <= last.to) {
-      if (to > last.to) last.to = to;
-      if (name && !last.name.includes(name)) last.name = `${last.name} and ${name}`;
-    } else joined.push({ from: first, to, name: name ?? `closure of ${first}` });
-  }
-  return joined;
-}

@@ -1,3 +1,4 @@
+import { plannedClosures } from "../../core/calendar/closures-ahead.ts";
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import { clockTime, dayStart } from "../../core/calendar/site-time.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
@@ -12,7 +13,7 @@ import { now } from "../clock.ts";
 import { lastUses, standingTooLong } from "../idle/idle.ts";
 import { sleepingNow, sleepWords } from "../idle/sleeps.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
-import { openingOf, overlappingClosures, plannedClosures, tonight } from "./gap.ts";
+import { openingOf, overlappingClosures, tonight } from "./gap.ts";
 import { printDayChanges } from "./machine.ts";
 import { gapFacts, isStaffed, standbyMaterial } from "./material.ts";
 
@@ -112,7 +113,7 @@ export async function standbyOverview(db: Connection, actor: Actor): Promise<Ove
         tooLong: tooLong.get(machine.id) ?? null,
       };
     }),
-    closures: plannedClosures(shop, today).map((closure) => {
+    closures: plannedClosures(shop.calendar.closures ?? [], today).map((closure) => {
       const row = plans.find(({ from }) => from === closure.from);
       const startsIn = toDay(closure.from) - today;
       const weeks = material.of(shop.machines[0] as Machine).settings.planWeeks;

@@ -1,3 +1,4 @@
+import { plannedClosures } from "../../core/calendar/closures-ahead.ts";
 import { type Day, isoDay, readDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import { dayStart, instantOf } from "../../core/calendar/site-time.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
@@ -11,7 +12,7 @@ import { spareHours } from "../../core/standby/way-back.ts";
 import type { HeldRow } from "../../ledger/stock.ts";
 import { nameOf } from "../idle/sleeps.ts";
 import { dayAt } from "../shop/shop.ts";
-import { closingOf, openingOf, plannedClosures } from "./gap.ts";
+import { closingOf, openingOf } from "./gap.ts";
 import { type MachinePlan, machinePlan } from "./machine.ts";
 import { type MachineMaterial, storedAs } from "./material.ts";
 
@@ -26,7 +27,7 @@ export type SeasonChoice = { machine: string; regime?: Regime; stopsOn?: string;
 /** The closure that begins on a day, and the last print day before it and the first after. @throws Refusal 404 */
 export function closureOf(shop: Shop, from: string) {
   const today = dayAt(shop);
-  const closure = plannedClosures(shop, today - 60).find((each) => each.from === from);
+  const closure = plannedClosures(shop.calendar.closures ?? [], today - 60).find((each) => each.from === from);
   if (!closure) throw new Refusal(404, "No closure begins on that day. Look under Standby for those ahead.");
   let last = toDay(closure.from) - 1;
   while (!shop.rules.works(last) && last > toDay(closure.from) - 400) last--;

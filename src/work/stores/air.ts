@@ -19,7 +19,7 @@ export type AirPoint = { at: number; celsius: number; humidity: number };
 export type FaultView = { kind: RoomFault["kind"]; when: string; words: string; from: number; to: number };
 export type AirView = {
   seq: number;
-  areas: { id: string; name: string; now: RoomNow }[];
+  areas: { id: string; name: string; now: RoomNow; settings: RoomSettings }[];
   area: string;
   areaName: string;
   settings: RoomSettings;
@@ -48,7 +48,7 @@ export async function airView(db: Connection, actor: Actor, asked: { area: strin
   const shop = await loadShop(db, actor.site);
   const area = shop.areas.find(({ id }) => id === asked.area) ?? shop.areas[0];
   const settings = area && shop.rooms.get(area.id);
-  if (!area || !settings) throw new Refusal(404, "This shop has no areas yet: they come with the fleet.");
+  if (!area || !settings) throw new Refusal(404, "This shop has no areas yet. They come with the machines.");
   const days = SPANS.includes(asked.days) ? asked.days : 7;
   const last = readDay(asked.to) ?? dayAt(shop);
   const until = Math.min(now().getTime(), dayStart(last + 1, shop.site).getTime());
@@ -75,7 +75,7 @@ export async function airView(db: Connection, actor: Actor, asked: { area: strin
   const { good, faults } = checkReadings(readings, until);
   const drawn = thin(good, 1100);
   const clock = (at: number) => `${spokenDay(dayAt(shop, new Date(at)))} ${clockTime(new Date(at), shop.site.timeZone)}`;
-  const floors = new Map<number, string[]>([[settings.floorPercent, ["the room's floor"]]]);
+  const floors = new Map<number, string[]>([[settings.floorPercent, ["the room’s own limit"]]]);
   for (const kind of CLASSES.filter((each) => here.some((machine) => machine.class === each))) {
     const { floor, idle } = CLASS_FLOOR[kind];
     floors.set(floor, [...(floors.get(floor) ?? []), kind.toUpperCase()]);
@@ -85,7 +85,8 @@ export async function airView(db: Connection, actor: Actor, asked: { area: strin
     seq,
     areas: shop.areas.flatMap(({ id, name }) => {
       const is = current.get(id);
-      return is ? [{ id, name, now: is }] : [];
+      const own = shop.rooms.get(id);
+      return is && own ? [{ id, name, now: is, settings: own }] : [];
     }),
     area: area.id,
     areaName: area.name,

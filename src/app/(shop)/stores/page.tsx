@@ -15,5 +15,5 @@ export default async function Shelf({ searchParams }: { searchParams: Promise<Re
     find: text("find"),
     group: text("group"),
   });
-  return <ShelfPage view={view} maySetUp={mayDo(actor.role, "set-up")} />;
+  return <ShelfPage view={view} maySetUp={mayDo(actor.role, "set-up")} mayOrder={mayDo(actor.role, "plan")} />;
 }

@@ -4,7 +4,7 @@ import { database } from "../../../../work/database.ts";
 import { benchView } from "../../../../work/stores/bench.ts";
 import { pageActor } from "../../../page-actor.ts";
 
-export const metadata = { title: "Mixing bench" };
+export const metadata = { title: "Mixing" };
 
 export default async function Bench() {
   const actor = await pageActor();

@@ -3,7 +3,7 @@ import { database } from "../../../../work/database.ts";
 import { monthView } from "../../../../work/stores/month.ts";
 import { pageActor } from "../../../page-actor.ts";
 
-export const metadata = { title: "Month" };
+export const metadata = { title: "Costs" };
 
 export default async function Month({ searchParams }: { searchParams: Promise<{ month?: string | string[] }> }) {
   const actor = await pageActor();

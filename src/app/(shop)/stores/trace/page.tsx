@@ -3,7 +3,7 @@ import { database } from "../../../../work/database.ts";
 import { traceView } from "../../../../work/stores/trace.ts";
 import { pageActor } from "../../../page-actor.ts";
 
-export const metadata = { title: "Trace a lot" };
+export const metadata = { title: "Track lot" };
 
 export default async function Trace({ searchParams }: { searchParams: Promise<Record<string, string | string[] | undefined>> }) {
   const actor = await pageActor();

@@ -8,5 +8,7 @@ export const metadata = { title: "Waste" };
 
 export default async function Waste() {
   const actor = await pageActor();
-  return <WastePage view={await wasteView(database(), actor)} mayRecord={mayDo(actor.role, "record")} />;
+  return (
+    <WastePage view={await wasteView(database(), actor)} mayRecord={mayDo(actor.role, "record")} maySetUp={mayDo(actor.role, "set-up")} />
+  );
 }

@@ -3,7 +3,8 @@ import { mayDo } from "../../../../../core/safety/who-may.ts";
 import { Refusal } from "../../../../../core/shop/refusal.ts";
 import { ItemForm } from "../../../../../ui/stores/item-form.tsx";
 import { ItemPage } from "../../../../../ui/stores/item-page.tsx";
-import { StoresFrame } from "../../../../../ui/stores/stores-frame.tsx";
+import { StoresRoom } from "../../../../../ui/stores/stores-room.tsx";
+import stores from "../../../../../words/en/stores.json";
 import { database } from "../../../../../work/database.ts";
 import { loadShop } from "../../../../../work/shop/shop.ts";
 import { itemView } from "../../../../../work/stores/shelf.ts";
@@ -21,9 +22,9 @@ export default async function Page({ params, searchParams }: Asked) {
   const maySetUp = mayDo(actor.role, "set-up");
   if (id === "new" && maySetUp)
     return (
-      <StoresFrame here="/stores" title="New item">
+      <StoresRoom here="/stores" title={stores.form.newTitle}>
         <ItemForm suppliers={shop.suppliers} />
-      </StoresFrame>
+      </StoresRoom>
     );
   const view = await itemView(database(), actor, id, typeof before === "string" ? before : null).catch((error) => {
     if (error instanceof Refusal) notFound();
