@@ -45,6 +45,14 @@ export const moveRows = (
     .limit(limit);
 };
 
+/** What an entry moved. */
+export const movesOfEntry = (db: Connection, site: string, entry: string) =>
+  db
+    .select({ item: stockMove.item, amount: stockMove.amount, counted: stockMove.counted })
+    .from(stockMove)
+    .where(and(eq(stockMove.site, site), eq(stockMove.entryId, entry)))
+    .orderBy(asc(stockMove.line));
+
 /** What was there of an item and lot at a place up to a moment: the last count before it and what moved since. */
 export async function stockAt(
   db: Connection,

@@ -1,7 +1,8 @@
 "use client";
-const DAYS = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
+import { useKitWords } from "../words/kit-words.ts";
+import { flipped, Marks } from "./kit/marks.tsx";
 
-/** Weekdays as presses; `otherwise` says what holds where none are set. */
+/** Weekdays as presses, from Monday as 1; `otherwise` says what holds where none are set. */
 export function WeekdayPicker({
   label,
   value,
@@ -13,33 +14,20 @@ export function WeekdayPicker({
   onChange: (days: number[] | undefined) => void;
   otherwise?: string;
 }) {
+  const words = useKitWords();
   return (
-    <fieldset>
-      <legend className="text-sm">
-        {label}
-        {!value && otherwise ? `: ${otherwise}` : ""}
-      </legend>
-      <div className="flex flex-wrap gap-1">
-        {DAYS.map((name, index) => {
-          const on = value?.includes(index + 1) ?? false;
-          return (
-            <button
-              key={name}
-              type="button"
-              aria-pressed={on}
-              onClick={() => onChange(on ? value?.filter((day) => day !== index + 1) : [...(value ?? []), index + 1].sort((a, b) => a - b))}
-              className={`press !px-2 ${on ? "!border-accent !bg-well font-semibold" : ""}`}
-            >
-              {name}
-            </button>
-          );
-        })}
-        {otherwise && value && (
-          <button type="button" onClick={() => onChange(undefined)} className="press !px-2">
-            {otherwise}
-          </button>
-        )}
-      </div>
-    </fieldset>
+    <div className="flex flex-wrap items-end gap-2">
+      <Marks
+        label={!value && otherwise ? `${label}: ${otherwise}` : label}
+        options={words.weekdays.split(" ").map((name, index) => ({ value: String(index + 1), name }))}
+        chosen={(value ?? []).map(String)}
+        flip={(day) => onChange(flipped(value ?? [], Number(day)).sort((a, b) => a - b))}
+      />
+      {otherwise && value && (
+        <button type="button" onClick={() => onChange(undefined)} className="min-h-8 px-2 text-accent text-sm underline">
+          {otherwise}
+        </button>
+      )}
+    </div>
   );
 }

@@ -36,8 +36,8 @@ export const SCHOOLS: readonly School[] = [
     question: "Recovering nozzles",
     ways: [
       { value: "ladder", words: "a ladder by progress", reason: "no ink is spent on a strength that does not help" },
-      { value: "fixed", words: "a fixed number of cleans", reason: "the same each morning, easily given to anybody" },
-      { value: "load-and-clean", words: "load and clean", reason: "a brimming pad proves the seal; used on UV flatbeds" },
+      { value: "fixed", words: "a fixed number of cleans", reason: "the same each morning, easy to give to anyone" },
+      { value: "load-and-clean", words: "load and clean", reason: "a full pad shows that the seal is good; used on UV flatbeds" },
     ],
   },
   {
@@ -97,7 +97,7 @@ export const DECIDED_ELSEWHERE: readonly {
       { words: "each print day, again at midday", reason: "nozzles are lost in between, and a long print shows it late" },
       { words: "weekly and before a big job", reason: "a check costs a sheet and ink" },
     ],
-    by: "by which of R01, R06 and R15 a machine has: on its page, under Basics and routines",
+    by: "by its routines, on each machine’s Set-up",
     href: "/shop?tab=machines",
   },
   {
@@ -106,7 +106,7 @@ export const DECIDED_ELSEWHERE: readonly {
       { words: "as often as can be", reason: "what never dries never has to be scrubbed" },
       { words: "hands off while it prints well", reason: "every hand near a head can harm it" },
     ],
-    by: "by the intervals of the routines, and by how things were found: under Routines, Was it needed?",
+    by: "by each routine’s interval, under Routines",
     href: "/shop?tab=routines",
   },
   {
@@ -115,7 +115,7 @@ export const DECIDED_ELSEWHERE: readonly {
       { words: "left full of fluid, clips shut", reason: "no air gets in, nothing dries on the wall" },
       { words: "washed and drained", reason: "fluid left for weeks can attack seals" },
     ],
-    by: "for the shop, a class or a machine: under Standby, Bounds",
+    by: "under Standby, Limits",
     href: "/standby/settings",
   },
 ];

@@ -1,49 +1,62 @@
 "use client";
+import { ChevronLeftIcon, ChevronRightIcon } from "lucide-react";
 import { useState } from "react";
+import { useTranslations } from "use-intl";
 import { conditionWords } from "../../core/routines/condition-words.ts";
 import { FOUND_AS } from "../../core/routines/step.ts";
 import { useWords } from "../../core/runs/outlook.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
+import { Button } from "../kit/button.tsx";
+import { Card } from "../kit/card.tsx";
+
+type T = ReturnType<typeof useTranslations<"shop.editor">>;
 
 /** The run as it will look, step by step, without doing anything. */
 export function RunPreview({ plan }: { plan: readonly PlannedStep[] }) {
+  const t = useTranslations("shop.editor");
   const [at, setAt] = useState(0);
   const index = Math.min(at, plan.length - 1);
   const step = plan[index];
-  if (!step) return <p className="text-ink2">It has no steps: it is entered as done.</p>;
+  if (!step) return <p className="text-ink2">{t("noSteps")}</p>;
   return (
-    <section aria-label="The run as it will look" className="grid content-start gap-2">
-      <div className="border border-rule p-3">
-        <p className="text-sm text-ink2">
-          step {index + 1} of {plan.length}
-          {step.window && `, within ${step.window.withinMinutes} min`}
-          {step.routine && `, from ${step.routine}`}
+    <section aria-label={t("preview")} className="grid content-start gap-2">
+      <Card>
+        <p className="text-ink2 text-sm">
+          {[
+            t("step", { step: index + 1, all: plan.length }),
+            step.window && t("within", { minutes: step.window.withinMinutes }),
+            step.routine && t("fromRoutine", { routine: step.routine }),
+          ]
+            .filter(Boolean)
+            .join(", ")}
         </p>
         <p className="mt-1 font-semibold text-2xl leading-tight">
           {step.text} {step.on && <span className="text-ink2">({step.on})</span>}
         </p>
-        {step.detail && <p className="mt-2 text-lg text-ink2">{step.detail}</p>}
+        {step.detail && <p className="mt-2 text-ink2 text-lg">{step.detail}</p>}
         <ul className="mt-3 grid gap-1">
-          {answersOf(step).map((answer) => (
-            <li key={answer} className="border border-line px-2 py-2 text-center">
+          {answersOf(step, t).map((answer) => (
+            <li key={answer} className="rounded-[3px] border border-rule px-2 py-2 text-center">
               {answer}
             </li>
           ))}
         </ul>
-        <p className="mt-2 text-sm text-ink2">{notesOf(step).join("; ")}</p>
-      </div>
+        <p className="mt-2 text-ink2 text-sm">{notesOf(step, t).join("; ")}</p>
+      </Card>
       <div className="flex gap-2">
-        <button type="button" className="press" disabled={index === 0} onClick={() => setAt(index - 1)}>
-          Back
-        </button>
-        <button type="button" className="press" disabled={index >= plan.length - 1} onClick={() => setAt(index + 1)}>
-          Next
-        </button>
+        <Button disabled={index === 0} onClick={() => setAt(index - 1)}>
+          <ChevronLeftIcon aria-hidden="true" />
+          {t("prev")}
+        </Button>
+        <Button disabled={index >= plan.length - 1} onClick={() => setAt(index + 1)}>
+          {t("next")}
+          <ChevronRightIcon aria-hidden="true" />
+        </Button>
       </div>
       <ol className="max-h-72 list-decimal overflow-y-auto border-line border-t pl-8 text-sm">
         {plan.map((each, place) => (
           <li key={each.at} className={place === index ? "font-semibold" : ""}>
-            <button type="button" className="text-left" onClick={() => setAt(place)}>
+            <button type="button" className="text-left hover:underline" onClick={() => setAt(place)}>
               {each.text} {each.on ?? ""}
             </button>
           </li>
@@ -53,7 +66,7 @@ export function RunPreview({ plan }: { plan: readonly PlannedStep[] }) {
   );
 }
 
-function answersOf(step: PlannedStep): string[] {
+function answersOf(step: PlannedStep, t: T): string[] {
   switch (step.kind) {
     case "look":
     case "decide":
@@ -61,27 +74,27 @@ function answersOf(step: PlannedStep): string[] {
     case "found":
       return FOUND_AS.map((each) => each);
     case "measure":
-      return [`${step.what}, ${step.unit} (${step.min} to ${step.max})`];
+      return [`${step.what}, ${step.unit} (${step.min}–${step.max})`];
     case "nozzle-check":
-      return ["Enter the readings"];
+      return [t("answers.readings")];
     case "wait":
-      return [`timer: ${step.waitMinutes} min`];
+      return [t("answers.timer", { minutes: step.waitMinutes })];
     case "hold":
-      return [step.until, `then ${step.thenSeconds} seconds more`];
+      return [step.until, t("answers.then", { seconds: step.thenSeconds })];
     case "photo":
-      return ["Take the picture"];
+      return [t("answers.photo")];
     case "confirm":
-      return [step.by === "second" ? "a second person" : "a supervisor"];
+      return [t(step.by === "second" ? "answers.second" : "answers.supervisor")];
     default:
-      return ["Done"];
+      return [t("answers.done")];
   }
 }
 
-const notesOf = (step: PlannedStep): string[] => [
-  ...(step.when ? [`only where ${conditionWords(step.when)}`] : []),
-  ...(step.owes ? [`owes: ${step.owes.words}`] : []),
-  ...(step.settles ? [`settles ${step.settles}`] : []),
-  ...(step.powersOn ? ["not while anything is owed"] : []),
-  ...(step.uses ?? []).map((use) => `uses ${useWords(use)}`),
-  ...(step.minutes ? [`${step.minutes} min`] : []),
+const notesOf = (step: PlannedStep, t: T): string[] => [
+  ...(step.when ? [t("notes.only", { words: conditionWords(step.when) })] : []),
+  ...(step.owes ? [t("notes.opens", { words: step.owes.words })] : []),
+  ...(step.settles ? [t("notes.closes", { words: step.settles })] : []),
+  ...(step.powersOn ? [t("notes.power")] : []),
+  ...(step.uses ?? []).map((use) => t("notes.uses", { words: useWords(use) })),
+  ...(step.minutes ? [t("notes.minutes", { minutes: step.minutes })] : []),
 ];

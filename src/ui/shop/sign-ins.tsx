@@ -1,44 +1,56 @@
 "use client";
 import { useRouter } from "next/navigation";
-import { toast } from "sonner";
+import { useTranslations } from "use-intl";
 import type { PeopleView } from "../../work/access/people.ts";
-import { trying } from "../say.ts";
+import { Button } from "../kit/button.tsx";
+import { Table } from "../kit/table.tsx";
+import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
-import { RowHead, TableHead } from "../table.tsx";
+import { ShopRoom } from "./shop-room.tsx";
 
 /** Who is signed in where; a sign-in ended here is dead at once. */
 export function SignIns({ sessions }: { sessions: PeopleView["sessions"] }) {
+  const t = useTranslations("shop.signIns");
   const router = useRouter();
-  const end = async (id: string, name: string) => {
-    await trying(async () => {
+  const end = (id: string, name: string) =>
+    trying(async () => {
       await ask("/api/sessions", { method: "DELETE", body: { id } });
-      toast(`${name} is signed out there.`);
+      void say(t("ended", { name }));
       router.refresh();
     });
-  };
   return (
-    <table className="w-full text-sm">
-      <TableHead columns={["Who", "Since", "Last seen", "Address", "Browser", "End"]} />
-      <tbody>
-        {sessions.map((session) => (
-          <tr key={session.id} className="border-line border-b align-baseline">
-            <RowHead>{session.name}</RowHead>
-            <td className="figure whitespace-nowrap pr-3">{session.since.slice(0, 16).replace("T", " ")}</td>
-            <td className="figure whitespace-nowrap pr-3">{session.seen.slice(0, 16).replace("T", " ")}</td>
-            <td className="figure pr-3">{session.address}</td>
-            <td className="max-w-xs truncate pr-3 text-ink2">{session.browser}</td>
-            <td>
-              {session.own ? (
-                "this one"
+    <ShopRoom here="sign-ins" number={sessions.length} title={t("answer", { count: sessions.length })}>
+      <Table
+        label={t("answer", { count: sessions.length })}
+        dense
+        rows={sessions}
+        keyOf={({ id }) => id}
+        columns={[
+          { id: "who", name: t("who"), by: ({ name }) => name, cell: ({ name }) => <b>{name}</b> },
+          { id: "since", name: t("since"), by: ({ since }) => since, className: "whitespace-nowrap", cell: ({ sinceWords }) => sinceWords },
+          { id: "seen", name: t("seen"), by: ({ seen }) => seen, className: "whitespace-nowrap", cell: ({ seenWords }) => seenWords },
+          { id: "address", name: t("address"), cell: ({ address }) => <span className="figure">{address}</span> },
+          {
+            id: "browser",
+            name: t("browser"),
+            cell: ({ browser }) => <span className="block max-w-xs truncate text-ink2">{browser}</span>,
+          },
+          {
+            id: "end",
+            name: t("end"),
+            hidden: true,
+            right: true,
+            cell: ({ id, name, own }) =>
+              own ? (
+                <span className="text-ink2">{t("own")}</span>
               ) : (
-                <button type="button" className="press" onClick={() => end(session.id, session.name)}>
-                  End
-                </button>
-              )}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+                <Button size="small" onClick={() => void end(id, name)}>
+                  {t("end")}
+                </Button>
+              ),
+          },
+        ]}
+      />
+    </ShopRoom>
   );
 }

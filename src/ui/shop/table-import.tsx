@@ -1,24 +1,26 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { toast } from "sonner";
+import { useTranslations } from "use-intl";
 import type { TableView } from "../../work/shop/tables.ts";
-import { Field } from "../field.tsx";
+import { Button } from "../kit/button.tsx";
+import { Checkbox, Field } from "../kit/field.tsx";
+import { FilePick } from "../kit/file-pick.tsx";
+import { Select } from "../kit/select.tsx";
+import { Table } from "../kit/table.tsx";
+import { say } from "../say.ts";
 import { Said } from "../send.ts";
-import { TableHead } from "../table.tsx";
 import { Fault } from "./fault.tsx";
 
-const KINDS = [
-  ["machines", "Machines"],
-  ["history", "When was it last done, roughly"],
-  ["readings", "Counter readings"],
-  ["people", "People"],
-] as const;
+const KINDS = ["machines", "history", "readings", "people"] as const;
+type Kind = (typeof KINDS)[number];
+const MOST_MB = 10;
 
 /** A CSV table through a preview: columns matched to fields, each row new, changed, the same or refused with its reason. */
 export function TableImport() {
+  const t = useTranslations("shop.bringIn");
   const router = useRouter();
-  const [kind, setKind] = useState<string>("machines");
+  const [kind, setKind] = useState<Kind>("machines");
   const [file, setFile] = useState<File | null>(null);
   const [view, setView] = useState<TableView | null>(null);
   const [fault, setFault] = useState<Said | null>(null);
@@ -33,14 +35,14 @@ export function TableImport() {
       body: chosen,
     });
     const answer = await response.json().catch(() => ({}));
-    if (!response.ok) throw new Said(answer.message ?? `The server answered ${response.status}.`, response.status, answer.problems);
+    if (!response.ok) throw new Said(answer.message ?? t("server", { status: response.status }), response.status, answer.problems);
     return answer as TableView;
   };
   const look = async (chosen: File | null, choices: Record<string, unknown>) => {
     setFault(null);
     setFile(chosen);
     if (!chosen) return setView(null);
-    if (chosen.size > 10 * 1024 * 1024) return setFault(new Said("This file is too large: at most 10 MB.", 413));
+    if (chosen.size > MOST_MB * 1024 * 1024) return setFault(new Said(t("tooLarge", { size: MOST_MB }), 413));
     try {
       setView(await post(chosen, choices, "preview"));
     } catch (error) {
@@ -53,12 +55,12 @@ export function TableImport() {
     setBusy(true);
     setFault(null);
     try {
-      const done = await post(
+      const { counts } = await post(
         file,
         { kind, columns: view.columns, leaveOutRefused: leaveOut, ...(kind === "machines" ? { spreadUnknown: spread } : {}) },
         "import",
       );
-      toast(`${done.counts.new} new, ${done.counts.changed} changed; ${done.counts.refused} left out.`);
+      void say(t("done", { new: counts.new, changed: counts.changed, refused: counts.refused }));
       setView(null);
       router.refresh();
     } catch (error) {
@@ -68,113 +70,112 @@ export function TableImport() {
     }
   };
   return (
-    <section aria-label="Table">
-      <h2>Bring in a table (CSV)</h2>
-      <p className="text-ink2 text-sm">
-        Save the sheet as CSV: first the headings, then a row each. Any separator; UTF-8, UTF-16 or the old Western encoding.
-      </p>
-      <div className="mt-2 flex flex-wrap items-end gap-3">
-        <Field label="The table holds">
-          <select
+    <section aria-label={t("table")} className="grid justify-items-start gap-3">
+      <div>
+        <h2 className="!text-base font-bold">{t("table")}</h2>
+        <p className="text-ink2 text-sm">{t("tableNote")}</p>
+      </div>
+      <div className="flex flex-wrap items-end gap-3">
+        <Field label={t("holds")} className="w-60">
+          <Select
             value={kind}
-            onChange={(event) => {
-              setKind(event.target.value);
-              void look(file, { kind: event.target.value });
+            onChange={(value) => {
+              const next = KINDS.find((each) => each === value) ?? "machines";
+              setKind(next);
+              void look(file, { kind: next });
             }}
-            className="field"
-          >
-            {KINDS.map(([id, name]) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
+            options={KINDS.map((each) => ({ value: each, name: t(`kinds.${each}`) }))}
+          />
         </Field>
-        <input
-          aria-label="Table file"
-          type="file"
-          accept=".csv,.txt,.tsv,text/csv"
-          onChange={(event) => void look(event.target.files?.[0] ?? null, { kind })}
-          className="field"
-        />
+        <FilePick look="primary" label={t("tableLabel")} accept=".csv,.txt,.tsv,text/csv" onPick={(chosen) => void look(chosen, { kind })}>
+          {t("tableFile")}
+        </FilePick>
+        {file && <span className="pb-2 text-ink2 text-sm">{file.name}</span>}
       </div>
       {fault && <Fault fault={fault} />}
       {view && (
-        <div className="mt-3 grid gap-3">
-          <p className="text-ink2 text-sm">
-            Read as {view.encoding}, separated by{" "}
-            {view.separator === "," ? "commas" : view.separator === ";" ? "semicolons" : view.separator}.
-          </p>
-          <fieldset className="flex flex-wrap gap-3 text-sm">
-            <legend className="mb-1">Which column holds what</legend>
-            {view.fields.map((field) => (
-              <label key={field.id} className="grid">
-                {field.name}
-                {field.required ? " (needed)" : ""}
-                <select
-                  value={view.columns[field.id] ?? ""}
-                  className="field"
-                  onChange={(event) => {
-                    const columns = { ...view.columns };
-                    if (event.target.value === "") delete columns[field.id];
-                    else columns[field.id] = Number(event.target.value);
-                    void look(file, { kind, columns });
-                  }}
-                >
-                  <option value="">none</option>
-                  {view.headings.map((heading, index) => (
-                    <option key={index} value={index}>
-                      {heading || `column ${index + 1}`}
-                    </option>
-                  ))}
-                </select>
-              </label>
-            ))}
-          </fieldset>
-          <p role="status">
-            <strong>
-              {view.counts.new} new, {view.counts.changed} changed, {view.counts.same} the same, {view.counts.refused} refused.
-            </strong>
-          </p>
-          <div className="max-h-80 overflow-auto border-line border-y">
-            <table className="w-full text-sm">
-              <TableHead columns={["Line", "What", "State", "Reason"]} />
-              <tbody>
-                {[...view.rows]
-                  .sort((a, b) => Number(b.state === "refused") - Number(a.state === "refused"))
-                  .map((row) => (
-                    <tr key={row.line} className={`border-line border-b align-baseline ${row.state === "refused" ? "text-hold" : ""}`}>
-                      <td className="figure py-0.5 pr-3">{row.line}</td>
-                      <td className="pr-3">{row.name}</td>
-                      <td className="pr-3 font-semibold">{row.state}</td>
-                      <td>{row.reasons.join("; ")}</td>
-                    </tr>
-                  ))}
-              </tbody>
-            </table>
-          </div>
+        <>
+          <Preview view={view} look={(columns) => void look(file, { kind, columns })} />
           {view.counts.refused > 0 && (
-            <label className="flex items-center gap-2">
-              <input type="checkbox" checked={leaveOut} onChange={(event) => setLeaveOut(event.target.checked)} className="size-4" /> Leave
-              out the {view.counts.refused} refused rows, on purpose
-            </label>
+            <Checkbox
+              label={t("leaveOut", { count: view.counts.refused })}
+              checked={leaveOut}
+              onChange={(event) => setLeaveOut(event.target.checked)}
+            />
           )}
-          {kind === "machines" && (
-            <label className="flex items-center gap-2">
-              <input type="checkbox" checked={spread} onChange={(event) => setSpread(event.target.checked)} className="size-4" /> Spread
-              unknown history over one interval each, so that it does not all fall due at once
-            </label>
-          )}
-          <button
-            type="button"
-            disabled={busy || (view.counts.refused > 0 && !leaveOut) || view.counts.new + view.counts.changed === 0}
-            onClick={bring}
-            className="press press-main w-fit"
+          {kind === "machines" && <Checkbox label={t("spread")} checked={spread} onChange={(event) => setSpread(event.target.checked)} />}
+          <Button
+            look="primary"
+            busy={busy}
+            disabled={(view.counts.refused > 0 && !leaveOut) || view.counts.new + view.counts.changed === 0}
+            onClick={() => void bring()}
           >
-            Bring in {view.counts.new + view.counts.changed} rows
-          </button>
-        </div>
+            {t("rows", { count: view.counts.new + view.counts.changed })}
+          </Button>
+        </>
       )}
     </section>
+  );
+}
+
+function Preview({ view, look }: { view: TableView; look: (columns: Record<string, number>) => void }) {
+  const t = useTranslations("shop.bringIn");
+  const separator = view.separator === "," ? t("separators.comma") : view.separator === ";" ? t("separators.semicolon") : view.separator;
+  return (
+    <div className="grid w-full gap-3">
+      <p role="status" className="text-lg">
+        <strong>
+          {t("counts", {
+            new: view.counts.new,
+            changed: view.counts.changed,
+            same: view.counts.same,
+            refused: view.counts.refused,
+          })}
+        </strong>{" "}
+        <span className="text-ink2 text-sm">{t("read", { encoding: view.encoding, separator })}</span>
+      </p>
+      <fieldset className="flex flex-wrap gap-3">
+        <legend className="mb-1 font-bold text-sm">{t("columns")}</legend>
+        {view.fields.map((field) => (
+          <Field key={field.id} label={field.required ? t("needed", { field: field.name }) : field.name} className="w-44">
+            <Select
+              value={view.columns[field.id] === undefined ? "" : String(view.columns[field.id])}
+              none={t("none")}
+              onChange={(value) => {
+                const columns = { ...view.columns };
+                if (value === "") delete columns[field.id];
+                else columns[field.id] = Number(value);
+                look(columns);
+              }}
+              options={view.headings.map((heading, index) => ({
+                value: String(index),
+                name: heading || t("column", { number: index + 1 }),
+              }))}
+            />
+          </Field>
+        ))}
+      </fieldset>
+      <Table
+        label={t("what")}
+        dense
+        rows={[...view.rows].sort((a, b) => Number(b.state === "refused") - Number(a.state === "refused"))}
+        keyOf={({ line }) => String(line)}
+        columns={[
+          { id: "line", name: t("line"), right: true, by: ({ line }) => line, cell: ({ line }) => line },
+          { id: "what", name: t("what"), by: ({ name }) => name, cell: ({ name }) => name },
+          {
+            id: "state",
+            name: t("state"),
+            by: ({ state }) => state,
+            cell: ({ state }) => <b className={state === "refused" ? "text-hold" : ""}>{t(`states.${state}`)}</b>,
+          },
+          {
+            id: "reason",
+            name: t("reason"),
+            cell: ({ state, reasons }) => <span className={state === "refused" ? "text-hold" : ""}>{reasons.join("; ")}</span>,
+          },
+        ]}
+      />
+    </div>
   );
 }

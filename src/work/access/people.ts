@@ -7,12 +7,12 @@ import type { Database } from "../../ledger/database.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { foundSite } from "../shop/fleet.ts";
 import { putSettings } from "../shop/settings.ts";
-import { loadShop } from "../shop/shop.ts";
+import { loadShop, momentSaid } from "../shop/shop.ts";
 import { endSession, isFirstRun, type SessionView, sessionsOf, setPassword, signInsOf } from "./auth.ts";
 
 export type PeopleView = {
   people: (PersonType & { canSignIn: boolean; self: boolean })[];
-  sessions: (SessionView & { own: boolean })[];
+  sessions: (SessionView & { own: boolean; sinceWords: string; seenWords: string })[];
   shifts: { id: string; from: string; to: string }[];
 };
 
@@ -22,7 +22,12 @@ export async function people(db: Database, actor: Actor): Promise<PeopleView> {
   const [signIns, sessions] = await Promise.all([signInsOf(actor.site), sessionsOf(actor.site)]);
   return {
     people: shop.people.map((person) => ({ ...person, canSignIn: signIns.has(person.id), self: person.id === actor.personId })),
-    sessions: sessions.map((each) => ({ ...each, own: each.id === actor.sessionId })),
+    sessions: sessions.map((each) => ({
+      ...each,
+      own: each.id === actor.sessionId,
+      sinceWords: momentSaid(shop, each.since),
+      seenWords: momentSaid(shop, each.seen),
+    })),
     shifts: shop.calendar.shifts ?? [],
   };
 }

@@ -1,14 +1,16 @@
-import { readDay } from "../../core/calendar/day.ts";
+import { isoDay, readDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import { clockTime } from "../../core/calendar/site-time.ts";
 import { type Channel, channelsOf } from "../../core/fleet/channels.ts";
 import { ENTRY_KINDS, kindOf } from "../../core/record/entries.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
+import { amountWords } from "../../core/stores/amount-words.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { type EntryRow, entryWithAmendments, type LedgerFilter, ledgerPage } from "../../ledger/reading.ts";
+import { movesOfEntry } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { loadShop } from "../shop/shop.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
 import { setAsideCount } from "./set-aside.ts";
 
 export type EntryView = {
@@ -26,7 +28,11 @@ export type EntryView = {
   /** Entered on a shared tablet under this name with a PIN that did not fit. */
   unproven: boolean;
   day: string;
+  /** “Wed 25 Nov”. */
+  dayWords: string;
   time: string;
+  /** When it was recorded: “Wed 25 Nov, 06:40”. */
+  recordedWords: string;
   happenedAt: string;
   recordedAt: string;
   amends: string | null;
@@ -37,6 +43,7 @@ export type EntryView = {
 export type LedgerView = {
   entries: EntryView[];
   older: number | null;
+  today: string;
   filter: Record<string, string>;
   machines: { id: string; name: string }[];
   people: { id: string; name: string }[];
@@ -53,11 +60,11 @@ export function filterOf(query: URLSearchParams, limit = PAGE_SIZE): LedgerFilte
   const day = (name: string) => {
     const value = text(name);
     if (value !== undefined && readDay(value) === undefined)
-      throw new Refusal(400, `“${value.slice(0, 40)}” is no day; expected one like 2026-11-25.`);
+      throw new Refusal(400, `“${value.slice(0, 40)}” is not a day. Write one like 2026-11-25.`);
     return value;
   };
   const before = text("before");
-  if (before !== undefined && !/^\d{1,15}$/.test(before)) throw new Refusal(400, "That page of the ledger does not exist.");
+  if (before !== undefined && !/^\d{1,15}$/.test(before)) throw new Refusal(400, "That page of the logbook does not exist.");
   const plainText = text("text")?.replaceAll("\u0000", "");
   return {
     machine: text("machine"),
@@ -83,6 +90,7 @@ export async function ledger(db: Connection, actor: Actor, query: URLSearchParam
   const entries = rows.slice(0, PAGE_SIZE).map((row) => entryView(shop, row));
   return {
     entries,
+    today: isoDay(dayAt(shop)),
     older: rows.length > PAGE_SIZE ? (entries.at(-1)?.seq ?? null) : null,
     filter: Object.fromEntries([...query].filter(([, value]) => value)),
     machines: shop.machines.map(({ id, name }) => ({ id, name })),
@@ -92,17 +100,33 @@ export async function ledger(db: Connection, actor: Actor, query: URLSearchParam
   };
 }
 
-export type EntryPage = { entry: EntryView; amendments: EntryView[]; mayAmend: boolean; channels: Channel[] };
+export type EntryPage = {
+  entry: EntryView;
+  amendments: EntryView[];
+  mayAmend: boolean;
+  channels: Channel[];
+  /** What it moved in Stores. */
+  moved: { item: string; name: string; words: string }[];
+};
 
 export async function entryPage(db: Connection, actor: Actor, id: string): Promise<EntryPage> {
   authorise(actor, "look");
   if (!/^[0-9a-f-]{36}$/i.test(id)) throw new Refusal(404, "There is no such entry.");
-  const [shop, found] = await Promise.all([loadShop(db, actor.site), entryWithAmendments(db, actor.site, id)]);
+  const [shop, found, moves] = await Promise.all([
+    loadShop(db, actor.site),
+    entryWithAmendments(db, actor.site, id),
+    movesOfEntry(db, actor.site, id),
+  ]);
   if (!found) throw new Refusal(404, "There is no such entry.");
   const mine = found.entry.person === actor.personId;
   const amendable = !found.entry.amends && kindOf(found.entry.kind)?.amend !== "never";
   return {
     entry: entryView(shop, found.entry),
+    moved: moves.map(({ item: of, amount, counted }) => {
+      const item = shop.items.find((each) => each.id === of);
+      const words = amountWords(Math.abs(amount), item?.unit ?? "pieces");
+      return { item: of, name: item?.name ?? of, words: counted ? `= ${words}` : `${amount < 0 ? "−" : "+"}${words}` };
+    }),
     amendments: found.amendments.map((row) => entryView(shop, row)),
     channels:
       found.entry.kind === "check" ? channelsOf(shop.machines.find(({ id: machine }) => machine === found.entry.machine) ?? {}) : [],
@@ -124,6 +148,8 @@ export function entryView(shop: Shop, row: EntryRow): EntryView {
     unproven: row.proof === "unproven",
     typed: row.typedBy ? { by: personName(shop, row.typedBy), late: spanWords(row.recordedAt.getTime() - row.happenedAt.getTime()) } : null,
     day: row.localDay,
+    dayWords: spokenDay(toDay(row.localDay)),
+    recordedWords: `${spokenDay(dayAt(shop, row.recordedAt))}, ${clockTime(row.recordedAt, shop.site.timeZone)}`,
     time: clockTime(row.happenedAt, shop.site.timeZone),
     happenedAt: row.happenedAt.toISOString(),
     recordedAt: row.recordedAt.toISOString(),

@@ -174,7 +174,12 @@ export async function shelfView(db: Connection, actor: Actor, asked: { page: num
       (!find || `${row.name} ${row.place} ${row.lots.map(({ lot }) => lot).join(" ")}`.toLowerCase().includes(find)),
   );
   // Equal days stand as the shop lists its items.
-  wanted.sort((a, b) => STATES.indexOf(a.state) - STATES.indexOf(b.state) || (a.orderInDays ?? 999) - (b.orderInDays ?? 999));
+  wanted.sort(
+    (a, b) =>
+      STATES.indexOf(a.state) - STATES.indexOf(b.state) ||
+      (a.coverDays ?? 999) - (b.coverDays ?? 999) ||
+      (a.orderInDays ?? 999) - (b.orderInDays ?? 999),
+  );
   const pages = Math.max(1, Math.ceil(wanted.length / PAGE));
   const page = Math.min(Math.max(1, asked.page), pages);
   const count = (kind: string) => rows.filter(({ flags }) => flags.some((flag) => flag.kind === kind)).length;

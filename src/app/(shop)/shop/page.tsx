@@ -1,5 +1,9 @@
 import { Refusal } from "../../../core/shop/refusal.ts";
+import { Empty } from "../../../ui/kit/card.tsx";
+import { Room } from "../../../ui/kit/room.tsx";
+import { isSection } from "../../../ui/shop/sections.ts";
 import { ShopPage } from "../../../ui/shop/shop-page.tsx";
+import words from "../../../words/en/shop.json";
 import { devicesOf } from "../../../work/access/devices.ts";
 import { people } from "../../../work/access/people.ts";
 import { pinsOf } from "../../../work/access/pin.ts";
@@ -11,7 +15,7 @@ import { neededRows, routineRows } from "../../../work/routines/routines.ts";
 import { signCounts } from "../../../work/routines/signs.ts";
 import { ladderRows } from "../../../work/shop/ladder-settings.ts";
 import { readinessRows } from "../../../work/shop/readiness.ts";
-import { loadShop } from "../../../work/shop/shop.ts";
+import { loadShop, momentSaid } from "../../../work/shop/shop.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Shop" };
@@ -24,10 +28,9 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
   } catch (error) {
     if (error instanceof Refusal)
       return (
-        <main className="px-4 py-8">
-          <h1>Shop</h1>
-          <p className="mt-2">{error.message}</p>
-        </main>
+        <Room title={words.title}>
+          <Empty title={words.noRight} />
+        </Room>
       );
     throw error;
   }
@@ -35,20 +38,19 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
   const pins = await pinsOf(actor.site);
   return (
     <ShopPage
-      tab={typeof tab === "string" ? tab : "people"}
+      section={isSection(tab) ? tab : "people"}
       people={await people(database(), actor)}
       calendar={{ ...shop.calendar, name: shop.site.name, areas: shop.areas, dayStartsAtHour: shop.site.dayStartsAtHour }}
       readiness={await readinessRows(database(), actor)}
       ladder={await ladderRows(database(), actor)}
       tablets={{
-        devices: await devicesOf(actor),
+        devices: (await devicesOf(actor)).map((device) => ({ ...device, seenWords: device.seen && momentSaid(shop, device.seen) })),
         walls: await wallsOf(actor),
         people: shop.people.filter(({ role }) => role !== "viewer").map(({ id, name }) => ({ id, name, hasPin: pins.has(id) })),
       }}
       routines={{ rows: routineRows(shop), needed: await neededRows(database(), shop) }}
       policies={await policiesView(database(), actor)}
       signs={await signCounts(database(), actor)}
-      timeZone={shop.site.timeZone}
       machines={shop.machines.map(({ id, name, class: kind, area }) => ({
         id,
         name,

@@ -1,6 +1,6 @@
 import { notFound } from "next/navigation";
 import { Refusal } from "../../../../core/shop/refusal.ts";
-import { EntryDesk } from "../../../../ui/logbook/entry-desk.tsx";
+import { EntryDesk } from "../../../../ui/logbook/entry-facts.tsx";
 import { database } from "../../../../work/database.ts";
 import { entryPage } from "../../../../work/record/ledger.ts";
 import { pageActor } from "../../../page-actor.ts";

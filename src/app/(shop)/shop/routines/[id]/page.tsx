@@ -1,6 +1,9 @@
 import { notFound } from "next/navigation";
 import { Refusal } from "../../../../../core/shop/refusal.ts";
+import { Empty } from "../../../../../ui/kit/card.tsx";
+import { Room } from "../../../../../ui/kit/room.tsx";
 import { RoutineEditor } from "../../../../../ui/routines/routine-editor.tsx";
+import words from "../../../../../words/en/shop.json";
 import { database } from "../../../../../work/database.ts";
 import { routinePage } from "../../../../../work/routines/routines.ts";
 import { pageActor } from "../../../../page-actor.ts";
@@ -16,10 +19,9 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     if (error instanceof Refusal && error.status === 404) notFound();
     if (error instanceof Refusal)
       return (
-        <main className="px-4 py-8">
-          <h1>Routine</h1>
-          <p className="mt-2">{error.message}</p>
-        </main>
+        <Room title={words.title}>
+          <Empty title={error.message} />
+        </Room>
       );
     throw error;
   }
