@@ -2,8 +2,11 @@
 
 /** Shown when a page can't be made: most often the database is away for a moment; then it comes back by itself. */
 import { useEffect } from "react";
+import { Button } from "../ui/kit/button.tsx";
+import { useAccessWords } from "../words/access-words.ts";
 
 export default function PageFault({ reset }: { error: Error; reset: () => void }) {
+  const words = useAccessWords().fault;
   useEffect(() => {
     const again = setInterval(
       () =>
@@ -15,12 +18,12 @@ export default function PageFault({ reset }: { error: Error; reset: () => void }
     return () => clearInterval(again);
   }, []);
   return (
-    <main className="mx-auto max-w-md px-4 py-12">
-      <h1>This page can't be shown just now</h1>
-      <p className="mt-2">If the database is away, the page comes back by itself as soon as it answers. What was acknowledged is kept.</p>
-      <button type="button" onClick={reset} className="press mt-4">
-        Try again
-      </button>
+    <main className="mx-auto grid max-w-md justify-items-start gap-3 px-4 py-16">
+      <h1>{words.title}</h1>
+      <p className="text-lg">{words.note}</p>
+      <Button look="primary" onClick={reset}>
+        {words.again}
+      </Button>
     </main>
   );
 }

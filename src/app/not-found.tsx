@@ -1,12 +1,16 @@
 import Link from "next/link";
+import { buttonLook } from "../ui/kit/button.tsx";
+import access from "../words/en/access.json";
 
 export default function NotFound() {
+  const words = access.missing;
   return (
-    <main className="mx-auto max-w-md px-4 py-12">
-      <h1>There is no such page</h1>
-      <p className="mt-2">
-        What it showed may have been archived, or the address is mistyped. <Link href="/">To the Board</Link>
-      </p>
+    <main className="mx-auto grid max-w-md justify-items-start gap-3 px-4 py-16">
+      <h1>{words.title}</h1>
+      <p className="text-lg">{words.note}</p>
+      <Link href="/" className={buttonLook("primary")}>
+        {words.board}
+      </Link>
     </main>
   );
 }

@@ -1,40 +1,52 @@
 "use client";
+import { TabletIcon } from "lucide-react";
 import { type FormEvent, useState } from "react";
-import { Field, FormFault, Submit } from "./field.tsx";
+import { useAccessWords } from "../words/access-words.ts";
+import { Button } from "./kit/button.tsx";
+import { Field, TextInput } from "./kit/field.tsx";
 import { ask, Said } from "./send.ts";
 
 /** On the tablet itself: the code from the supervisor's screen. */
 export function Enrol() {
+  const words = useAccessWords();
   const [fault, setFault] = useState("");
+  const [code, setCode] = useState("");
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     setFault("");
     try {
-      await ask("/api/devices/enrol", { body: { code: String(new FormData(event.currentTarget).get("code") ?? "") } });
+      await ask("/api/devices/enrol", { body: { code } });
       location.assign("/floor#/who");
     } catch (error) {
       setFault(error instanceof Said ? error.message : String(error));
     }
   };
   return (
-    <main className="mx-auto max-w-md px-4 py-12">
-      <h1>Enrol this tablet</h1>
-      <p className="mt-1 text-ink2">A supervisor sees the code in the Shop, under Tablets. It counts for 15 minutes.</p>
-      <form onSubmit={submit} className="mt-6 grid gap-3">
-        <Field label="Code" className="gap-1">
-          <input
+    <main className="mx-auto grid max-w-md gap-5 px-4 py-12">
+      <h1 className="flex items-center gap-2.5 !text-3xl">
+        <TabletIcon aria-hidden="true" className="size-8" />
+        {words.enrol.title}
+      </h1>
+      <p className="text-ink2">{words.enrol.note}</p>
+      <form onSubmit={submit} aria-label={words.enrol.title} className="grid gap-3">
+        <Field label={words.enrol.code}>
+          <TextInput
             name="code"
             required
             maxLength={20}
             autoCapitalize="characters"
             autoComplete="off"
-            className="field hand figure !text-2xl uppercase"
+            value={code}
+            onChange={({ target }) => setCode(target.value)}
+            className="figure min-h-14 !text-2xl uppercase"
           />
         </Field>
-        <Submit main hand>
-          Enrol
-        </Submit>
-        <FormFault>{fault}</FormFault>
+        <Button look="primary" size="hand" type="submit">
+          {words.enrol.save}
+        </Button>
+        <p role="alert" className="min-h-6 font-semibold text-hold">
+          {fault}
+        </p>
       </form>
     </main>
   );

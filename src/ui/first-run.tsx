@@ -1,20 +1,26 @@
 "use client";
+import { AnvilIcon } from "lucide-react";
 import { type FormEvent, useEffect, useState } from "react";
-import { Field, FormFault, Submit } from "./field.tsx";
+import { useAccessWords } from "../words/access-words.ts";
+import { Button } from "./kit/button.tsx";
+import { Combobox } from "./kit/combobox.tsx";
+import { Field, TextInput } from "./kit/field.tsx";
 import { ask, Said } from "./send.ts";
+
+const ZONES = Intl.supportedValuesOf("timeZone");
+const USUAL = "Europe/Lisbon";
 
 /** An empty installation: the shop's name, its time zone, and its first supervisor. */
 export function FirstRun() {
+  const words = useAccessWords();
   const [fault, setFault] = useState("");
-  const [zone, setZone] = useState("Europe/Lisbon");
-  useEffect(() => setZone(Intl.DateTimeFormat().resolvedOptions().timeZone || "Europe/Lisbon"), []);
+  const [said, setSaid] = useState({ shop: "", timeZone: USUAL, name: "", password: "" });
+  const set = (part: Partial<typeof said>) => setSaid((before) => ({ ...before, ...part }));
+  useEffect(() => set({ timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || USUAL }), []);
   const submit = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    const form = new FormData(event.currentTarget);
     try {
-      await ask("/api/first-run", {
-        body: { shop: form.get("shop"), timeZone: form.get("timeZone"), name: form.get("name"), password: form.get("password") },
-      });
+      await ask("/api/first-run", { body: said });
       location.assign("/shop?tab=bring-in");
     } catch (error) {
       setFault(
@@ -24,35 +30,56 @@ export function FirstRun() {
       );
     }
   };
+  const zones = ZONES.includes(said.timeZone) ? ZONES : [said.timeZone, ...ZONES];
   return (
-    <main className="mx-auto max-w-md px-4 py-12">
-      <h1>A new shop</h1>
-      <p className="mt-1 text-ink2">Nobody can sign in yet. You become the first supervisor; the fleet comes in next.</p>
-      <form onSubmit={submit} className="mt-6 grid gap-3">
-        <Field label="Name of the shop" className="gap-1">
-          <input name="shop" required maxLength={200} className="field hand" />
+    <main className="mx-auto grid max-w-md gap-5 px-4 py-12">
+      <h1 className="flex items-center gap-2.5 !text-3xl">
+        <AnvilIcon aria-hidden="true" className="size-8" />
+        {words.first.title}
+      </h1>
+      <p className="text-ink2">
+        {words.first.note} {words.first.next}
+      </p>
+      <form onSubmit={submit} aria-label={words.first.title} className="grid gap-3">
+        <Field label={words.first.shop}>
+          <TextInput name="shop" required maxLength={200} value={said.shop} onChange={({ target }) => set({ shop: target.value })} />
         </Field>
-        <Field label="Time zone" className="gap-1">
-          <input name="timeZone" required value={zone} onChange={(event) => setZone(event.target.value)} className="field hand" />
+        <Field label={words.first.zone}>
+          <Combobox
+            value={said.timeZone}
+            onChange={(timeZone) => set({ timeZone })}
+            placeholder={words.first.zone}
+            options={zones.map((zone) => ({ value: zone, name: zone.replaceAll("_", " ") }))}
+          />
         </Field>
-        <Field label="Your name" className="gap-1">
-          <input name="name" required maxLength={200} autoComplete="username" className="field hand" />
+        <Field label={words.first.you}>
+          <TextInput
+            name="name"
+            required
+            maxLength={200}
+            autoComplete="username"
+            value={said.name}
+            onChange={({ target }) => set({ name: target.value })}
+          />
         </Field>
-        <Field label="Password (8 characters at least)" className="gap-1">
-          <input
+        <Field label={words.password} hint={words.first.passwordHint}>
+          <TextInput
             name="password"
             type="password"
             required
             minLength={8}
             maxLength={200}
             autoComplete="new-password"
-            className="field hand"
+            value={said.password}
+            onChange={({ target }) => set({ password: target.value })}
           />
         </Field>
-        <Submit main hand>
-          Set up the shop
-        </Submit>
-        <FormFault>{fault}</FormFault>
+        <Button look="primary" size="hand" type="submit">
+          {words.first.save}
+        </Button>
+        <p role="alert" className="min-h-6 font-semibold text-hold">
+          {fault}
+        </p>
       </form>
     </main>
   );

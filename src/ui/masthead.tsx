@@ -3,7 +3,7 @@ import { AnvilIcon, MoonStarIcon, SearchIcon } from "lucide-react";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { lazy, Suspense, useState } from "react";
-import type { Messages } from "../words/words.tsx";
+import type { Messages } from "../words/messages.ts";
 import { FleetStrip } from "./fleet-strip.tsx";
 import { IconButton } from "./kit/icon-button.tsx";
 import { Initials } from "./kit/initials.tsx";

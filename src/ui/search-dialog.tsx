@@ -2,11 +2,14 @@
 import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
+import { useAccessWords } from "../words/access-words.ts";
 import type { Hit } from "../work/record/search.ts";
+import { controlLook } from "./kit/field.tsx";
 import { ask } from "./send.ts";
 
 /** Machines, people, routines and notes as one types. Arrows choose, Enter opens. */
 export default function SearchDialog({ open, setOpen }: { open: boolean; setOpen: (open: boolean) => void }) {
+  const words = useAccessWords().search;
   const router = useRouter();
   const [text, setText] = useState("");
   const [hits, setHits] = useState<Hit[]>([]);
@@ -39,16 +42,16 @@ export default function SearchDialog({ open, setOpen }: { open: boolean; setOpen
         <Dialog.Overlay className="fixed inset-0 z-30 bg-ink/30" />
         <Dialog.Content
           aria-describedby={undefined}
-          className="fixed top-16 left-1/2 z-40 w-[min(40rem,calc(100vw-1rem))] -translate-x-1/2 rounded-sm border border-rule bg-card p-3 shadow-lg"
+          className="fixed top-16 left-1/2 z-40 w-[min(40rem,calc(100vw-1rem))] -translate-x-1/2 rounded-[10px] border border-line bg-card p-3 shadow-[var(--shadow)]"
         >
-          <Dialog.Title className="sr-only">Search machines, people, routines and notes</Dialog.Title>
+          <Dialog.Title className="sr-only">{words.title}</Dialog.Title>
           <input
             role="combobox"
             aria-expanded={hits.length > 0}
             aria-controls="search-hits"
             aria-activedescendant={hits[at] ? `search-hit-${at}` : undefined}
-            aria-label="Search machines, people, routines and notes"
-            placeholder="machine, person, routine, words of a note"
+            aria-label={words.title}
+            placeholder={words.placeholder}
             value={text}
             maxLength={200}
             onChange={(event) => setText(event.target.value)}
@@ -59,9 +62,9 @@ export default function SearchDialog({ open, setOpen }: { open: boolean; setOpen
               else return;
               event.preventDefault();
             }}
-            className="field w-full !text-lg"
+            className={`${controlLook()} !min-h-11 !text-lg`}
           />
-          <div id="search-hits" role="listbox" aria-label="Found" className="mt-2 max-h-[60vh] overflow-auto">
+          <div id="search-hits" role="listbox" aria-label={words.found} className="mt-2 max-h-[60vh] overflow-auto">
             {hits.map((hit, index) => (
               <div
                 key={`${hit.kind}/${hit.href}/${hit.title}`}
@@ -80,7 +83,7 @@ export default function SearchDialog({ open, setOpen }: { open: boolean; setOpen
               </div>
             ))}
           </div>
-          {text.trim() && hits.length === 0 && <p className="px-2 py-2 text-ink2">Nothing begins like that.</p>}
+          {text.trim() && hits.length === 0 && <p className="px-2 py-2 text-ink2">{words.none}</p>}
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

@@ -1,12 +1,21 @@
 "use client";
+import { AnvilIcon } from "lucide-react";
 import { type FormEvent, useState } from "react";
-import { Field, FormFault, Submit } from "./field.tsx";
+import { useAccessWords } from "../words/access-words.ts";
+import { Button } from "./kit/button.tsx";
+import { Field, TextInput } from "./kit/field.tsx";
+import { Initials } from "./kit/initials.tsx";
 import { ask, Said } from "./send.ts";
 
-/** Sign-in by name and password; in the demo by one click. */
-export function SignIn({ demo }: { demo: { id: string; name: string; role: string }[] }) {
+type Someone = { id: string; name: string; role: "operator" | "technician" | "supervisor" | "viewer" };
+
+/** Sign-in by name and password; in the demo by one press. */
+export function SignIn({ demo }: { demo: Someone[] }) {
+  const words = useAccessWords();
   const [fault, setFault] = useState("");
   const [busy, setBusy] = useState(false);
+  const [name, setName] = useState("");
+  const [password, setPassword] = useState("");
   const enter = async (path: string, body: unknown) => {
     setBusy(true);
     setFault("");
@@ -21,43 +30,68 @@ export function SignIn({ demo }: { demo: { id: string; name: string; role: strin
   const submit = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
+    // A password manager may fill the fields without their telling.
     void enter("/api/sign-in", { name: form.get("name"), password: form.get("password") });
   };
   return (
-    <main className="mx-auto max-w-md px-4 py-12">
-      <h1>Sign in</h1>
-      <p className="mt-1 text-ink2">Zesty Anvil: what each machine needs today, and why.</p>
+    <main className="mx-auto grid max-w-md gap-6 px-4 py-12">
+      <h1 className="flex items-center gap-2.5 !text-3xl">
+        <AnvilIcon aria-hidden="true" className="size-8" />
+        {words.signIn}
+      </h1>
       {demo.length > 0 && (
-        <section aria-label="Demo" className="mt-6 border-y border-line py-4">
-          <h2>Demo house: one click</h2>
-          <ul className="mt-2 grid grid-cols-2 gap-2">
-            {demo.map(({ id, name, role }) => (
-              <li key={id}>
-                <button
-                  type="button"
+        <section aria-label={words.demo}>
+          <h2 className="!text-base font-bold">{words.demo}</h2>
+          <ul className="mt-2 grid gap-2 sm:grid-cols-2">
+            {demo.map((person) => (
+              <li key={person.id}>
+                <Button
+                  size="hand"
                   disabled={busy}
-                  onClick={() => enter("/api/demo-sign-in", { person: id })}
-                  className="press w-full flex-col !items-start !gap-0 py-1.5"
+                  onClick={() => void enter("/api/demo-sign-in", { person: person.id })}
+                  className="w-full !justify-start text-left"
                 >
-                  <span>{name}</span>
-                  <span className="font-normal text-ink2 text-sm">{role}</span>
-                </button>
+                  <Initials name={person.name} big />
+                  <span className="leading-tight">
+                    {person.name}
+                    <span className="block font-normal text-ink2 text-sm">{words.roles[person.role]}</span>
+                  </span>
+                </Button>
               </li>
             ))}
           </ul>
         </section>
       )}
-      <form onSubmit={submit} className="mt-6 grid gap-3">
-        <Field label="Name" className="gap-1">
-          <input name="name" autoComplete="username" required maxLength={200} className="field hand" />
+      <form onSubmit={submit} aria-label={words.signIn} className="grid gap-3 border-line border-t pt-5">
+        <Field label={words.name}>
+          <TextInput
+            name="name"
+            autoComplete="username"
+            required
+            maxLength={200}
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            className="min-h-12"
+          />
         </Field>
-        <Field label="Password" className="gap-1">
-          <input name="password" type="password" autoComplete="current-password" required maxLength={200} className="field hand" />
+        <Field label={words.password}>
+          <TextInput
+            name="password"
+            type="password"
+            autoComplete="current-password"
+            required
+            maxLength={200}
+            value={password}
+            onChange={(event) => setPassword(event.target.value)}
+            className="min-h-12"
+          />
         </Field>
-        <Submit main hand disabled={busy}>
-          Sign in
-        </Submit>
-        <FormFault>{fault}</FormFault>
+        <Button look="primary" size="hand" type="submit" busy={busy}>
+          {words.signIn}
+        </Button>
+        <p role="alert" className="min-h-6 font-semibold text-hold">
+          {fault}
+        </p>
       </form>
     </main>
   );

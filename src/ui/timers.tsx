@@ -1,5 +1,7 @@
 "use client";
 import { useCallback, useEffect, useState } from "react";
+import { useAccessWords } from "../words/access-words.ts";
+import { filled } from "../words/plain.ts";
 import type { TimerView } from "../work/runs/timers.ts";
 import { allowSound, ring } from "./ring.ts";
 import { say } from "./say.ts";
@@ -8,6 +10,7 @@ import { useLive } from "./use-live.ts";
 
 /** Running timers on every page that is not the floor itself; what is over rings here too. */
 export function Timers() {
+  const words = useAccessWords().timers;
   const [held, setHeld] = useState<{ timers: TimerView[]; ahead: number }>({ timers: [], ahead: 0 });
   const [, tick] = useState(0);
   const look = useCallback(async () => {
@@ -30,16 +33,16 @@ export function Timers() {
   useEffect(() => {
     for (const timer of held.timers)
       if (timer.endsAt <= Date.now() + held.ahead && ring(timer.id))
-        void say(`${timer.machine}: time is up (${timer.person}).`, { duration: 20_000 });
+        void say(filled(words.up, { machine: timer.machine, person: timer.person }), { duration: 20_000 });
   });
   if (!running) return null;
   return (
-    <section aria-label="Running timers" className="flex flex-wrap gap-x-4 border-line border-b px-4 py-1 text-sm">
+    <section aria-label={words.label} className="flex flex-wrap gap-x-4 border-line border-b px-4 py-1 text-sm">
       {held.timers.map(({ id, run, machine, what, person, endsAt }) => (
         <a key={id} href={`/floor#/run/${run}`} className={`no-underline hover:underline ${endsAt <= now ? "text-hold" : "text-ink"}`}>
           <span className="figure border border-current px-1">
             {endsAt <= now
-              ? "over"
+              ? words.over
               : `${Math.floor((endsAt - now) / 60_000)}:${String(Math.ceil((endsAt - now) / 1000) % 60).padStart(2, "0")}`}
           </span>{" "}
           {machine}, {what} <span className="text-ink2">{person}</span>

@@ -1,6 +1,6 @@
 "use client";
 import { createContext, type ReactNode, useContext } from "react";
-import type { Messages } from "./words.tsx";
+import type { Messages } from "./messages.ts";
 
 /** The words that a page was given; weighs nothing where they are not read. */
 export const HeldWords = createContext<Partial<Messages>>({});

@@ -1,12 +1,13 @@
 import { useContext } from "react";
-import vessel from "./en/vessel.json";
 import { HeldWords } from "./held.tsx";
+import type { Messages } from "./messages.ts";
 
 /**
- * Words for parts that are also used where no reader of messages is loaded (a tablet's shell): plain texts with named places, no
- * plurals.
+ * Words for parts that are also used where no reader of messages is loaded (a tablet's shell, a sign-in): plain texts with named
+ * places, no plurals. `own` are those in English, for where a page gave none.
  */
-export const useVesselWords = (): typeof vessel => useContext(HeldWords).vessel ?? vessel;
+export const usePlain = <Room extends keyof Messages>(room: Room, own: Messages[Room]): Messages[Room] =>
+  useContext(HeldWords)[room] ?? own;
 
 /** A text with its named places filled. @example filled("{name}: {ml} mL", { name: "Sprat", ml: 40 }) → "Sprat: 40 mL" */
 export const filled = (text: string, values: Readonly<Record<string, string | number>>): string =>

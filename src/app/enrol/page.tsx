@@ -1,6 +1,6 @@
 import { Enrol } from "../../ui/enrol.tsx";
 
-export const metadata = { title: "Enrol this tablet" };
+export const metadata = { title: "Set up tablet" };
 
 export default function EnrolPage() {
   return <Enrol />;

@@ -1,5 +1,7 @@
 import { headers } from "next/headers";
 import QRCode from "qrcode";
+import { PrintPage } from "../../ui/print/print-page.tsx";
+import { printsWords as t } from "../../words/prints.ts";
 import { database } from "../../work/database.ts";
 import { loadShop } from "../../work/shop/shop.ts";
 import { tagOf } from "../../work/shop/tags.ts";
@@ -26,14 +28,13 @@ export default async function TagsPage() {
     }),
   );
   return (
-    <main className="mx-auto max-w-5xl bg-white px-4 py-6 text-black print:p-0">
-      <h1 className="print:hidden">Machine tags</h1>
-      <p className="mb-4 print:hidden">Print this page, cut along the lines, stick one on each machine. They lead to {address}.</p>
+    <PrintPage tools={<span>{t("tags.how", { address })}</span>}>
+      <h1 className="print:hidden">{t("tags.title")}</h1>
       <ul className="grid grid-cols-2 gap-0 sm:grid-cols-3">
         {tags.map(({ id, name, kind, tag, picture }) => (
           <li key={id} className="flex break-inside-avoid items-center gap-3 border border-neutral-400 border-dashed p-3">
-            <img src={picture} alt={`Code of ${name}`} width={112} height={112} />
-            <div>
+            <img src={picture} alt={t("tag.code", { machine: name })} width={96} height={96} />
+            <div className="min-w-0">
               <p className="font-bold text-2xl">{name}</p>
               <p>{kind.toUpperCase()}</p>
               <p className="figure !text-xl">{tag}</p>
@@ -41,6 +42,6 @@ export default async function TagsPage() {
           </li>
         ))}
       </ul>
-    </main>
+    </PrintPage>
   );
 }

@@ -5,7 +5,11 @@ import type { PatternChannel } from "../../core/nozzles/pattern.ts";
 import type { ChannelCheck } from "../../core/nozzles/readiness.ts";
 import { DEFAULT_READINESS } from "../../core/nozzles/readiness.ts";
 import { ALL_GOOD, countsOfWhich, type Which } from "../../core/nozzles/verdicts.ts";
+import { useCheckWords } from "../../words/check-words.ts";
+import { filled } from "../../words/plain.ts";
+import { Button } from "../kit/button.tsx";
 import { Comb } from "../kit/comb.tsx";
+import { controlLook } from "../kit/field.tsx";
 
 const Lattice = lazy(() => import("./lattice.tsx").then((module) => ({ default: module.Lattice })));
 
@@ -34,6 +38,7 @@ export function ChannelCounts({
   pattern?: PatternChannel;
   goneShare?: number;
 }) {
+  const words = useCheckWords();
   const [open, setOpen] = useState(false);
   const name = `${channel.id}, ${channel.ink.replaceAll("-", " ")}`;
   // What is counted by hand has no places any more.
@@ -66,34 +71,34 @@ export function ChannelCounts({
         <div className="grid grid-cols-3 gap-2">
           {KINDS.map((kind) => (
             <div key={kind} className="grid">
-              <span className="text-ink2 text-sm">{kind}</span>
+              <span className="text-ink2 text-sm">{words.kinds[kind]}</span>
               <div className="flex">
-                <button
-                  type="button"
-                  aria-label={`${name}: one ${kind} less`}
+                <Button
+                  size="hand"
+                  aria-label={filled(words.less, { channel: name, kind: words.kinds[kind] })}
                   disabled={counts[kind] === 0}
                   onClick={() => set({ [kind]: Math.max(0, counts[kind] - 1) })}
-                  className="press hand !min-w-11 !px-0"
+                  className="!min-w-11 !px-0"
                 >
                   −
-                </button>
+                </Button>
                 <input
-                  aria-label={`${name}: ${kind}`}
+                  aria-label={filled(words.kindOf, { channel: name, kind: words.kinds[kind] })}
                   inputMode="numeric"
                   value={counts[kind]}
                   disabled={counts.gone || counts.unread}
                   onChange={(event) => set({ [kind]: Math.min(100000, Number(event.target.value.replace(/\D/g, "")) || 0) })}
                   onFocus={(event) => event.target.select()}
-                  className={`field hand figure w-full !min-w-0 !px-0 text-center ${counts[kind] ? "font-bold" : "text-ink2"}`}
+                  className={`${controlLook()} figure !min-h-[52px] !px-0 text-center ${counts[kind] ? "font-bold" : "text-ink2"}`}
                 />
-                <button
-                  type="button"
-                  aria-label={`${name}: one ${kind} more`}
+                <Button
+                  size="hand"
+                  aria-label={filled(words.more, { channel: name, kind: words.kinds[kind] })}
                   onClick={() => set({ [kind]: counts[kind] + 1, gone: false, unread: false })}
-                  className="press hand !min-w-11 !px-0"
+                  className="!min-w-11 !px-0"
                 >
                   +
-                </button>
+                </Button>
               </div>
             </div>
           ))}
@@ -103,12 +108,22 @@ export function ChannelCounts({
             on={counts.neighbours}
             disabled={counts.missing < 2 || counts.which !== undefined}
             onPress={() => set({ neighbours: !counts.neighbours })}
-            label="Side by side"
+            label={words.marks.neighbours}
             name={name}
           />
-          <Toggle on={counts.gone ?? false} onPress={() => set({ gone: !counts.gone, unread: false })} label="All out" name={name} />
-          <Toggle on={counts.unread ?? false} onPress={() => set({ unread: !counts.unread, gone: false })} label="Not read" name={name} />
-          {pattern && <Toggle on={open} onPress={() => setOpen(!open)} label="One by one" name={name} />}
+          <Toggle
+            on={counts.gone ?? false}
+            onPress={() => set({ gone: !counts.gone, unread: false })}
+            label={words.marks.gone}
+            name={name}
+          />
+          <Toggle
+            on={counts.unread ?? false}
+            onPress={() => set({ unread: !counts.unread, gone: false })}
+            label={words.marks.unread}
+            name={name}
+          />
+          {pattern && <Toggle on={open} onPress={() => setOpen(!open)} label={words.marks.each} name={name} />}
         </div>
       </div>
       {open && pattern && (
@@ -139,16 +154,17 @@ function Toggle({
   name: string;
   disabled?: boolean;
 }) {
+  const words = useCheckWords();
   return (
-    <button
-      type="button"
+    <Button
+      size="hand"
       aria-pressed={on}
-      aria-label={`${name}: ${label}`}
+      aria-label={filled(words.markOf, { channel: name, mark: label })}
       disabled={disabled}
       onClick={onPress}
-      className={`press hand !text-sm ${on ? "!border-accent !bg-well" : ""}`}
+      className={`!text-sm ${on ? "!border-accent !bg-accent-wash" : ""}`}
     >
       <span aria-hidden="true">{on ? "■" : "□"}</span> {label}
-    </button>
+    </Button>
   );
 }

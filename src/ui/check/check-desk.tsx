@@ -5,9 +5,13 @@ import type { NozzleDesk } from "../../core/nozzles/ladder/what-now.ts";
 import type { NozzlePattern } from "../../core/nozzles/pattern.ts";
 import { DEFERENCE, HAZARDS } from "../../core/safety/hazards.ts";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
+import { useCheckWords } from "../../words/check-words.ts";
+import { filled } from "../../words/plain.ts";
 import type { BoardView, MachineRow } from "../../work/board/board.ts";
 import { instantAt } from "../instant-at.ts";
+import { Button, buttonLook } from "../kit/button.tsx";
 import { StateMark } from "../kit/state-mark.tsx";
+import { Reasons, Why } from "../kit/why.tsx";
 import { say, trying } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
 import { CountsForm, checkBody, useCheckDraft } from "./counts-form.tsx";
@@ -38,31 +42,29 @@ export function CheckDesk({
   /** Machines whose check sheet is known, so that a picture of it can be read. */
   patterns: Readonly<Record<string, NozzlePattern>>;
 }) {
+  const words = useCheckWords();
   const [ids, setIds] = useState(chosen);
   const picked = useMemo(() => ids.flatMap((id) => rows.find((row) => row.id === id) ?? []), [ids, rows]);
   if (picked.length === 0) return <Choose rows={rows} go={setIds} />;
   return (
     <main className="mx-auto max-w-3xl px-3 py-4">
-      <h1>Nozzle check{picked.length > 1 ? `s of ${picked.length} machines` : ""}</h1>
-      <p className="mt-1 text-ink2">Print the check, count each channel, enter. Nothing touched means none missing.</p>
-      <details className="mt-2 border-y border-line py-2">
-        <summary className="cursor-pointer py-2">Steps and cautions</summary>
-        <ol className="mt-2 list-decimal pl-6">
-          {steps.map((text) => (
-            <li key={text}>{text}</li>
-          ))}
-        </ol>
-        <p className="mt-2">
-          <strong>{HAZARDS["moving-parts"].name}.</strong> {HAZARDS["moving-parts"].caution}
-        </p>
-        <p className="mt-1 text-ink2">{DEFERENCE}</p>
-      </details>
+      <h1 className="flex items-center gap-2">
+        {picked.length > 1 ? filled(words.titleMany, { count: picked.length }) : words.title}
+        <Why label={words.steps} align="start">
+          <Reasons of={steps} />
+          <p>
+            <strong>{HAZARDS["moving-parts"].name}.</strong> {HAZARDS["moving-parts"].caution}
+          </p>
+          <p className="text-ink2">{DEFERENCE}</p>
+        </Why>
+      </h1>
+      <p className="mt-1 text-ink2">{words.about}</p>
       {picked.map((row) => (
         <MachineCheck key={row.id} row={row} item={checkOf(row, routine)} seq={seq} pattern={patterns[row.id]} />
       ))}
       <p className="mt-6">
-        <Link href="/" className="press hand">
-          Back to the Board
+        <Link href="/" className={buttonLook("secondary", "hand")}>
+          {words.back}
         </Link>
       </p>
     </main>
@@ -70,32 +72,34 @@ export function CheckDesk({
 }
 
 function Choose({ rows, go }: { rows: MachineRow[]; go: (ids: string[]) => void }) {
+  const words = useCheckWords();
   const [ids, setIds] = useState<string[]>([]);
   return (
     <main className="mx-auto max-w-3xl px-3 py-4">
-      <h1>Which machines?</h1>
+      <h1>{words.which}</h1>
       <ul className="mt-3 grid grid-cols-2 gap-2 sm:grid-cols-3">
         {rows.map((row) => (
           <li key={row.id}>
-            <button
-              type="button"
+            <Button
+              size="hand"
               aria-pressed={ids.includes(row.id)}
               onClick={() => setIds(ids.includes(row.id) ? ids.filter((id) => id !== row.id) : [...ids, row.id])}
-              className={`press hand w-full !justify-between ${ids.includes(row.id) ? "!border-accent !bg-well" : ""}`}
+              className={`w-full !justify-between ${ids.includes(row.id) ? "!border-accent !bg-accent-wash" : ""}`}
             >
               {row.name} <StateMark word={row.word} />
-            </button>
+            </Button>
           </li>
         ))}
       </ul>
-      <button type="button" disabled={!ids.length} onClick={() => go(ids)} className="press press-main hand mt-4 w-full">
-        Check {ids.length || "…"}
-      </button>
+      <Button look="primary" size="hand" disabled={!ids.length} onClick={() => go(ids)} className="mt-4 w-full">
+        {ids.length ? filled(words.checkMany, { count: ids.length }) : words.choose}
+      </Button>
     </main>
   );
 }
 
 function MachineCheck({ row, item, seq, pattern }: { row: MachineRow; item?: WorkItem; seq: number; pattern?: NozzlePattern }) {
+  const words = useCheckWords();
   const { draft, change, forget } = useCheckDraft(`zesty-check/${row.id}/${item?.key ?? "check"}`);
   const [state, setState] = useState<{ word: MachineRow["word"]; why: string; entry: string; desk: NozzleDesk | null } | null>(null);
   const [busy, setBusy] = useState(false);
@@ -117,14 +121,14 @@ function MachineCheck({ row, item, seq, pattern }: { row: MachineRow; item?: Wor
       const now = after.machines.find(({ id }) => id === row.id);
       const desk = await ask<NozzleDesk | null>(`/api/nozzles?machine=${row.id}`);
       setState(now ? { word: now.word, why: now.why, entry: draft.id, desk } : null);
-      void say(`${row.name}: check entered.`);
+      void say(filled(words.entered, { machine: row.name }));
     });
     setBusy(false);
   };
   return (
     <section aria-label={row.name} className="mt-5">
       <h2 className="flex items-baseline gap-2 border-rule border-b pb-1">
-        {row.name} <span className="font-normal text-ink2">{item?.name ?? "Check in between"}</span>
+        {row.name} <span className="font-normal text-ink2">{item?.name ?? words.between}</span>
       </h2>
       {state ? (
         <div role="status" className="py-3">
@@ -136,7 +140,7 @@ function MachineCheck({ row, item, seq, pattern }: { row: MachineRow; item?: Wor
             </Suspense>
           )}
           <p className="mt-2 flex gap-4">
-            <Link href={`/logbook/${state.entry}`}>Its entry, to amend it</Link>
+            <Link href={`/logbook/${state.entry}`}>{words.open}</Link>
             <Link href={`/machines/${row.id}`}>{row.name}</Link>
           </p>
         </div>

@@ -1,9 +1,12 @@
 "use client";
 import { useEffect, useRef, useState } from "react";
 import { type Corners, cornersFault } from "../../core/nozzles/scan/corners.ts";
+import { useCheckWords } from "../../words/check-words.ts";
+import { filled } from "../../words/plain.ts";
+import { Button } from "../kit/button.tsx";
 import type { Read } from "./reading.ts";
 
-const NAMES = ["top left", "top right", "bottom right", "bottom left"] as const;
+const NAMES = ["topLeft", "topRight", "bottomRight", "bottomLeft"] as const;
 type Point = { x: number; y: number };
 
 /** The sheet's four corners, dragged into place on the picture by a finger, a mouse or the arrow keys. */
@@ -18,6 +21,7 @@ export function CornerPicker({
   use: (corners: Corners) => void;
   leave: () => void;
 }) {
+  const words = useCheckWords().picture;
   const field = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   // As shares of the picture, so that it may be shown at any size.
@@ -49,18 +53,15 @@ export function CornerPicker({
   const corners = points.flatMap(({ x, y }) => [x * read.width, y * read.height]) as unknown as Corners;
   const fault = cornersFault(corners);
   return (
-    <section aria-label="The sheet's corners" className="grid gap-2">
-      <p>
-        Drag each corner of the sheet ({sheet.width} by {sheet.height} mm) to its place; they may lie a little outside the print. The
-        numbers go round from the sheet's own top left.
-      </p>
+    <section aria-label={words.cornersTitle} className="grid gap-2">
+      <p>{filled(words.cornersHow, { width: sheet.width, height: sheet.height })}</p>
       <div ref={field} className="relative border border-line">
         <canvas
           ref={canvas}
           width={read.picture.width}
           height={read.picture.height}
           role="img"
-          aria-label="What was taken"
+          aria-label={words.taken}
           className="block w-full"
         />
         <svg viewBox="0 0 100 100" preserveAspectRatio="none" className="pointer-events-none absolute inset-0 size-full" aria-hidden="true">
@@ -83,7 +84,11 @@ export function CornerPicker({
           <button
             key={NAMES[index]}
             type="button"
-            aria-label={`The sheet's ${NAMES[index]}: ${Math.round(x * 100)} % across, ${Math.round(y * 100)} % down; arrow keys move it`}
+            aria-label={filled(words.corner, {
+              corner: words.cornerNames[NAMES[index] ?? "topLeft"],
+              x: Math.round(x * 100),
+              y: Math.round(y * 100),
+            })}
             className="absolute grid size-12 -translate-x-1/2 -translate-y-1/2 cursor-move touch-none place-items-center rounded-full border-2 border-white bg-[#98281d]/70 font-bold text-white"
             style={{ left: `${x * 100}%`, top: `${y * 100}%` }}
             onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
@@ -95,18 +100,18 @@ export function CornerPicker({
         ))}
       </div>
       <p role="alert" className="text-hold">
-        {fault ? `So it can't be: ${fault}.` : ""}
+        {fault ? filled(words.wrong, { why: fault }) : ""}
       </p>
       <div className="flex flex-wrap gap-2">
-        <button type="button" className="press press-main hand" disabled={Boolean(fault)} onClick={() => use(corners)}>
-          Read it by these corners
-        </button>
-        <button type="button" className="press hand" onClick={turn}>
-          Turn the numbers by a quarter
-        </button>
-        <button type="button" className="press hand" onClick={leave}>
-          Leave it
-        </button>
+        <Button look="primary" size="hand" disabled={Boolean(fault)} onClick={() => use(corners)}>
+          {words.readBy}
+        </Button>
+        <Button size="hand" onClick={turn}>
+          {words.turn}
+        </Button>
+        <Button size="hand" onClick={leave}>
+          {words.leave}
+        </Button>
       </div>
     </section>
   );

@@ -4,7 +4,11 @@ import type { ChannelView } from "../../core/nozzles/channel-views.ts";
 import type { NozzlePattern } from "../../core/nozzles/pattern.ts";
 import { DEFAULT_READINESS } from "../../core/nozzles/readiness.ts";
 import type { Body } from "../../core/record/entries.ts";
-import { Field } from "../field.tsx";
+import { useCheckWords } from "../../words/check-words.ts";
+import { filled } from "../../words/plain.ts";
+import { Button } from "../kit/button.tsx";
+import { TimeInput } from "../kit/date-input.tsx";
+import { Field } from "../kit/field.tsx";
 import { ChannelCounts, type Counts, NOTHING } from "./channel-counts.tsx";
 
 /** A check as far as it is counted. Its entry's id is fixed at once, so that sending it twice counts once. */
@@ -74,13 +78,8 @@ export function CountsForm({
   pattern?: NozzlePattern | null;
   goneShare?: number;
 }) {
-  if (channels.length === 0)
-    return (
-      <p className="py-3">
-        The channels of {name} are not known here yet. A supervisor brings them in: by a table with a column <em>Channels</em> (K C M Y / W
-        W), or by a fleet file.
-      </p>
-    );
+  const words = useCheckWords();
+  if (channels.length === 0) return <p className="py-3">{filled(words.unknown, { machine: name })}</p>;
   return (
     <>
       <div className="divide-y divide-line">
@@ -97,13 +96,13 @@ export function CountsForm({
       </div>
       <div className="mt-3 flex items-end gap-3">
         {timed && (
-          <Field label="Done at (empty: now)">
-            <input type="time" value={draft.time} onChange={(event) => change({ time: event.target.value })} className="field hand" />
+          <Field label={words.doneAt} hint={words.doneAtHint} className="w-36">
+            <TimeInput value={draft.time} onChange={(time) => change({ time })} />
           </Field>
         )}
-        <button type="button" disabled={busy} onClick={enter} className="press press-main hand grow">
-          Enter {name}
-        </button>
+        <Button look="primary" size="hand" busy={busy} onClick={enter} className="grow">
+          {filled(words.enter, { machine: name })}
+        </Button>
       </div>
     </>
   );

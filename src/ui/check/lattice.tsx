@@ -2,6 +2,8 @@
 import { useRef, useState } from "react";
 import type { PatternChannel } from "../../core/nozzles/pattern.ts";
 import { NEXT_VERDICT, type Verdict, verdictOf, type Which, withVerdict } from "../../core/nozzles/verdicts.ts";
+import { useCheckWords } from "../../words/check-words.ts";
+import { filled } from "../../words/plain.ts";
 import { isLight } from "../kit/comb.tsx";
 
 const KEYS: Record<string, Verdict> = { m: "missing", w: "weak", d: "deflected", g: "good" };
@@ -19,6 +21,7 @@ export function Lattice({
   which: Which;
   onChange: (which: Which, nozzles: number[], verdict: Verdict) => void;
 }) {
+  const said = useCheckWords();
   const [at, setAt] = useState(0);
   const drag = useRef<{ from: number; verdict: Verdict } | null>(null);
   const svg = useRef<SVGSVGElement>(null);
@@ -65,7 +68,7 @@ export function Lattice({
     else return;
     event.preventDefault();
   };
-  const words = `nozzle ${at + 1}: ${verdictOf(which, at) === "good" ? "fired" : verdictOf(which, at)}`;
+  const words = filled(said.nozzle, { number: at + 1, verdict: said.verdicts[verdictOf(which, at)] });
   return (
     <div>
       <svg
@@ -76,7 +79,7 @@ export function Lattice({
         role="application"
         // biome-ignore lint/a11y/noNoninteractiveTabindex: the whole field is worked by keys
         tabIndex={0}
-        aria-label={`${channel.id}, nozzle by nozzle: arrows move, space changes, m w d g say missing, weak, deflected, good; ${words}`}
+        aria-label={filled(said.lattice, { channel: channel.id, now: words })}
         onPointerDown={down}
         onPointerMove={move}
         onPointerUp={() => {
@@ -101,7 +104,7 @@ export function Lattice({
         />
       </svg>
       <p className="text-ink2 text-sm" aria-live="polite">
-        {words.replace(/^n/, "N")}
+        {words}
       </p>
     </div>
   );

@@ -12,6 +12,9 @@ import {
   type Which,
   withVerdict,
 } from "../../core/nozzles/verdicts.ts";
+import { useCheckWords } from "../../words/check-words.ts";
+import { filled } from "../../words/plain.ts";
+import { Button } from "../kit/button.tsx";
 import type { Counts } from "./channel-counts.tsx";
 import type { Corrected } from "./counts-form.tsx";
 import type { Read, Taken } from "./reading.ts";
@@ -31,6 +34,7 @@ export function PictureOverlay({
   goneShare: number;
   take: (taken: Taken) => void;
 }) {
+  const words = useCheckWords().picture;
   const canvas = useRef<HTMLCanvasElement>(null);
   const [which, setWhich] = useState<Record<string, Which>>(() =>
     Object.fromEntries(read.reading.channels.map((channel) => [channel.id, whichOf(channel)])),
@@ -83,15 +87,11 @@ export function PictureOverlay({
     ]),
   );
   return (
-    <section aria-label="What was read" className="grid gap-2">
+    <section aria-label={words.title} className="grid gap-2">
       {read.reading.needsReview ? (
-        <p className="border-care border-l-4 pl-3">
-          <strong>Look before you use it:</strong> {read.because.join("; ")}.
-        </p>
+        <p className="border-care border-l-4 pl-3 font-semibold">{filled(words.review, { why: read.because.join("; ") })}</p>
       ) : (
-        <p className="text-ink2">
-          All channels are sure. A box is a missing nozzle, a bar a weak one, a slash a deflected one; a tap corrects.
-        </p>
+        <p className="text-ink2">{words.sure}</p>
       )}
       {read.places && (
         <canvas
@@ -100,7 +100,9 @@ export function PictureOverlay({
           height={Math.round(read.height * scale)}
           className="w-full cursor-crosshair border border-line"
           role="img"
-          aria-label={`The picture with ${Object.values(which).reduce((sum, each) => sum + FAULTS.reduce((all, fault) => all + each[fault].length, 0), 0)} marked nozzles`}
+          aria-label={filled(words.canvas, {
+            count: Object.values(which).reduce((sum, each) => sum + FAULTS.reduce((all, fault) => all + each[fault].length, 0), 0),
+          })}
           onClick={tap}
         />
       )}
@@ -109,15 +111,20 @@ export function PictureOverlay({
           <li key={id}>
             <span className="figure">{id}</span>{" "}
             {unread
-              ? "clear, judged by hand"
-              : `${counts[id]?.missing} missing, ${counts[id]?.weak} weak, ${counts[id]?.deflected} deflected; ${confidence >= SURE ? "sure" : "not sure"}`}
+              ? words.clear
+              : filled(words.counts, {
+                  missing: counts[id]?.missing ?? 0,
+                  weak: counts[id]?.weak ?? 0,
+                  deflected: counts[id]?.deflected ?? 0,
+                  sure: confidence >= SURE ? words.isSure : words.notSure,
+                })}
           </li>
         ))}
       </ul>
       {read.places && (
-        <button type="button" className="press hand" onClick={() => take({ counts, corrected })}>
-          Take these numbers{corrected.length ? `, ${corrected.length} corrected` : ""}
-        </button>
+        <Button size="hand" onClick={() => take({ counts, corrected })}>
+          {corrected.length ? filled(words.takeCorrected, { count: corrected.length }) : words.take}
+        </Button>
       )}
     </section>
   );

@@ -3,7 +3,11 @@ import { useEffect, useRef, useState } from "react";
 import type { NozzlePattern } from "../../core/nozzles/pattern.ts";
 import { DEFAULT_READINESS } from "../../core/nozzles/readiness.ts";
 import type { Corners } from "../../core/nozzles/scan/corners.ts";
+import { useCheckWords } from "../../words/check-words.ts";
+import { filled } from "../../words/plain.ts";
 import type { ReadAsked, ReadTold } from "../../workers/read-check.ts";
+import { Button } from "../kit/button.tsx";
+import { FilePick } from "../kit/file-pick.tsx";
 import { CornerPicker } from "./corner-picker.tsx";
 import { PictureOverlay } from "./picture-overlay.tsx";
 import type { Read, Taken } from "./reading.ts";
@@ -23,6 +27,7 @@ export function PictureReader({
   given?: File | null;
   take: (taken: Taken) => void;
 }) {
+  const words = useCheckWords().picture;
   const [share, setShare] = useState<number | null>(null);
   const [fault, setFault] = useState("");
   const [read, setRead] = useState<Read | null>(null);
@@ -56,7 +61,7 @@ export function PictureReader({
       stop();
     };
     hand.onerror = () => {
-      setFault("The picture could not be read here. Enter the counts by hand.");
+      setFault(words.failed);
       stop();
     };
     hand.postMessage({ file: chosen, pattern, ...(corners ? { corners } : {}) } satisfies ReadAsked);
@@ -66,39 +71,35 @@ export function PictureReader({
       <div className="flex flex-wrap items-center gap-3">
         {given === undefined ? (
           <>
-            <label className="press hand cursor-pointer focus-within:outline focus-within:outline-2">
-              Take a picture
-              <input
-                type="file"
-                accept="image/jpeg,image/png"
-                capture="environment"
-                className="sr-only"
-                aria-label={`${name}: the camera`}
-                onChange={(event) => start(event.target.files?.[0])}
-              />
-            </label>
-            <label className="press hand cursor-pointer focus-within:outline focus-within:outline-2">
-              Read a picture of it
-              <input
-                type="file"
-                accept="image/png,image/jpeg"
-                className="sr-only"
-                aria-label={`${name}: a picture of its printed check`}
-                onChange={(event) => start(event.target.files?.[0])}
-              />
-            </label>
+            <FilePick
+              size="hand"
+              capture="environment"
+              accept="image/jpeg,image/png"
+              label={filled(words.cameraOf, { machine: name })}
+              onPick={(chosen) => start(chosen)}
+            >
+              {words.camera}
+            </FilePick>
+            <FilePick
+              size="hand"
+              accept="image/png,image/jpeg"
+              label={filled(words.fileOf, { machine: name })}
+              onPick={(chosen) => start(chosen)}
+            >
+              {words.file}
+            </FilePick>
           </>
         ) : (
-          <button type="button" className="press hand" disabled={!given} onClick={() => start(given)}>
-            Let it be read
-          </button>
+          <Button size="hand" disabled={!given} onClick={() => start(given)}>
+            {words.read}
+          </Button>
         )}
         {share !== null && (
           <>
-            <progress value={share} max={1} aria-label="Reading the picture" />
-            <button type="button" className="press hand" onClick={stop}>
-              Stop
-            </button>
+            <progress value={share} max={1} aria-label={words.reading} />
+            <Button size="hand" onClick={stop}>
+              {words.stop}
+            </Button>
           </>
         )}
       </div>
@@ -108,9 +109,7 @@ export function PictureReader({
       {read && file && !picking && <PictureOverlay key={times} read={read} pattern={pattern} goneShare={goneShare} take={take} />}
       {read && file && !picking && (
         <p>
-          <button type="button" className="press" onClick={() => setPicking(true)}>
-            {read.places ? "It lies elsewhere: show the sheet's corners" : "Show where the sheet's corners are"}
-          </button>
+          <Button onClick={() => setPicking(true)}>{read.places ? words.cornersAgain : words.corners}</Button>
         </p>
       )}
       {read && file && picking && (

@@ -9,6 +9,7 @@ export function FilePick({
   onPick,
   disabled = false,
   look = "secondary",
+  size = "desk",
   capture,
   children,
 }: {
@@ -17,13 +18,14 @@ export function FilePick({
   onPick: (file: File) => void;
   disabled?: boolean;
   look?: Parameters<typeof buttonLook>[0];
+  size?: Parameters<typeof buttonLook>[1];
   /** With the camera, where there is one. */
   capture?: "environment";
   children: ReactNode;
 }) {
   return (
     <label
-      className={`${buttonLook(look)} cursor-pointer focus-within:outline-3 focus-within:outline-accent ${disabled ? "pointer-events-none opacity-45" : ""}`}
+      className={`${buttonLook(look, size)} cursor-pointer focus-within:outline-3 focus-within:outline-accent ${disabled ? "pointer-events-none opacity-45" : ""}`}
     >
       {children}
       <input

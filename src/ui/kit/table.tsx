@@ -2,7 +2,7 @@
 import { createSortedRowModel, rowSortingFeature, type SortingState, tableFeatures, useTable } from "@tanstack/react-table";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { ArrowDownIcon, ArrowUpDownIcon, ArrowUpIcon } from "lucide-react";
-import { type KeyboardEvent, type ReactNode, useMemo, useRef, useState } from "react";
+import { Fragment, type KeyboardEvent, type ReactNode, useMemo, useRef, useState } from "react";
 import { useKitWords } from "../../words/kit-words.ts";
 
 const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel() });
@@ -17,6 +17,8 @@ export type TableColumn<Row> = {
   right?: boolean;
   /** Its name is only read out. */
   hidden?: boolean;
+  /** Stands in its head in place of the name, which is read out. */
+  head?: ReactNode;
   className?: string;
 };
 
@@ -33,6 +35,10 @@ type Props<Row> = {
   dense?: boolean;
   /** Sorted so at first. */
   sorted?: { id: string; desc: boolean };
+  /** Rows that belong together stand under a head of their own, in the order in which their groups come; sorting stays within them. */
+  groups?: { of: (row: Row) => string; head: (group: string) => ReactNode };
+  /** Narrower, it scrolls sideways. */
+  minWidth?: string;
 };
 
 /** From so many rows on only those in view are made. */
@@ -40,7 +46,20 @@ const VIRTUAL_FROM = 80;
 const [HIGH, DENSE] = [44, 34];
 
 /** A table: sorted by a press on a column's name, its head stays in view; arrows walk its rows, Enter opens one. */
-export function Table<Row>({ label, columns, rows, keyOf, onOpen, chosen, onChoose, nameOf, dense = false, sorted }: Props<Row>) {
+export function Table<Row>({
+  label,
+  columns,
+  rows,
+  keyOf,
+  onOpen,
+  chosen,
+  onChoose,
+  nameOf,
+  dense = false,
+  sorted,
+  groups,
+  minWidth,
+}: Props<Row>) {
   const [sorting, setSorting] = useState<SortingState>(sorted ? [sorted] : []);
   const words = useKitWords();
   const body = useRef<HTMLTableSectionElement>(null);
@@ -59,7 +78,9 @@ export function Table<Row>({ label, columns, rows, keyOf, onOpen, chosen, onChoo
   );
   const data = useMemo(() => [...rows], [rows]);
   const table = useTable({ features, columns: defs as never, data: data as never, state: { sorting }, onSortingChange: setSorting });
-  const shown = table.getRowModel().rows.map(({ original }) => original as unknown as Row);
+  const inOrder = table.getRowModel().rows.map(({ original }) => original as unknown as Row);
+  const names = groups ? [...new Set(rows.map(groups.of))] : [];
+  const shown = groups ? names.flatMap((name) => inOrder.filter((row) => groups.of(row) === name)) : inOrder;
   const few = shown.length < VIRTUAL_FROM;
   const height = dense ? DENSE : HIGH;
   const frame = useRef<HTMLDivElement>(null);
@@ -91,7 +112,7 @@ export function Table<Row>({ label, columns, rows, keyOf, onOpen, chosen, onChoo
   const width = columns.length + (onChoose ? 1 : 0);
   return (
     <div ref={frame} className={few ? "overflow-x-auto" : "max-h-[calc(100dvh-13rem)] overflow-auto"}>
-      <table aria-label={label} aria-rowcount={shown.length + 1} className="w-full text-sm">
+      <table aria-label={label} aria-rowcount={shown.length + 1} className="w-full text-sm" style={minWidth ? { minWidth } : undefined}>
         <thead className="sticky top-0 z-10 bg-sheet">
           <tr>
             {onChoose && (
@@ -99,7 +120,7 @@ export function Table<Row>({ label, columns, rows, keyOf, onOpen, chosen, onChoo
                 <span className="sr-only">{words.choose}</span>
               </td>
             )}
-            {columns.map(({ id, name, by, right, hidden, className = "" }) => {
+            {columns.map(({ id, name, by, right, hidden, head, className = "" }) => {
               const order = sorting[0]?.id === id ? (sorting[0].desc ? "descending" : "ascending") : "none";
               const Arrow = order === "none" ? ArrowUpDownIcon : order === "ascending" ? ArrowUpIcon : ArrowDownIcon;
               return (
@@ -118,8 +139,11 @@ export function Table<Row>({ label, columns, rows, keyOf, onOpen, chosen, onChoo
                       {hidden ? <span className="sr-only">{name}</span> : name}
                       <Arrow aria-hidden="true" className={`size-3 ${order === "none" ? "opacity-50" : "text-ink"}`} />
                     </button>
-                  ) : hidden ? (
-                    <span className="sr-only">{name}</span>
+                  ) : hidden || head ? (
+                    <>
+                      <span className="sr-only">{name}</span>
+                      {head}
+                    </>
                   ) : (
                     name
                   )}
@@ -136,32 +160,42 @@ export function Table<Row>({ label, columns, rows, keyOf, onOpen, chosen, onChoo
           )}
           {inView.map(({ row, index }) => {
             const key = keyOf(row);
+            const group = groups?.of(row);
+            const begins = groups && (index === 0 || groups.of(shown[index - 1] as Row) !== group);
             return (
-              <tr
-                key={key}
-                aria-rowindex={index + 2}
-                tabIndex={onOpen ? 0 : undefined}
-                onKeyDown={onOpen ? (event) => walk(event, row) : undefined}
-                className={`border-line border-b hover:bg-card ${chosen?.has(key) ? "bg-accent-wash" : ""}`}
-                style={{ height }}
-              >
-                {onChoose && (
-                  <td className="pl-2">
-                    <input
-                      type="checkbox"
-                      checked={chosen?.has(key) ?? false}
-                      onChange={(event) => onChoose(key, event.target.checked)}
-                      aria-label={words.chooseRow.replace("{name}", nameOf?.(row) ?? key)}
-                      className="size-4 accent-[var(--accent)]"
-                    />
-                  </td>
+              <Fragment key={key}>
+                {begins && (
+                  <tr className="border-ink border-b">
+                    <th scope="rowgroup" colSpan={width} className="px-1 pt-3 pb-1 text-left">
+                      {groups.head(group ?? "")}
+                    </th>
+                  </tr>
                 )}
-                {columns.map(({ id, cell, right, className = "" }) => (
-                  <td key={id} className={`px-2 py-1 ${right ? "figure text-right" : ""} ${className}`}>
-                    {cell(row)}
-                  </td>
-                ))}
-              </tr>
+                <tr
+                  aria-rowindex={index + 2}
+                  tabIndex={onOpen ? 0 : undefined}
+                  onKeyDown={onOpen ? (event) => walk(event, row) : undefined}
+                  className={`border-line border-b hover:bg-card ${chosen?.has(key) ? "bg-accent-wash" : ""}`}
+                  style={{ height }}
+                >
+                  {onChoose && (
+                    <td className="pl-2">
+                      <input
+                        type="checkbox"
+                        checked={chosen?.has(key) ?? false}
+                        onChange={(event) => onChoose(key, event.target.checked)}
+                        aria-label={words.chooseRow.replace("{name}", nameOf?.(row) ?? key)}
+                        className="size-4 accent-[var(--accent)]"
+                      />
+                    </td>
+                  )}
+                  {columns.map(({ id, cell, right, className = "" }) => (
+                    <td key={id} className={`px-2 py-1 ${right ? "figure text-right" : ""} ${className}`}>
+                      {cell(row)}
+                    </td>
+                  ))}
+                </tr>
+              </Fragment>
             );
           })}
           {after > 0 && (

@@ -1,6 +1,7 @@
 "use client";
 import type { PointerEvent } from "react";
-import { filled, useVesselWords } from "../../words/plain.ts";
+import { filled } from "../../words/plain.ts";
+import { useVesselWords } from "../../words/vessel-words.ts";
 
 type Props = {
   volumeMl: number;

@@ -1,6 +1,7 @@
 "use client";
 import Link from "next/link";
 import { useMemo, useState } from "react";
+import { useTranslations } from "use-intl";
 import { printed } from "../../core/bench/head.ts";
 import { acted, advice, beginPractice, checked, type Practice, verdictOfPractice } from "../../core/bench/practice.ts";
 import type { ChannelView } from "../../core/nozzles/channel-views.ts";
@@ -14,7 +15,9 @@ import { outsideTolerance } from "../../core/nozzles/tolerance.ts";
 import { usualPattern } from "../../core/nozzles/usual-pattern.ts";
 import { type CheckDraft, CountsForm, checkBody } from "../check/counts-form.tsx";
 import { PictureReader } from "../check/picture-reader.tsx";
+import { Button, buttonLook } from "../kit/button.tsx";
 import { Comb } from "../kit/comb.tsx";
+import { Room } from "../kit/room.tsx";
 import { PrintedCheck } from "./printed-check.tsx";
 
 const INKS = [
@@ -41,25 +44,29 @@ const JUDGING: Judging = {
 const SCHOOL = "ladder";
 const NO_COUNTS = (): CheckDraft => ({ id: "practice", counts: {}, time: "" });
 
-/** A simulated machine to be brought back: nothing of it goes on the house's record. */
+/** A simulated machine to be brought back: nothing of it goes on record. */
 export function PracticePage({ seed: first }: { seed: number }) {
+  const t = useTranslations("practice");
   const [seed, setSeed] = useState(first);
   return (
-    <main className="mx-auto max-w-4xl px-3 py-4">
-      <div className="flex flex-wrap items-baseline gap-x-4">
-        <h1>Practice</h1>
-        <Link href="/machines">Machines</Link>
+    <Room
+      title={t("title")}
+      more={t("about")}
+      actions={
+        <Link href="/machines" className={buttonLook()}>
+          {t("machines")}
+        </Link>
+      }
+    >
+      <div className="max-w-4xl">
+        <OneMachine key={seed} seed={seed} another={() => setSeed(seed + 1)} />
       </div>
-      <p className="mt-1 text-ink2">
-        A simulated machine. Nothing here touches the house's machines or its record. On a real one gloves and glasses come first, and the
-        data sheets and the manual say more.
-      </p>
-      <OneMachine key={seed} seed={seed} another={() => setSeed(seed + 1)} />
-    </main>
+    </Room>
   );
 }
 
 function OneMachine({ seed, another }: { seed: number; another: () => void }) {
+  const t = useTranslations("practice");
   const [practice, setPractice] = useState<Practice>(() => beginPractice(PATTERN, seed));
   const [sheet, setSheet] = useState<number | null>(null);
   const [asked, setAsked] = useState(false);
@@ -78,8 +85,8 @@ function OneMachine({ seed, another }: { seed: number; another: () => void }) {
       <p className="mt-3 border-ink border-l-4 pl-3 text-lg">{practice.story}</p>
       <p className="mt-2 text-sm">
         <span className="figure">{clock}</span>
-        {days > 0 && ` ${days === 1 ? "the next day" : `${days} days on`}`}; so far <span className="figure">{cost.cleans}</span> cleans,{" "}
-        <span className="figure">{cost.ml}</span> mL, <span className="figure">{cost.minutes}</span> min
+        {days > 0 && ` ${days === 1 ? t("nextDay") : t("days", { days })}`};{" "}
+        {t("soFar", { cleans: cost.cleans, ml: cost.ml, minutes: cost.minutes })}
       </p>
       {practice.over ? (
         <End practice={practice} another={another} />
@@ -94,9 +101,9 @@ function OneMachine({ seed, another }: { seed: number; another: () => void }) {
         />
       ) : (
         <>
-          {channels.length > 0 && <p className="mt-3 text-ink2 text-sm">As you read it: missing · weak · deflected</p>}
+          {channels.length > 0 && <p className="mt-3 text-ink2 text-sm">{t("read")}</p>}
           {channels.length > 0 && (
-            <ul className="mt-1 flex flex-wrap gap-3" aria-label="The last check, as you read it">
+            <ul className="mt-1 flex flex-wrap gap-3" aria-label={t("read")}>
               {PATTERN.channels.map(({ id, ink, colour }) => {
                 const read = channels.find((channel) => channel.id === id);
                 return (
@@ -116,10 +123,10 @@ function OneMachine({ seed, another }: { seed: number; another: () => void }) {
             print={() => setSheet(seed * 1000 + practice.turns.length + practice.events.length)}
           />
           <p className="mt-4">
-            <button type="button" className="press hand" disabled={!last} onClick={() => setAsked(true)}>
-              What would the ladder say?
-            </button>
-            {asked && <span className="ml-3">{adviceWords(practice)}</span>}
+            <Button disabled={!last} onClick={() => setAsked(true)}>
+              {t("ask")}
+            </Button>
+            {asked && <b className="ml-3">{adviceWords(practice) ?? t("first")}</b>}
           </p>
         </>
       )}
@@ -142,20 +149,21 @@ const viewOf = (id: string, ink: string, colour: string, read: Partial<ChannelVi
   nozzles: JUDGING.nozzles?.[id] ?? 0,
 });
 
-function adviceWords(practice: Practice): string {
+function adviceWords(practice: Practice): string | null {
   const wanted = advice(practice, SCHOOL, JUDGING);
-  return wanted ? `${actionWords(wanted)}.` : "First a check.";
+  return wanted ? `${actionWords(wanted)}.` : null;
 }
 
 /** What the last act showed at the machine. */
 function LastDone({ practice }: { practice: Practice }) {
+  const t = useTranslations("practice");
   const last = practice.events.at(-1);
   if (!last || last.kind === "check") return null;
   const said = practice.turns.at(-1)?.did ?? "";
-  const seen = last.kind === "seal-test" ? (last.leaks ? " The pad stays low: the seal leaks." : " The pad brims: the seal is good.") : "";
+  const seen = last.kind === "seal-test" ? t(last.leaks ? "leaks" : "good") : "";
   return (
     <p className="mt-3" role="status">
-      Done: {said}.{seen} {practice.machine.mixed ? "Colours look mixed at the plate." : ""}
+      {[t("done", { what: said }), seen, practice.machine.mixed ? t("mixed") : ""].filter(Boolean).join(" ")}
     </p>
   );
 }
@@ -171,6 +179,7 @@ function Choices({
   act: (action: Action) => void;
   print: () => void;
 }) {
+  const t = useTranslations("practice");
   const last = practice.events.findLast((event) => event.kind === "check");
   const outside = last?.kind === "check" ? outsideTolerance(last.channels, JUDGING.readiness, JUDGING.nozzles) : [];
   const wanted = advice(practice, SCHOOL, JUDGING);
@@ -189,46 +198,36 @@ function Choices({
     { kind: "technician" },
   ];
   const NAMES: Partial<Record<Action["kind"], string>> = {
-    look: "Look by eye: ink, clips, seats",
-    flush: "Flush the poor channels",
-    damper: "Lift the dampers of the poor",
-    "cap-service": "Cap service",
-    rest: `Rest ${JUDGING.ladder.restHours} h`,
+    look: t("names.look"),
+    flush: t("names.flush"),
+    damper: t("names.damper"),
+    "cap-service": t("names.cap"),
+    rest: t("names.rest", { hours: JUDGING.ladder.restHours }),
   };
   return (
     <div className="mt-4 grid gap-3">
       <div className="flex flex-wrap gap-2">
-        <button type="button" className="press press-main hand" onClick={print}>
-          Print a check
-        </button>
-        <button
-          type="button"
-          className="press hand"
-          disabled={channels.length === 0}
-          onClick={() => act({ kind: "release", withCare: outside.length === 0 })}
-        >
-          Begin to print
-        </button>
+        <Button look="primary" onClick={print}>
+          {t("print")}
+        </Button>
+        <Button disabled={channels.length === 0} onClick={() => act({ kind: "release", withCare: outside.length === 0 })}>
+          {t("begin")}
+        </Button>
       </div>
       <fieldset className="flex flex-wrap gap-2">
-        <legend className="text-ink2 text-sm">Clean{heads.length ? `, ${heads.join(" and ")}` : ", all heads"}</legend>
+        <legend className="mb-1 font-semibold text-sm">{heads.length ? t("cleanHeads", { heads: heads.join(", ") }) : t("clean")}</legend>
         {JUDGING.ladder.rungs.map((rung) => (
-          <button
-            key={rung.id}
-            type="button"
-            className="press hand"
-            onClick={() => act({ kind: "clean", rung, heads: heads.length ? heads : "all" })}
-          >
-            {rung.name}, {rung.ml} mL
-          </button>
+          <Button key={rung.id} onClick={() => act({ kind: "clean", rung, heads: heads.length ? heads : "all" })}>
+            {t("rung", { name: rung.name, ml: rung.ml })}
+          </Button>
         ))}
       </fieldset>
       <fieldset className="flex flex-wrap gap-2">
-        <legend className="text-ink2 text-sm">Or</legend>
+        <legend className="mb-1 font-semibold text-sm">{t("or")}</legend>
         {others.map((action) => (
-          <button key={action.kind} type="button" className="press hand" onClick={() => act(action)}>
+          <Button key={action.kind} onClick={() => act(action)}>
             {NAMES[action.kind] ?? actionWords(action)}
-          </button>
+          </Button>
         ))}
       </fieldset>
     </div>
@@ -245,6 +244,7 @@ function ReadIt({
   sheet: number;
   enter: (read: ReturnType<typeof checkBody>["channels"]) => void;
 }) {
+  const t = useTranslations("practice");
   const [draft, setDraft] = useState<CheckDraft>(NO_COUNTS);
   const [picture, setPicture] = useState<File | null>(null);
   const change = (next: Partial<CheckDraft>) => setDraft({ ...draft, ...next });
@@ -252,15 +252,15 @@ function ReadIt({
   const views = PATTERN.channels.map(({ id, ink, colour }) => viewOf(id, ink, colour ?? "#777777", {}));
   return (
     <div className="mt-3">
-      <PrintedCheck pattern={PATTERN} faults={faults} seed={sheet} ready={setPicture} />
+      <PrintedCheck pattern={PATTERN} faults={faults} seed={sheet} ready={setPicture} label={t("sheet")} />
       <PictureReader
-        name="The practice machine"
+        name={t("machine")}
         pattern={PATTERN}
         given={picture}
         take={({ counts, corrected }) => change({ counts: { ...draft.counts, ...counts }, corrected })}
       />
       <CountsForm
-        name="the check"
+        name={t("check")}
         channels={views}
         pattern={PATTERN}
         draft={draft}
@@ -273,27 +273,31 @@ function ReadIt({
 }
 
 function End({ practice, another }: { practice: Practice; another: () => void }) {
+  const t = useTranslations("practice.end");
   const { cleans, ml, minutes, astray } = verdictOfPractice(practice, JUDGING, HEADS);
   const faults = printed(practice.machine);
   const missing = Object.values(faults).reduce((sum, each) => sum + each.missing.length, 0);
   const well = practice.over === "printing" && missing <= JUDGING.readiness.toleranceAHead;
   return (
-    <section aria-label="How it went" className="mt-4 border-ink border-y-2 py-3">
-      <h2>{practice.over === "technician" ? "A technician took over" : well ? "It prints" : "It prints, with bands in the work"}</h2>
+    <section aria-label={t("title")} className="mt-4 border-ink border-y-2 py-3">
+      <h2>{t(practice.over === "technician" ? "technician" : well ? "prints" : "bands")}</h2>
       <p className="mt-1">
-        {cleans} cleans, {ml} mL of ink, {minutes < 600 ? `${minutes} min` : `${Math.round(minutes / 60)} h`}; {missing} nozzles still
-        missing. {astray.length === 0 ? "No wrong turn." : `${astray.length} wrong ${astray.length === 1 ? "turn" : "turns"}:`}
+        {t("cost", {
+          cleans,
+          ml,
+          time: minutes < 600 ? t("minutes", { minutes }) : t("hours", { hours: Math.round(minutes / 60) }),
+          missing,
+        })}{" "}
+        {t("astray", { count: astray.length })}
       </p>
       <ul className="mt-1 list-disc pl-6">
         {astray.map(({ did, advised }, index) => (
-          <li key={`${index}${did}`}>
-            {did}; <span className="text-ink2">better: {advised}.</span>
-          </li>
+          <li key={`${index}${did}`}>{t("better", { did, advised })}</li>
         ))}
       </ul>
-      <button type="button" className="press press-main hand mt-3" onClick={another}>
-        Another machine
-      </button>
+      <Button look="primary" className="mt-3" onClick={another}>
+        {t("again")}
+      </Button>
     </section>
   );
 }

@@ -13,12 +13,14 @@ export function PrintedCheck({
   faults,
   seed,
   ready,
+  label,
 }: {
   pattern: NozzlePattern;
   faults: Readonly<Record<string, Which>>;
   seed: number;
   /** Its picture, to be read like any other. */
   ready: (picture: File) => void;
+  label: string;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
@@ -39,12 +41,5 @@ export function PrintedCheck({
     context.putImageData(image, 0, 0);
     canvas.current.toBlob((blob) => blob && ready(new File([blob], "check.png", { type: "image/png" })), "image/png");
   }, [pattern, faults, seed, ready]);
-  return (
-    <canvas
-      ref={canvas}
-      className="w-full border border-line"
-      role="img"
-      aria-label="The printed check: six blocks of dashes, one a channel"
-    />
-  );
+  return <canvas ref={canvas} className="w-full border border-line" role="img" aria-label={label} />;
 }

@@ -1,40 +1,37 @@
 import type { Box, SheetLine } from "../../core/paper/sheet.ts";
 import { useWords } from "../../core/runs/outlook.ts";
 import { statementWords } from "../../core/safety/statements.ts";
+import { printsWords as t } from "../../words/prints.ts";
 import type { SheetView, SheetWork } from "../../work/paper/paper.ts";
-import { RowHead } from "../table.tsx";
-import { PrintNow } from "./print-now.tsx";
+import { PrintPage, Square } from "../print/print-page.tsx";
 
 /** A sheet as it lies on the clipboard: A4, black on white, boxes and lines to write on, whatever light the screen has. */
 export function PrintedSheet({ view, code }: { view: SheetView; code: string }) {
   const { number, work, what, person, dayWords, site, deference } = view;
   return (
-    <main className="mx-auto min-h-dvh max-w-[190mm] bg-white px-4 py-4 text-[11pt] text-black leading-snug print:max-w-none print:p-0">
-      <style>{"@page { size: A4; margin: 12mm 12mm 14mm } @media print { html, body { background: #fff } }"}</style>
-      <p className="mb-3 flex items-center gap-4 border-neutral-400 border-b pb-3 print:hidden">
-        <PrintNow />
-        <a href={`/paper/${view.id}`} className="!text-black">
-          Type it in
-        </a>
-        <a href="/paper" className="!text-black">
-          All sheets
-        </a>
-      </p>
+    <PrintPage
+      tools={
+        <>
+          <a href={`/paper/${view.id}`}>{t("sheet.typeIn")}</a>
+          <a href="/paper">{t("sheet.all")}</a>
+        </>
+      }
+    >
       <header className="flex items-start gap-4">
         <div className="grow">
-          <p>
-            {site} · sheet <strong>{number}</strong>
-          </p>
-          <h1 className="!text-[17pt]">{what === "shift" ? `${person?.name}, ${dayWords}` : work[0]?.name}</h1>
+          <p className="font-semibold">{t("sheet.number", { shop: site, number })}</p>
+          <h1 className="!text-[17pt]">
+            {what === "shift" ? t("sheet.shiftOf", { person: person?.name ?? "", day: dayWords }) : work[0]?.name}
+          </h1>
           <p className="mt-2 flex flex-wrap gap-x-4 gap-y-2">
-            {what === "routine" && <Blank label="Who" width="42mm" filled={person?.name} />}
-            {what === "routine" && <Blank label="Day" width="26mm" />}
-            {what === "shift" && <Blank label="Day, if another" width="34mm" />}
-            <Blank label="Begun" width="16mm" />
-            <Blank label="Ended" width="16mm" />
+            {what === "routine" && <Blank label={t("sheet.who")} width="42mm" filled={person?.name} />}
+            {what === "routine" && <Blank label={t("sheet.day")} width="26mm" />}
+            {what === "shift" && <Blank label={t("sheet.otherDay")} width="34mm" />}
+            <Blank label={t("sheet.begun")} width="16mm" />
+            <Blank label={t("sheet.ended")} width="16mm" />
           </p>
         </div>
-        <img src={code} alt={`Code that opens sheet ${number} to type it in`} width={84} height={84} />
+        <img src={code} alt={t("sheet.code", { number })} width={84} height={84} />
       </header>
       {what === "routine"
         ? work.map((each) => <WholeRoutine key={each.name} work={each} deference={deference} />)
@@ -45,16 +42,16 @@ export function PrintedSheet({ view, code }: { view: SheetView; code: string }) 
         </p>
       )}
       <section className="mt-4 break-inside-avoid">
-        <p className="font-semibold">What else was seen</p>
+        <p className="font-semibold">{t("sheet.seen")}</p>
         {[1, 2, 3].map((line) => (
           <div key={line} className="h-[9mm] border-neutral-500 border-b" />
         ))}
         <p className="mt-4 flex gap-6">
-          <Blank label="Initials" width="30mm" />
-          <Blank label="Typed in by" width="45mm" />
+          <Blank label={t("sheet.initials")} width="30mm" />
+          <Blank label={t("sheet.typedBy")} width="45mm" />
         </p>
       </section>
-    </main>
+    </PrintPage>
   );
 }
 
@@ -78,30 +75,30 @@ function WholeRoutine({ work, deference }: { work: SheetWork; deference: string 
         {hazards.map(({ name, caution, statements }) => (
           <p key={name}>
             <strong>{name}.</strong> {caution}
-            {statements && ` Usually: ${statementWords(statements)}.`}
+            {statements && ` ${t("sheet.usually", { words: statementWords(statements) })}`}
           </p>
         ))}
         <p>
           {deference}
-          {sheets.length > 0 && ` Data sheets: ${sheets.map(({ name, url }) => `${name}, ${url}`).join("; ")}.`}
+          {sheets.length > 0 && ` ${t("sheet.dataSheets", { list: sheets.map(({ name, url }) => `${name}, ${url}`).join("; ") })}`}
         </p>
         {gear.length > 0 && (
           <p>
-            <Square /> On and at hand, cautions read: {gear.join(", ")}.
+            <Square /> {t("sheet.gear", { list: gear.join(", ") })}
           </p>
         )}
         {(tools.length > 0 || uses.length > 0) && (
           <p>
-            <strong>Needs:</strong> {[...tools, ...uses.map(useWords)].join(", ")}.
+            <strong>{t("sheet.need")}</strong> {[...tools, ...uses.map(useWords)].join(", ")}.
           </p>
         )}
         <p>
           {machineState && (
             <>
-              <strong>The machine:</strong> {machineState}.{" "}
+              <strong>{t("sheet.machine")}</strong> {machineState}.{" "}
             </>
           )}
-          {minutes && `About ${minutes.hands} min at it and ${minutes.wait} min of waiting.`}
+          {minutes && t("sheet.minutes", { hands: minutes.hands, wait: minutes.wait })}
         </p>
       </section>
       <ol className="mt-2">
@@ -117,29 +114,25 @@ function Line({ line, channels }: { line: SheetLine; channels: SheetWork["channe
   const { number, text, on, detail, only, box, timed, window, opens, uses } = line;
   return (
     <li className={`break-inside-avoid ${window ? "border-black border-l-[3px] pl-2" : "pl-[calc(0.5rem+3px)]"}`}>
-      {window?.begins && (
-        <p className="pt-2 font-semibold">
-          {window.text}: all of it within {window.withinMinutes} minutes, down to where this bar ends.
-        </p>
-      )}
+      {window?.begins && <p className="pt-2 font-semibold">{t("sheet.window", { text: window.text, minutes: window.withinMinutes })}</p>}
       <div className="grid grid-cols-[7mm_1fr_auto] gap-x-2 border-neutral-400 border-b py-1.5">
         <span className="figure pt-0.5 text-right">{number}</span>
         <div>
-          {only && <p className="text-[9pt] italic">Only if {only}</p>}
+          {only && <p className="text-[9pt] italic">{t("sheet.only", { words: only })}</p>}
           <p className="font-semibold">
             {text} {on && <span className="font-normal">({on})</span>}
           </p>
           {detail && <p className="text-[9.5pt]">{detail}</p>}
-          {uses.length > 0 && <p className="text-[9pt]">Uses {uses.join(", ")}.</p>}
+          {uses.length > 0 && <p className="text-[9pt]">{t("sheet.uses", { list: uses.join(", ") })}</p>}
           {opens && (
             <p className="text-[9pt]">
-              Left open by this: {opens.words}.{opens.closedBy && ` Line ${opens.closedBy} closes it.`}
+              {t("sheet.opens", { words: opens.words })} {opens.closedBy && t("sheet.closedBy", { line: opens.closedBy })}
             </p>
           )}
           <Answer box={box} channels={channels} />
         </div>
         <div className="flex items-start gap-2">
-          {timed && <Blank label="at" width="14mm" />}
+          {timed && <Blank label={t("sheet.at")} width="14mm" />}
           {!hasOwnBoxes(box) && <Square large />}
         </div>
       </div>
@@ -148,12 +141,6 @@ function Line({ line, channels }: { line: SheetLine; channels: SheetWork["channe
 }
 
 const hasOwnBoxes = (box: Box) => box.kind === "choice" || box.kind === "number" || box.kind === "check" || box.kind === "name";
-
-function Square({ large = false }: { large?: boolean }) {
-  return (
-    <span aria-hidden="true" className={`inline-block border-[1.5px] border-black align-[-0.1em] ${large ? "size-[6mm]" : "size-[4mm]"}`} />
-  );
-}
 
 /** `whole`: the sheet has every step, so an answer can lead to another line of it. */
 function Answer({ box, channels, whole = true }: { box: Box; channels: SheetWork["channels"]; whole?: boolean }) {
@@ -164,7 +151,7 @@ function Answer({ box, channels, whole = true }: { box: Box; channels: SheetWork
           {box.options.map(({ id, text, goes }) => (
             <span key={id}>
               <Square /> {text}
-              {whole && goes && <span className="text-[9pt]"> (go to {goes})</span>}
+              {whole && goes && <span className="text-[9pt]"> {t("sheet.goTo", { line: goes })}</span>}
             </span>
           ))}
         </p>
@@ -172,21 +159,22 @@ function Answer({ box, channels, whole = true }: { box: Box; channels: SheetWork
     case "number":
       return (
         <p className="pt-1">
-          <Blank label={`${box.what} (${box.min} to ${box.max})`} width="24mm" /> {box.unit}
+          <Blank label={t("sheet.range", { what: box.what, min: box.min, max: box.max })} width="24mm" /> {box.unit}
         </p>
       );
     case "wait":
-      return <p className="text-[9.5pt]">Wait {box.minutes} min; the machine is busy, you are free.</p>;
+      return <p className="text-[9.5pt]">{t("sheet.wait", { minutes: box.minutes })}</p>;
     case "hold":
       return (
         <p className="flex items-end gap-2 pt-1 text-[9.5pt]">
-          Until: {box.until}; then {box.thenSeconds} s more. <Blank label="It took" width="18mm" /> s in all
+          {t("sheet.until", { until: box.until, seconds: box.thenSeconds })} <Blank label={t("sheet.took")} width="18mm" />{" "}
+          {t("sheet.seconds")}
         </p>
       );
     case "name":
       return (
         <p className="pt-1">
-          <Blank label={box.by === "second" ? "Second look by" : "Supervisor"} width="50mm" />
+          <Blank label={t(box.by === "second" ? "sheet.second" : "sheet.supervisor")} width="50mm" />
         </p>
       );
     case "check":
@@ -202,26 +190,30 @@ function Channels({ channels }: { channels: SheetWork["channels"] }) {
     <table className="mt-1 w-full break-inside-avoid text-[9.5pt]">
       <thead>
         <tr className="border-black border-b text-left">
-          <th className="py-0.5 font-normal">Channel</th>
-          {["missing", "weak", "deflected"].map((each) => (
-            <th key={each} className="w-[19mm] font-normal">
-              {each}
+          <th scope="col" className="py-0.5 font-normal">
+            {t("sheet.channel")}
+          </th>
+          {(["missing", "weak", "deflected"] as const).map((each) => (
+            <th key={each} scope="col" className="w-[19mm] font-normal">
+              {t(`sheet.${each}`)}
             </th>
           ))}
-          <th className="font-normal">side by side · all out · not read</th>
+          <th scope="col" className="font-normal">
+            {t("sheet.marks")}
+          </th>
         </tr>
       </thead>
       <tbody>
         {channels.map(({ id, ink }) => (
           <tr key={id} className="h-[7mm] border-neutral-400 border-b">
-            <RowHead className="font-normal">
+            <th scope="row" className="text-left font-normal">
               <span className="figure">{id}</span> {ink.replaceAll("-", " ")}
-            </RowHead>
+            </th>
             {[1, 2, 3].map((each) => (
               <td key={each} className="border-neutral-400 border-l" />
             ))}
             <td className="border-neutral-400 border-l pl-2">
-              <Square /> side <Square /> gone <Square /> not read
+              <Square /> {t("sheet.neighbours")} <Square /> {t("sheet.gone")} <Square /> {t("sheet.unread")}
             </td>
           </tr>
         ))}
@@ -242,22 +234,24 @@ function ShiftWork({ work, number }: { work: SheetWork; number: number }) {
           {minutes && (
             <span className="font-normal text-[9pt]">
               {" "}
-              {minutes.hands} min{minutes.wait ? ` + ${minutes.wait} waiting` : ""}
+              {minutes.wait
+                ? t("sheet.handsWait", { hands: minutes.hands, wait: minutes.wait })
+                : t("sheet.hands", { hands: minutes.hands })}
             </span>
           )}
         </strong>
         <span>
-          <Square /> done
+          <Square /> {t("sheet.done")}
         </span>
-        <Blank label="at" width="16mm" />
+        <Blank label={t("sheet.at")} width="16mm" />
         <span>
-          <Square /> skipped
+          <Square /> {t("sheet.skipped")}
         </span>
-        <Blank label="why" width="26mm" />
+        <Blank label={t("sheet.why")} width="26mm" />
       </p>
       {lines.map((line) => (
         <div key={line.at} className="mt-1.5 pl-9 text-[10pt]">
-          {line.only && <span className="text-[9pt] italic">Only if so above. </span>}
+          {line.only && <span className="text-[9pt] italic">{t("sheet.onlyAbove")} </span>}
           {line.box.kind !== "number" && (
             <span>
               {line.text} {line.on && `(${line.on})`}

@@ -1,15 +1,22 @@
 "use client";
 import Link from "next/link";
 import { useEffect, useState } from "react";
+import { useTranslations } from "use-intl";
 import { uuidv7 } from "uuidv7";
 import type { SheetView, SheetWork } from "../../work/paper/paper.ts";
-import { Field, Options } from "../field.tsx";
+import { Button, buttonLook } from "../kit/button.tsx";
+import { DateInput, TimeInput } from "../kit/date-input.tsx";
+import { Checkbox, Field, TextArea, TextInput } from "../kit/field.tsx";
+import { Room } from "../kit/room.tsx";
+import { Select } from "../kit/select.tsx";
+import { Segmented } from "../kit/tabs.tsx";
 import { ask, Said } from "../send.ts";
 import { freshWork, leftOpen, type SheetDraft, typedSheet, type WorkDraft } from "./typed-draft.ts";
 import { TypedLineRow } from "./typed-line.tsx";
 
 /** One form for one sheet, in the order of the sheet: what was written is typed in with the times as they were. */
 export function TypeIn({ view }: { view: SheetView }) {
+  const t = useTranslations("paper.form");
   const name = `sheet/${view.id}`;
   const fresh = (): SheetDraft => ({ id: uuidv7(), person: view.person?.id ?? view.me.id, day: view.day, work: {}, note: "" });
   const [draft, setDraft] = useState<SheetDraft>(fresh);
@@ -56,12 +63,9 @@ export function TypeIn({ view }: { view: SheetView }) {
   };
   if (kept)
     return (
-      <main className="mx-auto max-w-3xl px-4 py-4">
-        <h1>Sheet {view.number} is in the logbook</h1>
-        <p role="status" className="mt-2 text-lg">
-          {kept.entries === 0
-            ? "All of it was there already; nothing was added."
-            : `${kept.entries} entries, ${whose}'s, with the times of the sheet; marked as typed in by ${view.me.name}.`}
+      <Room title={t("inLogbook", { number: view.number })}>
+        <p role="status" className="text-lg">
+          {kept.entries === 0 ? t("already") : t("entries", { count: kept.entries, person: whose, by: view.me.name })}
         </p>
         {[...new Set(kept.messages)].map((message) => (
           <p key={message} className="mt-2 border-care border-l-4 pl-3">
@@ -69,85 +73,74 @@ export function TypeIn({ view }: { view: SheetView }) {
           </p>
         ))}
         <p className="mt-4 flex gap-3">
-          <Link href={`/logbook?person=${draft.person}&from=${draft.day}&to=${draft.day}`} className="press">
-            See the entries
+          <Link href={`/logbook?person=${draft.person}&from=${draft.day}&to=${draft.day}`} className={buttonLook()}>
+            {t("see")}
           </Link>
-          <Link href="/paper" className="press">
-            All sheets
+          <Link href="/paper" className={buttonLook()}>
+            {t("all")}
           </Link>
         </p>
-      </main>
+      </Room>
     );
+  const what = view.what === "shift" ? t("shiftOf", { person: view.person?.name ?? "", day: view.dayWords }) : (view.work[0]?.name ?? "");
   return (
-    <main className="mx-auto max-w-5xl px-4 py-3">
-      <p>
-        <Link href="/paper">On paper</Link>
-      </p>
-      <div className="mt-1 flex flex-wrap items-baseline gap-x-4">
-        <h1>
-          Sheet {view.number}: {view.what === "shift" ? `${view.person?.name}, ${view.dayWords}` : view.work[0]?.name}
-        </h1>
-        <span className="text-ink2 text-sm">made {view.made}</span>
-        <a href={`/sheets/${view.id}`} className="text-sm">
-          as printed
-        </a>
-      </div>
-      {view.typedIn && (
-        <p className="mt-2 border-care border-l-4 pl-3">
-          Typed in already: {view.typedIn.at} by {view.typedIn.by}. Typing it in again adds to the logbook once more.
-        </p>
-      )}
-      <div className="mt-3 flex flex-wrap items-end gap-3">
-        <Field label="Who did it">
-          <select value={draft.person} onChange={(event) => change({ person: event.target.value })} className="field">
-            <Options of={view.people} />
-          </select>
+    <Room
+      title={t("title", { number: view.number, what })}
+      more={t("madeAt", { at: view.made })}
+      actions={
+        <>
+          <Link href="/paper" className={buttonLook()}>
+            {t("all")}
+          </Link>
+          <a href={`/sheets/${view.id}`} className={buttonLook()}>
+            {t("asPrinted")}
+          </a>
+        </>
+      }
+    >
+      <div className="max-w-5xl">
+        {view.typedIn && <p className="mb-3 border-care border-l-4 pl-3">{t("again", { at: view.typedIn.at, by: view.typedIn.by })}</p>}
+        <div className="flex flex-wrap items-end gap-3">
+          <Field label={t("who")} className="w-56">
+            <Select
+              value={draft.person}
+              onChange={(person) => change({ person })}
+              options={view.people.map(({ id, name: said }) => ({ value: id, name: said }))}
+            />
+          </Field>
+          <Field label={t("on")} hint={t("midnight")} className="w-64">
+            <DateInput value={draft.day} onChange={(day) => change({ day })} />
+          </Field>
+        </div>
+        {!mine && !view.me.mayForOthers && (
+          <p role="alert" className="mt-2 font-semibold text-hold">
+            {t("notYours", { person: whose })}
+          </p>
+        )}
+        {view.work.map((work, index) => (
+          <TypedWorkForm
+            key={`${index}-${work.name}`}
+            work={work}
+            number={index + 1}
+            whole={view.what === "routine"}
+            people={view.people}
+            draft={draft.work[index] ?? freshWork(view.what === "routine")}
+            change={(next) => change({ work: { ...draft.work, [index]: next } })}
+          />
+        ))}
+        <Field label={t("note")} className="mt-4">
+          <TextArea value={draft.note} maxLength={2000} rows={2} onChange={(event) => change({ note: event.target.value })} />
         </Field>
-        <Field label="On">
-          <input type="date" value={draft.day} onChange={(event) => change({ day: event.target.value })} className="field" />
-        </Field>
-        <span className="pb-2 text-ink2 text-sm">After midnight still counts to the evening's day.</span>
+        <div className="sticky bottom-0 mt-3 flex flex-wrap items-center gap-3 border-line border-t bg-sheet py-3">
+          <Button look="primary" busy={busy} disabled={!draft.day || (!mine && !view.me.mayForOthers)} onClick={() => void send()}>
+            {t("enter", { number: view.number })}
+          </Button>
+          <span role="alert" className="max-w-2xl font-semibold text-hold">
+            {fault}
+          </span>
+        </div>
       </div>
-      {!mine && !view.me.mayForOthers && (
-        <p role="alert" className="mt-2 text-hold">
-          This would be {whose}'s work: they type it in themselves, or a supervisor does.
-        </p>
-      )}
-      {view.work.map((work, index) => (
-        <TypedWorkForm
-          key={`${index}-${work.name}`}
-          work={work}
-          number={index + 1}
-          whole={view.what === "routine"}
-          people={view.people}
-          draft={draft.work[index] ?? freshWork(view.what === "routine")}
-          change={(next) => change({ work: { ...draft.work, [index]: next } })}
-        />
-      ))}
-      <label className="mt-4 grid">
-        What else was seen
-        <textarea
-          value={draft.note}
-          maxLength={2000}
-          rows={2}
-          onChange={(event) => change({ note: event.target.value })}
-          className="field"
-        />
-      </label>
-      <div className="sticky bottom-0 mt-3 flex flex-wrap items-center gap-3 border-rule border-t bg-sheet py-3">
-        <button
-          type="button"
-          className="press press-main hand"
-          disabled={busy || !draft.day || (!mine && !view.me.mayForOthers)}
-          onClick={() => void send()}
-        >
-          Enter sheet {view.number}
-        </button>
-        <span role="alert" className="max-w-2xl text-hold">
-          {fault}
-        </span>
-      </div>
-    </main>
+    </Room>
   );
 }
 
@@ -167,75 +160,62 @@ function TypedWorkForm({
   change: (next: WorkDraft) => void;
 }) {
   const set = (next: Partial<WorkDraft>) => change({ ...draft, ...next });
-  const outcomes: [WorkDraft["outcome"], string][] = whole
-    ? [
-        ["done", "Done to its end"],
-        ["not-finished", "Not finished"],
-      ]
-    : [
-        ["", "Nothing written"],
-        ["done", "Done"],
-        ["skipped", "Skipped"],
-      ];
+  const t = useTranslations("paper.form");
+  const outcomes = whole
+    ? ([
+        { value: "done", name: t("outcomes.doneWhole") },
+        { value: "not-finished", name: t("outcomes.notFinished") },
+      ] as const)
+    : ([
+        { value: "", name: t("outcomes.nothing") },
+        { value: "done", name: t("outcomes.done") },
+        { value: "skipped", name: t("outcomes.skipped") },
+      ] as const);
   const open = whole ? leftOpen(work.plan, draft) : [];
   const asksWhy = draft.outcome === "skipped" || draft.outcome === "not-finished";
+  const tickAll = () =>
+    set({
+      lines: {
+        ...draft.lines,
+        ...Object.fromEntries(
+          work.lines
+            .filter(({ box, only }) => !only && ["tick", "wait", "hold"].includes(box.kind))
+            .map(({ at }) => [at, { ...draft.lines[at], on: true }]),
+        ),
+      },
+    });
   return (
-    <section aria-label={work.name} className="mt-4 border-rule border-t pt-2">
+    <section aria-label={work.name} className="mt-4 border-ink border-t-[1.5px] pt-2">
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
-        <h2 className="min-w-60 grow">
+        <h2 className="!text-base min-w-60 grow font-bold">
           {!whole && <span className="figure mr-2">{number}</span>}
           {work.name}
         </h2>
-        <fieldset className="flex gap-1">
-          <legend className="sr-only">{work.name}: what became of it</legend>
-          {outcomes.map(([id, words]) => (
-            <button
-              key={id}
-              type="button"
-              aria-pressed={draft.outcome === id}
-              className={`press ${draft.outcome === id ? "!border-accent !bg-well" : ""}`}
-              onClick={() => set({ outcome: id })}
-            >
-              <span aria-hidden="true">{draft.outcome === id ? "■" : "□"}</span> {words}
-            </button>
-          ))}
-        </fieldset>
+        <Segmented<WorkDraft["outcome"]>
+          label={t("outcome", { work: work.name })}
+          value={draft.outcome}
+          onChange={(outcome) => set({ outcome })}
+          options={outcomes}
+        />
         <span className="flex gap-2">
-          {whole && <Time label="Begun" name={work.name} value={draft.from} change={(from) => set({ from })} />}
-          {draft.outcome !== "" && <Time label={whole ? "Ended" : "At"} name={work.name} value={draft.to} change={(to) => set({ to })} />}
+          {whole && <Time label={t("begun")} name={work.name} value={draft.from} change={(from) => set({ from })} />}
+          {draft.outcome !== "" && (
+            <Time label={t(whole ? "ended" : "at")} name={work.name} value={draft.to} change={(to) => set({ to })} />
+          )}
         </span>
       </div>
       {asksWhy && (
-        <label className="mt-2 grid max-w-xl text-sm">
-          Why
-          <input value={draft.reason} maxLength={500} onChange={(event) => set({ reason: event.target.value })} className="field" />
-        </label>
+        <Field label={t("why")} className="mt-2 max-w-xl">
+          <TextInput value={draft.reason} maxLength={500} onChange={(event) => set({ reason: event.target.value })} />
+        </Field>
       )}
       {whole && (
         <p className="mt-2 flex flex-wrap items-center gap-4">
-          <label className="flex items-center gap-2">
-            <input type="checkbox" className="size-5" checked={draft.gear} onChange={(event) => set({ gear: event.target.checked })} />
-            Gear on, cautions read
-          </label>
-          <button
-            type="button"
-            className="press"
-            onClick={() =>
-              set({
-                lines: {
-                  ...draft.lines,
-                  ...Object.fromEntries(
-                    work.lines
-                      .filter(({ box, only }) => !only && ["tick", "wait", "hold"].includes(box.kind))
-                      .map(({ at }) => [at, { ...draft.lines[at], on: true }]),
-                  ),
-                },
-              })
-            }
-          >
-            All boxes are ticked
-          </button>
-          <span className="text-ink2 text-sm">A step without a time of its own has that of the step before it.</span>
+          <Checkbox label={t("gear")} checked={draft.gear} onChange={(event) => set({ gear: event.target.checked })} />
+          <Button size="small" onClick={tickAll}>
+            {t("allTicked")}
+          </Button>
+          <span className="text-ink2 text-sm">{t("noTime")}</span>
         </p>
       )}
       {(whole || draft.outcome === "done") && (
@@ -255,32 +235,28 @@ function TypedWorkForm({
         </ol>
       )}
       {open.map(({ id, words }) => (
-        <label key={id} className="mt-2 flex items-center gap-2 border-care border-l-4 pl-3">
-          <input
-            type="checkbox"
-            className="size-5"
-            checked={draft.settled.includes(id)}
-            onChange={(event) =>
-              set({ settled: event.target.checked ? [...draft.settled, id] : draft.settled.filter((each) => each !== id) })
-            }
-          />
-          By the sheet this is still open: {words}. I have looked, it is put right.
-        </label>
+        <Checkbox
+          key={id}
+          label={t("open", { words })}
+          checked={draft.settled.includes(id)}
+          onChange={(event) =>
+            set({ settled: event.target.checked ? [...draft.settled, id] : draft.settled.filter((each) => each !== id) })
+          }
+          className="mt-2 border-care border-l-4 pl-3"
+        />
       ))}
     </section>
   );
 }
 
 function Time({ label, name, value, change }: { label: string; name: string; value: string; change: (value: string) => void }) {
+  const t = useTranslations("paper.form");
   return (
-    <Field label={label}>
-      <input
-        type="time"
-        aria-label={`${name}: ${label.toLowerCase()}`}
-        value={value}
-        onChange={(event) => change(event.target.value)}
-        className="field"
-      />
-    </Field>
+    <span className="grid w-20 gap-1">
+      <span className="font-semibold text-[13px]" aria-hidden="true">
+        {label}
+      </span>
+      <TimeInput label={t("timeOf", { work: name, label })} value={value} onChange={change} />
+    </span>
   );
 }

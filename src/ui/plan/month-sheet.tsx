@@ -1,6 +1,6 @@
+import { printsWords as t } from "../../words/prints.ts";
 import type { MonthView } from "../../work/rounds/week.ts";
-import { PrintNow } from "../paper/print-now.tsx";
-import { RowHead } from "../table.tsx";
+import { PrintPage } from "../print/print-page.tsx";
 
 type Row = { id: string; name: string; days: { minutes: number; names: string[]; there?: boolean }[] };
 
@@ -14,7 +14,9 @@ export function MonthSheet({ view }: { view: MonthView }) {
         <table className="mt-1 w-full text-[8pt]">
           <thead>
             <tr>
-              <th className="text-left">&nbsp;</th>
+              <th scope="col" className="text-left">
+                <span className="sr-only">{t("month.name")}</span>
+              </th>
               {view.days.map(({ day, number, words, works }) => (
                 <th key={day} title={words} className={`w-[2.6%] border border-neutral-400 px-0.5 ${works ? "" : "bg-neutral-200"}`}>
                   <span className="block font-normal">{words.slice(0, 2)}</span>
@@ -26,7 +28,9 @@ export function MonthSheet({ view }: { view: MonthView }) {
           <tbody>
             {rows.map((row) => (
               <tr key={row.id}>
-                <RowHead className="whitespace-nowrap pr-2 font-semibold">{row.name}</RowHead>
+                <th scope="row" className="whitespace-nowrap pr-2 text-left font-semibold">
+                  {row.name}
+                </th>
                 {row.days.map(({ minutes, names, there }, index) => (
                   <td
                     key={view.days[index]?.day}
@@ -44,21 +48,10 @@ export function MonthSheet({ view }: { view: MonthView }) {
     </section>
   );
   return (
-    <main className="mx-auto min-h-dvh max-w-[277mm] bg-white px-4 py-4 text-black print:max-w-none print:p-0">
-      <style>{"@page { size: A4 landscape; margin: 10mm } @media print { html, body { background: #fff } }"}</style>
-      <p className="mb-3 flex items-center gap-4 border-neutral-400 border-b pb-3 print:hidden">
-        <PrintNow />
-        <a href="/plan/week" className="!text-black">
-          The week ahead
-        </a>
-      </p>
+    <PrintPage lying tools={<a href="/plan/week">{t("month.week")}</a>}>
       <h1 className="!text-[15pt]">{view.month}</h1>
-      {table(
-        "By machine",
-        view.machines,
-        "Hands-on minutes of weekly, monthly, counted and one-time work; openings, middays and closings come each print day besides.",
-      )}
-      {table("By person", view.people, "Hands-on minutes given so far; grey: not there.")}
-    </main>
+      {table(t("month.machines"), view.machines, t("month.machinesNote"))}
+      {table(t("month.people"), view.people, t("month.peopleNote"))}
+    </PrintPage>
   );
 }

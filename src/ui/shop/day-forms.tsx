@@ -8,7 +8,7 @@ import { DateInput, TimeInput } from "../kit/date-input.tsx";
 import { Field, TextInput } from "../kit/field.tsx";
 import { Select } from "../kit/select.tsx";
 import { WeekdayPicker } from "../weekday-picker.tsx";
-import type { CalendarView } from "./days.tsx";
+import type { CalendarView } from "./calendar-view.ts";
 
 /** What of the calendar is edited; `at` is its place in its list, or null for a new one. */
 export type DayPart = { kind: "shop" | "beats" } | { kind: "shift" | "closure" | "extra" | "area"; at: number | null };

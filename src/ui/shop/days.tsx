@@ -5,16 +5,14 @@ import { type ReactNode, useState } from "react";
 import { useTranslations } from "use-intl";
 import { readDay, spokenDay } from "../../core/calendar/day.ts";
 import { DAY_STARTS_AT_HOUR } from "../../core/calendar/site-time.ts";
-import type { Area, Calendar } from "../../core/fleet/schema.ts";
 import { BEATS } from "../../core/fleet/vocabulary.ts";
 import { Button } from "../kit/button.tsx";
 import { Panel } from "../kit/panel.tsx";
 import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
+import type { CalendarView } from "./calendar-view.ts";
 import { type DayPart, DayPartForm } from "./day-forms.tsx";
 import { ShopRoom } from "./shop-room.tsx";
-
-export type CalendarView = Calendar & { name: string; areas: Area[]; dayStartsAtHour?: number };
 
 const hour = (at: number) => `${String(at).padStart(2, "0")}:00`;
 const dayWords = (day: string) => {

@@ -122,7 +122,7 @@ export function CountPage({ view }: { view: CountView }) {
         </div>
         {scanning && (
           <Suspense fallback={<Skeleton />}>
-            <Camera open={open} instead={t("notKnown")} />
+            <Camera open={open} instead={t("noCamera")} />
           </Suspense>
         )}
         {shown.length === 0 && <Empty title={t("empty")} />}

@@ -14,6 +14,7 @@ import { Dialog } from "../kit/panel.tsx";
 import { Select } from "../kit/select.tsx";
 import { Mark } from "../kit/state-mark.tsx";
 import { Stepper } from "../kit/stepper.tsx";
+import { Table } from "../kit/table.tsx";
 import { Reasons, Why } from "../kit/why.tsx";
 import { useLive } from "../use-live.ts";
 import { InkMark } from "./ink-mark.tsx";
@@ -141,62 +142,14 @@ export function ShelfPage({ view, maySetUp, mayOrder }: { view: ShelfView; maySe
           </Empty>
         )
       ) : (
-        <div className="overflow-x-auto">
-          <table className="w-full min-w-[60rem] text-sm">
-            <thead className="sticky top-0 z-10 bg-sheet text-ink3 text-xs">
-              <tr className="border-ink border-b-[1.5px] text-left [&>th]:px-2 [&>th]:py-1 [&>th]:font-semibold">
-                <th scope="col" className="w-8">
-                  <span className="sr-only">{t("groupOrder")}</span>
-                </th>
-                <th scope="col">{t("item")}</th>
-                <th scope="col" className="text-right">
-                  {t("stock")}
-                </th>
-                <th scope="col" className="w-[34%]">
-                  <ReachAxis view={view} />
-                </th>
-                <th scope="col" className="text-right">
-                  {t("daysLeft")}
-                </th>
-                <th scope="col">{t("orderBy")}</th>
-                <th scope="col">{t("packs")}</th>
-                <th scope="col" className="text-right">
-                  {t("price")}
-                </th>
-                <th scope="col" className="w-8">
-                  <span className="sr-only">{t("states.low")}</span>
-                </th>
-              </tr>
-            </thead>
-            {STATES.map((state) => {
-              const rows = view.rows.filter((row) => row.state === state);
-              return rows.length === 0 ? null : (
-                <tbody key={state}>
-                  <tr className="border-ink border-b">
-                    <th scope="rowgroup" colSpan={9} className="px-1 pt-3 pb-1 text-left">
-                      <span className="flex items-center gap-2 text-base">
-                        <Mark word={MARKS[state]} size={15} />
-                        {t(`states.${state}`)}
-                        <Badge bad={state === "order"}>{view.find || view.group ? rows.length : view.counts[state]}</Badge>
-                      </span>
-                    </th>
-                  </tr>
-                  {rows.map((row) => (
-                    <Row
-                      key={row.id}
-                      row={row}
-                      closures={view.closures}
-                      taken={takes(row)}
-                      packs={packs[row.id] ?? row.packs}
-                      take={mayOrder && row.supplier !== null && row.packs > 0 ? (on) => setLeft({ ...left, [row.id]: !on }) : undefined}
-                      setPacks={(count) => setPacks({ ...packs, [row.id]: count })}
-                    />
-                  ))}
-                </tbody>
-              );
-            })}
-          </table>
-        </div>
+        <Shelf
+          view={view}
+          takes={takes}
+          packsOf={(row) => packs[row.id] ?? row.packs}
+          take={(row) => mayOrder && row.supplier !== null && row.packs > 0}
+          setTaken={(id, on) => setLeft({ ...left, [id]: !on })}
+          setPacks={(id, count) => setPacks({ ...packs, [id]: count })}
+        />
       )}
       {view.pages > 1 && (
         <p className="flex items-center gap-3 py-3 text-sm">
@@ -245,90 +198,156 @@ function Orders({
   );
 }
 
-function Row({
-  row,
-  closures,
-  taken,
-  packs,
-  take,
-  setPacks,
-}: {
-  row: ShelfRow;
-  closures: ShelfView["closures"];
-  taken: boolean;
-  packs: number;
-  take: ((on: boolean) => void) | undefined;
-  setPacks: (count: number) => void;
-}) {
+type ShelfProps = {
+  view: ShelfView;
+  takes: (row: ShelfRow) => boolean;
+  packsOf: (row: ShelfRow) => number;
+  /** Whether it can be taken into an order from here. */
+  take: (row: ShelfRow) => boolean;
+  setTaken: (id: string, on: boolean) => void;
+  setPacks: (id: string, count: number) => void;
+};
+const isCounted = ({ keeping }: ShelfRow) => keeping === "lot" || keeping === "counted";
+const isAsked = ({ state, packs }: ShelfRow) => state !== "fine" && packs > 0;
+
+function Shelf({ view, takes, packsOf, take, setTaken, setPacks }: ShelfProps) {
   const t = useTranslations("stores.shelf");
-  const counted = row.keeping === "lot" || row.keeping === "counted";
-  const long = row.coverDays === null || row.coverDays > REACH_DAYS;
-  const orders = row.state !== "fine" && row.packs > 0;
   return (
-    <tr className="border-line border-b hover:bg-card [&>td]:px-2 [&>td]:py-0.5">
-      <td>
-        {take && (
-          <input
-            type="checkbox"
-            aria-label={t("take", { name: row.name })}
-            checked={taken}
-            onChange={(event) => take(event.target.checked)}
-            className="size-4 accent-[var(--accent)]"
-          />
-        )}
-      </td>
-      <td>
-        <span className="flex items-center gap-2">
-          <InkMark colour={row.colour} />
-          <span>
-            <Link href={`/stores/items/${row.id}`} prefetch={false} className="font-bold text-ink">
-              {row.name}
-            </Link>{" "}
-            <span className="text-ink3 text-xs">{row.place}</span>
-            {row.flags
-              .filter(({ kind }) => kind !== "order")
-              .map(({ kind, words }) => (
-                <span key={kind} className="ml-1.5" title={words}>
-                  <Chip tone={kind === "expired" || kind === "below" ? "bad" : "care"}>{t(`flags.${kind}`)}</Chip>
-                </span>
-              ))}
-          </span>
-        </span>
-      </td>
-      <td className="figure whitespace-nowrap text-right">{row.words}</td>
-      <td>
-        <Reach row={row} closures={closures} />
-      </td>
-      <td className={`figure whitespace-nowrap text-right font-bold text-lg ${TEXT[row.state]}`}>
-        {counted ? (long ? t("more", { days: REACH_DAYS }) : row.coverDays) : ""}
-      </td>
-      <td className={`whitespace-nowrap font-semibold ${TEXT[row.state]}`}>
-        {row.state === "order" && (row.orderInDays ?? 0) <= 0 ? t("now") : row.state === "fine" ? "" : row.orderWords}
-        {row.onOrder > 0 && <span className="block font-normal text-ink2 text-xs">{t("onOrder")}</span>}
-      </td>
-      <td className="whitespace-nowrap">
-        {orders && take ? (
-          <span className="flex items-center gap-1.5">
-            <Stepper label={t("packsOf", { name: row.name })} value={packs} min={row.minPacks} onChange={setPacks} />
-            <span className="text-ink3 text-xs">× {row.packWords}</span>
-          </span>
-        ) : (
-          orders && (
-            <span className="figure">
-              {row.packs} × {row.packWords}
+    <Table
+      label={t("item")}
+      dense
+      minWidth="62rem"
+      rows={view.rows}
+      keyOf={({ id }) => id}
+      groups={{
+        of: ({ state }) => state,
+        head: (group) => {
+          const state = STATES.find((each) => each === group) ?? "fine";
+          return (
+            <span className="flex items-center gap-2 text-base">
+              <Mark word={MARKS[state]} size={15} />
+              {t(`states.${state}`)}
+              <Badge bad={state === "order"}>
+                {view.find || view.group ? view.rows.filter((row) => row.state === state).length : view.counts[state]}
+              </Badge>
             </span>
-          )
-        )}
-      </td>
-      <td className="figure text-right">{orders ? moneySaid(packs * row.priceCents) : ""}</td>
-      <td>
-        {row.why.length > 0 && (
-          <Why label={row.name}>
-            <Reasons of={row.why} />
-            {row.flags.length > 0 && <Reasons of={row.flags.map(({ words }) => words)} />}
-          </Why>
-        )}
-      </td>
-    </tr>
+          );
+        },
+      }}
+      columns={[
+        {
+          id: "take",
+          name: t("groupOrder"),
+          hidden: true,
+          className: "w-8",
+          cell: (row) =>
+            take(row) && (
+              <input
+                type="checkbox"
+                aria-label={t("take", { name: row.name })}
+                checked={takes(row)}
+                onChange={(event) => setTaken(row.id, event.target.checked)}
+                className="size-4 accent-[var(--accent)]"
+              />
+            ),
+        },
+        { id: "item", name: t("item"), by: ({ name }) => name, cell: (row) => <ItemCell row={row} /> },
+        { id: "stock", name: t("stock"), right: true, className: "whitespace-nowrap", cell: ({ words }) => words },
+        {
+          id: "reach",
+          name: t("reachHead"),
+          head: <ReachAxis view={view} />,
+          className: "w-[34%]",
+          cell: (row) => <Reach row={row} closures={view.closures} />,
+        },
+        {
+          id: "days",
+          name: t("daysLeft"),
+          right: true,
+          by: (row) => (isCounted(row) ? (row.coverDays ?? 9999) : null),
+          cell: (row) => (
+            <span className={`whitespace-nowrap font-bold text-lg ${TEXT[row.state]}`}>
+              {isCounted(row)
+                ? row.coverDays === null || row.coverDays > REACH_DAYS
+                  ? t("more", { days: REACH_DAYS })
+                  : row.coverDays
+                : ""}
+            </span>
+          ),
+        },
+        {
+          id: "by",
+          name: t("orderBy"),
+          by: ({ orderInDays }) => orderInDays,
+          cell: (row) => (
+            <span className={`whitespace-nowrap font-semibold ${TEXT[row.state]}`}>
+              {row.state === "order" && (row.orderInDays ?? 0) <= 0 ? t("now") : row.state === "fine" ? "" : row.orderWords}
+              {row.onOrder > 0 && <span className="block font-normal text-ink2 text-xs">{t("onOrder")}</span>}
+            </span>
+          ),
+        },
+        {
+          id: "packs",
+          name: t("packs"),
+          className: "whitespace-nowrap",
+          cell: (row) =>
+            isAsked(row) && (
+              <span className="flex items-center gap-1.5">
+                {take(row) ? (
+                  <Stepper
+                    label={t("packsOf", { name: row.name })}
+                    value={packsOf(row)}
+                    min={row.minPacks}
+                    onChange={(count) => setPacks(row.id, count)}
+                  />
+                ) : (
+                  <span className="figure">{row.packs}</span>
+                )}
+                <span className="text-ink3 text-xs">× {row.packWords}</span>
+              </span>
+            ),
+        },
+        {
+          id: "price",
+          name: t("price"),
+          right: true,
+          by: (row) => (isAsked(row) ? packsOf(row) * row.priceCents : null),
+          cell: (row) => (isAsked(row) ? moneySaid(packsOf(row) * row.priceCents) : ""),
+        },
+        {
+          id: "why",
+          name: t("reachHead"),
+          hidden: true,
+          cell: (row) =>
+            row.why.length > 0 && (
+              <Why label={row.name}>
+                <Reasons of={[...row.why, ...row.flags.map(({ words }) => words)]} />
+              </Why>
+            ),
+        },
+      ]}
+    />
+  );
+}
+
+function ItemCell({ row }: { row: ShelfRow }) {
+  const t = useTranslations("stores.shelf");
+  return (
+    <span className="flex items-center gap-2">
+      <InkMark colour={row.colour} />
+      <span>
+        <Link href={`/stores/items/${row.id}`} prefetch={false} className="font-bold text-ink">
+          {row.name}
+        </Link>{" "}
+        <span className="text-ink3 text-xs">{row.place}</span>
+        {row.flags
+          .filter(({ kind }) => kind !== "order")
+          .map(({ kind, words }) => (
+            <span key={kind} className="ml-1.5" title={words}>
+              <Chip tone={kind === "expired" || kind === "below" ? "bad" : "care"}>{t(`flags.${kind}`)}</Chip>
+            </span>
+          ))}
+      </span>
+    </span>
   );
 }

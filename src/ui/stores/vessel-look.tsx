@@ -1,7 +1,8 @@
 "use client";
 import { useState } from "react";
 import type { VesselView } from "../../core/stores/waste/vessel-view.ts";
-import { filled, useVesselWords } from "../../words/plain.ts";
+import { filled } from "../../words/plain.ts";
+import { useVesselWords } from "../../words/vessel-words.ts";
 import { Button } from "../kit/button.tsx";
 import { Field, NumberInput } from "../kit/field.tsx";
 import { Select } from "../kit/select.tsx";

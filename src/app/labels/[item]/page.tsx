@@ -2,7 +2,8 @@ import { headers } from "next/headers";
 import { notFound } from "next/navigation";
 import QRCode from "qrcode";
 import { Refusal } from "../../../core/shop/refusal.ts";
-import { PrintNow } from "../../../ui/paper/print-now.tsx";
+import { PrintPage } from "../../../ui/print/print-page.tsx";
+import { printsWords as t } from "../../../words/prints.ts";
 import { database } from "../../../work/database.ts";
 import { labelView } from "../../../work/stores/label.ts";
 import { pageActor } from "../../page-actor.ts";
@@ -26,34 +27,34 @@ export default async function Label({ params, searchParams }: Asked) {
     width: 320,
     errorCorrectionLevel: "M",
   });
+  const date = view.date ?? t("label.noDate");
   return (
-    <main className="mx-auto max-w-3xl bg-white px-4 py-6 text-black print:p-0">
-      <div className="mb-4 flex items-center gap-4 print:hidden">
-        <h1>Label</h1>
-        <PrintNow />
-      </div>
+    <PrintPage tools={<a href={`/stores/items/${item}`}>{t("back")}</a>}>
+      <h1 className="sr-only">{t("label.title")}</h1>
       <article className="w-[120mm] break-inside-avoid border-2 border-black">
         <header className="flex items-start justify-between gap-3 border-black border-b-2 px-3 py-2">
           <div>
             <p className="font-bold text-2xl leading-tight">{view.name}</p>
-            <p className="figure !text-base">{view.lot ? `Lot ${view.lot}` : "kept without lots"}</p>
+            <p className="figure !text-base">{view.lot ? t("label.lot", { lot: view.lot }) : t("label.noLot")}</p>
           </div>
-          <img src={code} alt={`Code of ${view.name}${view.lot ? `, lot ${view.lot}` : ""}`} width={96} height={96} />
+          <img
+            src={code}
+            alt={view.lot ? t("label.code", { name: view.name, lot: view.lot }) : t("label.codePlain", { name: view.name })}
+            width={96}
+            height={96}
+          />
         </header>
         <dl className="grid grid-cols-[auto_1fr] gap-x-3 px-3 py-2">
           {view.content && (
             <>
-              <dt>Content</dt>
+              <dt>{t("label.content")}</dt>
               <dd className="font-semibold">{view.content}</dd>
             </>
           )}
-          <dt>{view.mixed ? "Mixed" : "Came"}</dt>
-          <dd className="figure">
-            {view.date ?? "not on record"}
-            {view.by && `, by ${view.by}`}
-          </dd>
-          <dt className="font-semibold">Use by</dt>
-          <dd className="figure font-bold !text-lg">{view.useBy ?? "no date"}</dd>
+          <dt>{t(view.mixed ? "label.mixed" : "label.came")}</dt>
+          <dd className="figure">{view.by ? t("label.by", { day: date, person: view.by }) : date}</dd>
+          <dt className="font-semibold">{t("label.useBy")}</dt>
+          <dd className="figure font-bold !text-lg">{view.useBy ?? t("label.noUseBy")}</dd>
         </dl>
         <div className="border-black border-t px-3 py-2">
           {view.hazards.length ? (
@@ -63,14 +64,11 @@ export default async function Label({ params, searchParams }: Asked) {
               ))}
             </ul>
           ) : (
-            <p>No hazard statement is kept for what is in it.</p>
+            <p>{t("label.noHazard")}</p>
           )}
-          <p className="mt-1 text-sm">
-            The supplier's data sheet rules. Not to be mixed with fluids of other families. Waste by local rules, never down the drain
-            unless they allow it.
-          </p>
+          <p className="mt-1 text-sm">{t("label.safety")}</p>
         </div>
       </article>
-    </main>
+    </PrintPage>
   );
 }

@@ -1,6 +1,7 @@
 import { notFound } from "next/navigation";
 import { sheetSvg } from "../../../core/nozzles/draw-sheet.ts";
-import { PrintNow } from "../../../ui/paper/print-now.tsx";
+import { PrintPage } from "../../../ui/print/print-page.tsx";
+import { printsWords as t } from "../../../words/prints.ts";
 import { database } from "../../../work/database.ts";
 import { patternOf } from "../../../work/shop/patterns.ts";
 import { loadShop } from "../../../work/shop/shop.ts";
@@ -23,22 +24,19 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   };
   const image = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(sheetSvg(onPaper, { labels: true }))}`;
   return (
-    <main className="bg-white p-4 text-black print:p-0">
-      <p className="mb-3 flex items-center gap-4 print:hidden">
-        <PrintNow />
-        <span>
-          Print it at its true size (100 %): the sheet is {width} by {height} mm.
-        </span>
-      </p>
+    <PrintPage tools={<span>{t("check.size", { width, height })}</span>}>
       <h1 className="!font-normal !text-base">
-        {pattern.name.startsWith(machine.name) ? "" : `${machine.name}: `}
-        {pattern.name}. {width} by {height} mm.
+        {t("check.title", {
+          name: pattern.name.startsWith(machine.name) ? pattern.name : `${machine.name}: ${pattern.name}`,
+          width,
+          height,
+        })}
       </h1>
       <img
         src={image}
-        alt={`The check sheet of ${machine.name}`}
+        alt={t("check.picture", { machine: machine.name })}
         style={{ width: `${width}mm`, height: `${height}mm`, maxWidth: "none" }}
       />
-    </main>
+    </PrintPage>
   );
 }

@@ -1,6 +1,8 @@
 import { notFound } from "next/navigation";
+import { spokenDay, toDay } from "../../../core/calendar/day.ts";
 import { moneySaid } from "../../../core/calendar/said.ts";
-import { PrintNow } from "../../../ui/paper/print-now.tsx";
+import { PrintPage, PrintTable } from "../../../ui/print/print-page.tsx";
+import { printsWords as t } from "../../../words/prints.ts";
 import { database } from "../../../work/database.ts";
 import { loadShop } from "../../../work/shop/shop.ts";
 import { ordersView } from "../../../work/stores/orders.ts";
@@ -18,45 +20,31 @@ export default async function OrderList({ params }: { params: Promise<{ supplier
   const lines = supplier.lines.filter(({ now }) => now);
   const sum = lines.reduce((all, { packs, priceCents }) => all + packs * priceCents, 0);
   return (
-    <main className="mx-auto max-w-3xl bg-white px-6 py-6 text-black">
-      <div className="mb-4 print:hidden">
-        <PrintNow />
-      </div>
-      <h1>
-        {shop.site.name}: order to {supplier.name}
-      </h1>
-      <p>
-        {view.today}; {supplier.mail}
-      </p>
-      <table className="mt-4 w-full">
-        <thead>
-          <tr className="border-black border-b text-left">
-            <th className="py-1">Item</th>
-            <th className="text-right">Packs</th>
-            <th className="pl-3">of</th>
-            <th className="text-right">Price</th>
-          </tr>
-        </thead>
-        <tbody>
-          {lines.map(({ item, name, packs, packWords, priceCents }) => (
-            <tr key={item} className="border-neutral-400 border-b">
-              <td className="py-1">{name}</td>
-              <td className="figure text-right">{packs}</td>
-              <td className="figure pl-3">{packWords}</td>
-              <td className="figure text-right">{moneySaid(packs * priceCents)}</td>
+    <PrintPage tools={<a href="/stores/orders">{t("back")}</a>}>
+      <h1 className="!text-[17pt]">{t("order.title", { shop: shop.site.name, supplier: supplier.name })}</h1>
+      <p>{[spokenDay(toDay(view.today), true), supplier.mail].filter(Boolean).join(", ")}</p>
+      {lines.length === 0 ? (
+        <p className="mt-3">{t("order.none")}</p>
+      ) : (
+        <PrintTable
+          rows={lines}
+          keyOf={({ item }) => item}
+          columns={[
+            { name: t("order.item"), cell: ({ name }) => name },
+            { name: t("order.packs"), right: true, cell: ({ packs }) => packs },
+            { name: t("order.of"), cell: ({ packWords }) => packWords },
+            { name: t("order.price"), right: true, cell: ({ packs, priceCents }) => moneySaid(packs * priceCents) },
+          ]}
+          foot={
+            <tr>
+              <td colSpan={3} className="py-1 font-semibold">
+                {t("order.sum")}
+              </td>
+              <td className="pr-3 text-right font-mono font-semibold text-[10pt]">{moneySaid(sum)}</td>
             </tr>
-          ))}
-        </tbody>
-        <tfoot>
-          <tr>
-            <td colSpan={3} className="py-1 font-semibold">
-              By the prices last known
-            </td>
-            <td className="figure text-right font-semibold">{moneySaid(sum)}</td>
-          </tr>
-        </tfoot>
-      </table>
-      {lines.length === 0 && <p className="mt-3">Nothing is to be ordered there today.</p>}
-    </main>
+          }
+        />
+      )}
+    </PrintPage>
   );
 }

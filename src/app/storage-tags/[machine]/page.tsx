@@ -2,7 +2,8 @@ import { headers } from "next/headers";
 import { notFound } from "next/navigation";
 import QRCode from "qrcode";
 import { Refusal } from "../../../core/shop/refusal.ts";
-import { PrintNow } from "../../../ui/paper/print-now.tsx";
+import { PrintPage } from "../../../ui/print/print-page.tsx";
+import { printsWords as t } from "../../../words/prints.ts";
 import { database } from "../../../work/database.ts";
 import { storageTag } from "../../../work/standby/tag.ts";
 import { pageActor } from "../../page-actor.ts";
@@ -20,23 +21,15 @@ export default async function StorageTag({ params }: { params: Promise<{ machine
   const address = new URL(process.env.ZESTY_URL || `http://${(await headers()).get("host")}`).origin;
   const code = await QRCode.toDataURL(`${address}/t/${view.tag}`, { margin: 1, width: 320, errorCorrectionLevel: "M" });
   return (
-    <main className="mx-auto max-w-3xl bg-white px-4 py-6 text-black print:p-0">
-      <div className="mb-4 flex items-center gap-4 print:hidden">
-        <h1>Storage tag</h1>
-        <PrintNow />
-      </div>
-      {!view.asleep && (
-        <p className="mb-3 print:hidden">
-          {view.name} is not asleep now: the tag is filled in when it is. It may be printed to be filled in by hand.
-        </p>
-      )}
+    <PrintPage tools={!view.asleep && <span>{t("tag.notAsleep", { machine: view.name })}</span>}>
+      <h1 className="sr-only">{t("tag.title")}</h1>
       <article className="w-[140mm] break-inside-avoid border-2 border-black">
         <header className="flex items-start justify-between gap-3 border-black border-b-2 px-3 py-2">
           <div>
             <p className="font-bold text-3xl leading-tight">{view.name}</p>
-            <p className="font-bold text-xl">Asleep. Not to be switched on or off.</p>
+            <p className="font-bold text-xl">{t("tag.warning")}</p>
           </div>
-          <img src={code} alt={`Code of ${view.name}`} width={104} height={104} />
+          <img src={code} alt={t("tag.code", { machine: view.name })} width={104} height={104} />
         </header>
         <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 px-3 py-2 text-lg">
           {view.lines.map(({ name, words }) => (
@@ -46,15 +39,11 @@ export default async function StorageTag({ params }: { params: Promise<{ machine
             </div>
           ))}
         </dl>
-        <p className="border-black border-t px-3 py-2 text-sm">
-          Woken by R55 only. Follow the safety data sheet, the machine's manual and local rules.
-        </p>
+        <p className="border-black border-t px-3 py-2 text-sm">{t("tag.wake")}</p>
       </article>
       {view.heads.map((head) => (
         <article key={head.id} className="mt-6 w-[100mm] break-inside-avoid border-2 border-black px-3 py-2">
-          <p className="font-bold text-xl">
-            Head {head.id} of {view.name}
-          </p>
+          <p className="font-bold text-xl">{t("tag.head", { head: head.id, machine: view.name })}</p>
           <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
             {head.lines.map(({ name, words }) => (
               <div key={name} className="contents">
@@ -63,9 +52,9 @@ export default async function StorageTag({ params }: { params: Promise<{ machine
               </div>
             ))}
           </dl>
-          <p className="mt-1 text-sm">Level, dry, this side up. Never touch the plate.</p>
+          <p className="mt-1 text-sm">{t("tag.box")}</p>
         </article>
       ))}
-    </main>
+    </PrintPage>
   );
 }

@@ -1,0 +1,48 @@
+import type access from "./en/access.json";
+import type board from "./en/board.json";
+import type check from "./en/check.json";
+import type head from "./en/head.json";
+import type idle from "./en/idle.json";
+import type kit from "./en/kit.json";
+import type logbook from "./en/logbook.json";
+import type machine from "./en/machine.json";
+import type next from "./en/next.json";
+import type nozzles from "./en/nozzles.json";
+import type paper from "./en/paper.json";
+import type parts from "./en/parts.json";
+import type plan from "./en/plan.json";
+import type practice from "./en/practice.json";
+import type prints from "./en/prints.json";
+import type recoveries from "./en/recoveries.json";
+import type report from "./en/report.json";
+import type sheet from "./en/sheet.json";
+import type shop from "./en/shop.json";
+import type standby from "./en/standby.json";
+import type stores from "./en/stores.json";
+import type vessel from "./en/vessel.json";
+
+/** What a person reads, one file a room in `en/`; a second language is a folder more. */
+export type Messages = {
+  access: typeof access;
+  board: typeof board;
+  check: typeof check;
+  head: typeof head;
+  idle: typeof idle;
+  kit: typeof kit;
+  logbook: typeof logbook;
+  machine: typeof machine;
+  next: typeof next;
+  nozzles: typeof nozzles;
+  paper: typeof paper;
+  parts: typeof parts;
+  plan: typeof plan;
+  practice: typeof practice;
+  prints: typeof prints;
+  recoveries: typeof recoveries;
+  report: typeof report;
+  sheet: typeof sheet;
+  shop: typeof shop;
+  standby: typeof standby;
+  stores: typeof stores;
+  vessel: typeof vessel;
+};
