@@ -37,8 +37,8 @@ const SAME_EVERYWHERE = /^(mL|min|mm|kg|g|L|h|s|mL\/min|°C|%|SVG|JSON|CSV)$/;
 
 type Found = { native: string[]; words: string[] };
 
-function look(path: string): Found {
-  const source = ts.createSourceFile(path, readFileSync(path, "utf8"), ts.ScriptTarget.Latest, true, ts.ScriptKind.TSX);
+function look(path: string, text: string): Found {
+  const source = ts.createSourceFile(path, text, ts.ScriptTarget.Latest, true, ts.ScriptKind.TSX);
   const found: Found = { native: [], words: [] };
   const at = (node: ts.Node) => `${path}:${source.getLineAndCharacterOfPosition(node.getStart()).line + 1}`;
   const textOf = (node: ts.Node | undefined): string[] =>
@@ -73,7 +73,7 @@ function look(path: string): Found {
       const name = node.name.getText();
       const tag = node.parent.parent.tagName.getText();
       // Names of fields in a form are for the machine.
-      const ofForm = name === "name" && /^(input|TextInput|TextArea|NumberInput|Select|svg|meta)$/.test(tag);
+      const ofForm = name === "name" && /^(input|TextInput|TextArea|NumberInput|Select|Controller|svg|meta)$/.test(tag);
       if (READ.includes(name) && !ofForm) saidBy(node, textOf(node.initializer));
     }
     if (ts.isCallExpression(node) && /^(say|toast|toast\.error|setFault)$/.test(node.expression.getText()))
@@ -84,7 +84,7 @@ function look(path: string): Found {
   return found;
 }
 
-const found = screens.map(look);
+const found = screens.map((path) => look(path, readFileSync(path, "utf8")));
 
 test("the screens are looked at", () => expect(screens.length).toBeGreaterThan(150));
 describe("outside the kit", () => {
@@ -94,12 +94,17 @@ describe("outside the kit", () => {
 describe("outside the catalogue", () => {
   test("no words are left", () => expect(found.flatMap(({ words }) => words)).toEqual([]));
 });
-test.each([
-  ["a text between tags", "const a = <p>To order</p>;", "To order"],
-  ["a label", 'const a = <b aria-label="To order" />;', "To order"],
-  ["a label with a value in it", "const a = <b title={`Order ${x}`} />;", "Order"],
-  ["one of two", 'const a = <p>{x ? "Yes, do" : "No"}</p>;', "Yes, do"],
-])("%s would be found", (_, code, words) => {
-  const source = ts.createSourceFile("x.tsx", code, ts.ScriptTarget.Latest, true, ts.ScriptKind.TSX);
-  expect(source.getText()).toContain(words);
+describe("the look itself", () => {
+  test.each([
+    ["a text between tags", "const a = <p>To order</p>;", "To order"],
+    ["a label", 'const a = <b aria-label="To order" />;', "To order"],
+    ["a label with a value in it", "const a = <b title={`Order ${x}`} />;", "Order"],
+    ["one of two", 'const a = <p>{x ? "Yes, do" : t("no")}</p>;', "Yes, do"],
+    ["what is said when done", 'const a = () => say("Saved it");', "Saved it"],
+  ])("finds %s", (_, code, words) => expect(look("x.tsx", code).words).toEqual([`x.tsx:1 ${words}`]));
+  test.each(["select", "details", "table", 'input type="date"'])("finds a <%s>", (tag) =>
+    expect(look("x.tsx", `const a = <${tag} />;`).native).toHaveLength(1),
+  );
+  test("leaves what is not read", () =>
+    expect(look("x.tsx", 'const a = <TextInput name="amount" className="flex" value={t("a")} />;')).toEqual({ native: [], words: [] }));
 });

@@ -1,6 +1,7 @@
 import type access from "./en/access.json";
 import type board from "./en/board.json";
 import type check from "./en/check.json";
+import type drawing from "./en/drawing.json";
 import type head from "./en/head.json";
 import type idle from "./en/idle.json";
 import type kit from "./en/kit.json";
@@ -14,6 +15,7 @@ import type plan from "./en/plan.json";
 import type practice from "./en/practice.json";
 import type prints from "./en/prints.json";
 import type recoveries from "./en/recoveries.json";
+import type release from "./en/release.json";
 import type report from "./en/report.json";
 import type sheet from "./en/sheet.json";
 import type shop from "./en/shop.json";
@@ -26,6 +28,7 @@ export type Messages = {
   access: typeof access;
   board: typeof board;
   check: typeof check;
+  drawing: typeof drawing;
   head: typeof head;
   idle: typeof idle;
   kit: typeof kit;
@@ -39,6 +42,7 @@ export type Messages = {
   practice: typeof practice;
   prints: typeof prints;
   recoveries: typeof recoveries;
+  release: typeof release;
   report: typeof report;
   sheet: typeof sheet;
   shop: typeof shop;

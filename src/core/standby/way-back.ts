@@ -1,6 +1,5 @@
 import type { Regime } from "./regime.ts";
 import type { IdleSpell } from "./risk.ts";
-import { spoken } from "./risk.ts";
 import type { StandbySettings } from "./settings.ts";
 
 /** The way back planned from the first print: what must stand when. */

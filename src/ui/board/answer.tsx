@@ -35,7 +35,7 @@ export function Answer({ rows, word, onWord }: { rows: readonly MachineRow[]; wo
         ))}
       </div>
       <fieldset className="mt-1.5 flex flex-wrap gap-x-1">
-        <legend className="sr-only">Show only machines that are</legend>
+        <legend className="sr-only">{t("showOnly")}</legend>
         {counts.map(({ word: each, count }) => (
           <button
             key={each}

@@ -59,7 +59,7 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose, ar
           type="checkbox"
           checked={chosen}
           onChange={(event) => onChoose(row.id, event.target.checked)}
-          aria-label={`Choose ${row.name}`}
+          aria-label={t("choose", { name: row.name })}
           className="size-4 accent-(--accent)"
           data-row={row.id}
         />
@@ -80,14 +80,14 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose, ar
             <span className="block truncate text-ink2 text-xs leading-[1.15] max-lg:hidden">
               {row.missed && (
                 <strong className="font-semibold text-hold">
-                  Missed {row.missed.day}: {row.missed.names.join(", ")}.{" "}
+                  {t("missedOn", { day: row.missed.day, names: row.missed.names.join(", ") })}{" "}
                 </strong>
               )}
               {row.condition && <span className="text-care">{row.condition.charAt(0).toUpperCase() + row.condition.slice(1)}. </span>}
               {row.why}
             </span>
           </Popover.Trigger>
-          <PopCard label={`${row.name}: more`} align="start" className="w-96 gap-2">
+          <PopCard label={t("moreOf", { name: row.name })} align="start" className="w-96 gap-2">
             <StateMark word={row.word} />
             <p>{row.why}</p>
             {row.condition && <p>{t("also", { words: row.condition })}</p>}
@@ -188,6 +188,7 @@ function Cell({
     .map(({ doneAt }) => doneAt ?? "")
     .sort()
     .at(-1);
+  const t = useTranslations("board.row");
   const words =
     done.length === rest.length
       ? open.length === 0 && items.length > 1
@@ -217,7 +218,7 @@ function Cell({
             {words}
             {open.length === 0 && last && <span className="figure">{last}</span>}
           </Popover.Trigger>
-          <PopCard label={`${row.name}: more`} align="start" className="max-h-96 gap-1.5">
+          <PopCard label={t("moreOf", { name: row.name })} align="start" className="max-h-96 gap-1.5">
             {rest.map((item) => (
               <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} mayPlan={mayPlan} wide />
             ))}

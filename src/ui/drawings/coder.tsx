@@ -1,3 +1,4 @@
+import { useDrawingWords } from "../../words/drawing-words.ts";
 import { type DrawnPart, type HeadEndProps, Label, Piece, Used } from "./drawn.tsx";
 import { InkBars } from "./ink-bars.tsx";
 
@@ -13,6 +14,7 @@ const PLACE: Record<string, { x: number; width: number }> = {
 
 /** The print head of a continuous inkjet: the jet from gun to gutter, drops turned off to the product. */
 export function Coder({ channels, levels, ...drawn }: HeadEndProps) {
+  const words = useDrawingWords();
   const along = (kind: string): DrawnPart =>
     drawn.parts.find((part) => part.kind === kind) ?? {
       id: kind,
@@ -76,10 +78,10 @@ export function Coder({ channels, levels, ...drawn }: HeadEndProps) {
       <path d="M150 276H700" stroke="var(--ink)" strokeWidth="3" />
       <rect x={600} y={246} width={64} height={28} fill="var(--worn-2)" stroke="var(--ink)" strokeWidth="2" />
       <Label x={150} y={294}>
-        Line
+        {words.line}
       </Label>
       <Label x={176} y={262} bold tone="var(--hold)">
-        Plates and electrode: high voltage when on
+        {words.plates}
       </Label>
       {rest.map((part, at) => {
         const [x, y] = [(at % 5) * 140, 300 + Math.floor(at / 5) * 40];

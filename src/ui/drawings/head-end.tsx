@@ -1,6 +1,8 @@
 "use client";
 import type { Machine } from "../../core/fleet/schema.ts";
 import type { ChannelView } from "../../core/nozzles/channel-views.ts";
+import { useDrawingWords } from "../../words/drawing-words.ts";
+import { filled } from "../../words/plain.ts";
 import { Comb } from "../kit/comb.tsx";
 import { Coder } from "./coder.tsx";
 import { type Drawn, type DrawnPart, type HeadEndProps, Label, Patterns, Piece, Used } from "./drawn.tsx";
@@ -36,6 +38,7 @@ export function HeadEndDrawing(props: HeadEndProps) {
 }
 
 function Printer({ machine, channels, levels, vessels, suction, stale, ...drawn }: HeadEndProps) {
+  const words = useDrawingWords();
   const { parts } = drawn;
   const of = (kind: string) => parts.filter((part) => part.kind === kind);
   const [strip, rail, lamp] = [of("encoder-strip")[0], of("rail")[0], of("lamp")[0]];
@@ -95,7 +98,7 @@ function Printer({ machine, channels, levels, vessels, suction, stale, ...drawn 
         <path d={`M${CARRIAGE.x + 6.5} ${CARRIAGE.y + CARRIAGE.height + 30.5}l11 -11`} />
       </g>
       <Label x={CARRIAGE.x + 26} y={CARRIAGE.y + CARRIAGE.height + 29} bold tone="var(--hold)">
-        Nozzle plate: do not touch
+        {words.noTouch}
       </Label>
       <Medium kind={machine.class} rollers={of("feed-roller")} drawn={drawn} />
       <Plates parts={plates} drawn={drawn} />
@@ -127,6 +130,7 @@ function Dampers({ parts, drawn }: { parts: readonly DrawnPart[]; drawn: Drawn }
 
 /** Heads side by side, each with what its last check read of every channel. */
 function Heads({ machine, channels, stale, drawn }: { machine: Machine; channels: readonly ChannelView[]; stale: boolean; drawn: Drawn }) {
+  const words = useDrawingWords();
   const heads = machine.heads ?? [];
   const width = (CARRIAGE.width - 12) / Math.max(1, heads.length) - 8;
   return heads.map((head, at) => {
@@ -153,7 +157,7 @@ function Heads({ machine, channels, stale, drawn }: { machine: Machine; channels
             </Label>
             {out > 0 && !stale && (
               <Label x={x + width - 7} y={y + 17} end bold tone="var(--hold)">
-                {out} out
+                {filled(words.out, { count: out })}
               </Label>
             )}
             {mine.map((channel, place) => (

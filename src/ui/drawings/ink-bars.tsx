@@ -1,4 +1,6 @@
 import type { ChannelView } from "../../core/nozzles/channel-views.ts";
+import { useDrawingWords } from "../../words/drawing-words.ts";
+import { filled as fill } from "../../words/plain.ts";
 import { isLight } from "../kit/comb.tsx";
 import { Label } from "./drawn.tsx";
 
@@ -17,12 +19,13 @@ export function InkBars({
   toX: number;
   toY: number;
 }) {
+  const words = useDrawingWords();
   const width = Math.min(18, 130 / Math.max(1, channels.length) - 4);
   const place = (at: number) => at * (width + 4) + 2;
   return (
     <g>
       <Label x={0} y={14} bold>
-        Ink
+        {words.ink}
       </Label>
       {channels.map(({ id, colour, ink }, at) => {
         const level = levels.get(id) ?? null;
@@ -31,7 +34,9 @@ export function InkBars({
         const light = isLight(colour);
         return (
           <g key={id}>
-            <title>{`${id}, ${ink.replaceAll("-", " ")}: ${level === null ? "level not known" : `${level} %`}`}</title>
+            <title>
+              {fill(level === null ? words.noLevel : words.level, { channel: id, ink: ink.replaceAll("-", " "), percent: level ?? 0 })}
+            </title>
             <path
               d={`M${x + width / 2} ${24 + HEIGHT + 14} V${toY + 40 - at * 4} H${toX}`}
               fill="none"

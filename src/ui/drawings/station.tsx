@@ -1,3 +1,5 @@
+import { useDrawingWords } from "../../words/drawing-words.ts";
+import { filled } from "../../words/plain.ts";
 import { type Drawn, type DrawnPart, Label, Piece, percent, type VesselLevel } from "./drawn.tsx";
 
 const CAPS = ["cap", "drying-cap", "cap-seal", "cap-pad"];
@@ -99,6 +101,7 @@ export function Station({
 
 /** The pump, and how much of its suction the cap has left. */
 function Pump({ part, suction, drawn }: { part?: DrawnPart | undefined; suction: number | null; drawn: Drawn }) {
+  const drawing = useDrawingWords();
   const [x, y] = [X + 92, Y + 76];
   const shape = (look: object) => (
     <>
@@ -122,7 +125,7 @@ function Pump({ part, suction, drawn }: { part?: DrawnPart | undefined; suction:
       {suction !== null && (
         <>
           <Label x={x - 28} y={y - 2} end>
-            Suction
+            {drawing.suction}
           </Label>
           <Label x={x - 28} y={y + 14} end bold tone={suction < 0.6 ? "var(--hold)" : "var(--ink)"} size={14}>
             {percent(suction)}
@@ -134,13 +137,17 @@ function Pump({ part, suction, drawn }: { part?: DrawnPart | undefined; suction:
 }
 
 function Waste({ vessel, x }: { vessel: VesselLevel; x: number }) {
+  const drawing = useDrawingWords();
   const { name, volumeMl, limitMl, ml, words } = vessel;
   const [top, bottom] = [Y + 42, Y + 94];
   const level = (amount: number) => bottom - (bottom - top) * Math.min(1, amount / Math.max(1, volumeMl));
   const over = ml !== null && ml >= limitMl;
   return (
     <g>
-      <title>{`${name}: ${ml === null ? "level not known" : `about ${Math.round(ml)} of ${volumeMl} mL`}${words ? `; ${words}` : ""}`}</title>
+      <title>
+        {filled(ml === null ? drawing.wasteUnknown : drawing.waste, { name, ml: Math.round(ml ?? 0), volume: volumeMl })}
+        {words ? `; ${words}` : ""}
+      </title>
       {ml !== null && <rect x={x} y={level(ml)} width={44} height={bottom - level(ml)} fill={over ? "var(--hold)" : "var(--waste)"} />}
       <path
         d={`M${x} ${top}V${bottom}H${x + 44}V${top}`}
@@ -152,7 +159,7 @@ function Waste({ vessel, x }: { vessel: VesselLevel; x: number }) {
       <path d={`M${x - 4} ${level(limitMl)}h52`} stroke="var(--hold)" strokeWidth="2" />
       <path d={`M${x - 10} ${level(limitMl) - 5}l7 5-7 5z`} fill="var(--hold)" />
       <Label x={x + 22} y={bottom + 14} middle bold tone="var(--ink)" size={11}>
-        {ml === null ? name : `${Math.round(ml)} of ${volumeMl} mL`}
+        {ml === null ? name : filled(drawing.ofVolume, { ml: Math.round(ml), volume: volumeMl })}
       </Label>
     </g>
   );

@@ -12,6 +12,7 @@ const MOST = 4;
 /** What is due at a machine day by day, with its minutes of hands and who has it. */
 export function Fortnight({ view }: { view: MachineView }) {
   const t = useTranslations("machine.days");
+  const machine = useTranslations("machine");
   const today = [...BEATS.flatMap((beat) => view.row.beats[beat]), ...view.row.also].filter(open);
   const seen = new Set(today.map(({ key }) => key));
   const lines = (day: string, at: number): Line[] => [
@@ -61,7 +62,7 @@ export function Fortnight({ view }: { view: MachineView }) {
                     className={`flex min-h-[25px] items-center gap-1.5 ${line.late ? "font-semibold text-hold" : ""}`}
                   >
                     <span className="min-w-0 grow truncate">
-                      {line.name} {line.late && <b>late</b>}
+                      {line.name} {line.late && <b>{machine("late")}</b>}
                     </span>
                     <span className="figure text-ink2">{line.minutes}</span>
                     {line.person ? (

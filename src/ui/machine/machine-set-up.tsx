@@ -2,6 +2,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { toast } from "sonner";
+import { useTranslations } from "use-intl";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { CLASSES, FAMILIES } from "../../core/fleet/vocabulary.ts";
 import type { MachineView } from "../../work/machine/machine.ts";
@@ -15,6 +16,7 @@ import { WeekdayPicker } from "../weekday-picker.tsx";
 
 /** A machine's basics, and for each proposed routine whether it is kept, taken off, or another added. */
 export function MachineSetUp({ view }: { view: MachineView }) {
+  const t = useTranslations("machine.setUp");
   const router = useRouter();
   const [machine, setMachine] = useState<Machine>(view.machine);
   const [chosen, setChosen] = useState(new Set(view.routines.filter((routine) => routine.chosen).map(({ id }) => id)));
@@ -31,7 +33,7 @@ export function MachineSetUp({ view }: { view: MachineView }) {
           ...(archived ? { archived } : {}),
         },
       });
-      toast(archived ? `${machine.name} archived; its entries stay.` : `${machine.name} saved.`);
+      toast(t(archived ? "archived" : "saved", { name: machine.name }));
       if (archived) router.push("/");
       else router.refresh();
     });
@@ -46,18 +48,18 @@ export function MachineSetUp({ view }: { view: MachineView }) {
       }}
     >
       <fieldset className="grid h-fit gap-3 sm:grid-cols-2">
-        <legend className="mb-2 font-semibold">Basics</legend>
-        <Field label="Name">
+        <legend className="mb-2 font-semibold">{t("basics")}</legend>
+        <Field label={t("name")}>
           <TextInput value={machine.name} required maxLength={200} onChange={(event) => set({ name: event.target.value })} />
         </Field>
-        <Field label="Class">
+        <Field label={t("class")}>
           <Select
             value={machine.class}
             onChange={(kind) => set({ class: CLASSES.find((each) => each === kind) ?? machine.class, family: undefined })}
             options={CLASSES.map((value) => ({ value, name: value.toUpperCase() }))}
           />
         </Field>
-        <Field label="Family">
+        <Field label={t("family")}>
           <Select
             value={machine.family ?? ""}
             onChange={(family) =>
@@ -67,36 +69,34 @@ export function MachineSetUp({ view }: { view: MachineView }) {
                   .find((each) => each === family),
               })
             }
-            none="Not known"
+            none={t("notKnown")}
             options={families.map((value) => ({ value, name: value.replaceAll("-", " ") }))}
           />
         </Field>
-        <Field label="Area">
+        <Field label={t("area")}>
           <Select
             value={machine.area ?? ""}
             onChange={(area) => set({ area: area || undefined })}
-            none="No area"
+            none={t("noArea")}
             options={view.areas.map(({ id, name }) => ({ value: id, name }))}
           />
         </Field>
-        <Field label="Looked after here since">
+        <Field label={t("since")}>
           <DateInput value={machine.since} onChange={(since) => set({ since })} />
         </Field>
         <div className="sm:col-span-2">
           <WeekdayPicker
-            label="Print days"
+            label={t("printDays")}
             value={machine.printDays}
             onChange={(printDays) => set({ printDays })}
-            otherwise="as the shop works"
+            otherwise={t("asShop")}
           />
         </div>
-        <p className="text-ink2 text-sm sm:col-span-2">
-          Heads, parts and abilities change by a fleet file. Ways of working are under Shop.
-        </p>
+        <p className="text-ink2 text-sm sm:col-span-2">{t("heads")}</p>
       </fieldset>
       <fieldset>
-        <legend className="mb-2 font-semibold">Routines</legend>
-        <p className="mb-2 text-ink2 text-sm">Proposed ones fit the machine's class, parts and abilities.</p>
+        <legend className="mb-2 font-semibold">{t("routines")}</legend>
+        <p className="mb-2 text-ink2 text-sm">{t("proposedNote")}</p>
         <ul className="grid max-h-80 gap-x-4 overflow-auto border-line border-y py-1 sm:grid-cols-2">
           {view.routines.map(({ id, name, proposed }) => (
             <li key={id}>
@@ -104,7 +104,7 @@ export function MachineSetUp({ view }: { view: MachineView }) {
                 label={
                   <>
                     <span className="figure text-ink3">{id.length < 5 ? id : ""}</span> {name}
-                    {proposed && <span className="text-ink3"> (proposed)</span>}
+                    {proposed && <span className="text-ink3"> {t("proposed")}</span>}
                   </>
                 }
                 checked={chosen.has(id)}
@@ -120,13 +120,19 @@ export function MachineSetUp({ view }: { view: MachineView }) {
         </ul>
         <div className="mt-4 flex gap-3">
           <Button type="submit" look="primary">
-            Save
+            {t("save")}
           </Button>
           <Button look="danger" onClick={() => void save(true)}>
-            Archive the machine
+            {t("archive")}
           </Button>
         </div>
       </fieldset>
     </form>
   );
+}
+
+/** What stands in its place for anyone else. */
+export function SupervisorOnly() {
+  const t = useTranslations("machine.setUp");
+  return <>{t("who")}</>;
 }

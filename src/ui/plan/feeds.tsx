@@ -1,6 +1,7 @@
 "use client";
 import { useCallback, useEffect, useState } from "react";
 import { toast } from "sonner";
+import { useTranslations } from "use-intl";
 import type { RoundView } from "../../work/rounds/rounds.ts";
 import { Button } from "../kit/button.tsx";
 import { Combobox } from "../kit/combobox.tsx";
@@ -12,6 +13,7 @@ type FeedView = { id: string; words: string };
 
 /** Calendar addresses of people, machines and the shop: made here, shown once, taken back. */
 export function Feeds({ view }: { view: RoundView }) {
+  const t = useTranslations("plan.feeds");
   const [feeds, setFeeds] = useState<FeedView[]>([]);
   const [made, setMade] = useState<string | null>(null);
   const load = useCallback(() => ask<{ feeds: FeedView[] }>("/api/feeds").then(({ feeds: all }) => setFeeds(all), sayFault), []);
@@ -28,42 +30,42 @@ export function Feeds({ view }: { view: RoundView }) {
   const takeBack = (id: string, words: string) =>
     void ask(`/api/feeds?id=${id}`, { method: "DELETE", body: {} })
       .then(load)
-      .then(() => toast(`The calendar of ${words} is closed.`), sayFault);
+      .then(() => toast(t("closed", { words })), sayFault);
   return (
-    <section aria-label="Calendars">
+    <section aria-label={t("label")}>
       <p className="text-ink2 text-sm">
-        The plan and the work ahead, in any calendar that takes iCalendar addresses. Whoever has an address can read it.
+        {t("what")} {t("who")}
       </p>
       <ul className="mt-1">
         {feeds.map(({ id, words }) => (
           <li key={id} className="flex items-center justify-between gap-2 border-line border-b py-1">
             {words}
             <Button size="small" onClick={() => takeBack(id, words)}>
-              Take back
+              {t("takeBack")}
             </Button>
           </li>
         ))}
       </ul>
       <div className="mt-2 grid gap-2">
-        <Field label="Whose calendar">
+        <Field label={t("whose")}>
           <Combobox
             value={whose}
             onChange={setWhose}
-            placeholder="Person, machine or shop"
+            placeholder={t("find")}
             options={[
-              { value: "shop/", name: "The shop" },
+              { value: "shop/", name: t("shop") },
               ...view.people.map(({ id, name }) => ({ value: `person/${id}`, name })),
               ...Object.entries(view.machines).map(([id, name]) => ({ value: `machine/${id}`, name })),
             ]}
           />
         </Field>
         <Button look="primary" onClick={() => void make()}>
-          Make an address
+          {t("make")}
         </Button>
       </div>
       {made && (
         <p className="mt-2 border-accent border-l-4 pl-3">
-          Give this to the calendar. It is shown only now: <span className="figure break-all">{made}</span>
+          {t("give")} <span className="figure break-all">{made}</span>
         </p>
       )}
     </section>

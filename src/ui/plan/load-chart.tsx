@@ -1,5 +1,6 @@
 "use client";
 import { max, scaleBand, scaleLinear } from "d3";
+import { useTranslations } from "use-intl";
 import type { WeekLoad } from "../../work/rounds/week.ts";
 
 const WIDTH = 560;
@@ -8,6 +9,7 @@ const MARGIN = { left: 44, right: 8, top: 8, bottom: 34 };
 
 /** Load against what people can give, by week and skill: a bar of work beside an open one of people. */
 export function LoadChart({ weeks, skill }: { weeks: readonly WeekLoad[]; skill: string }) {
+  const t = useTranslations("plan");
   const x = scaleBand<string>()
     .domain(weeks.map(({ from }) => from))
     .range([MARGIN.left, WIDTH - MARGIN.right])
@@ -18,7 +20,7 @@ export function LoadChart({ weeks, skill }: { weeks: readonly WeekLoad[]; skill:
     .nice(4)
     .range([HEIGHT - MARGIN.bottom, MARGIN.top]);
   const half = x.bandwidth() / 2;
-  const name = skill || "anybody";
+  const name = skill || t("week.anyone");
   return (
     <figure>
       <figcaption className="font-semibold">{name}</figcaption>
@@ -55,7 +57,7 @@ export function LoadChart({ weeks, skill }: { weeks: readonly WeekLoad[]; skill:
               </text>
               {load > capacity && (
                 <text x={left + half} y={HEIGHT - MARGIN.bottom + 28} textAnchor="middle" className="fill-hold text-[11px]">
-                  {Math.round(load - capacity)} min too much
+                  {t("tooMuch", { minutes: Math.round(load - capacity) })}
                 </text>
               )}
             </g>

@@ -1,22 +1,18 @@
 "use client";
 import type { FormEvent } from "react";
 import { toast } from "sonner";
+import { useTranslations } from "use-intl";
 import type { RoundView } from "../../work/rounds/rounds.ts";
 import { Button } from "../kit/button.tsx";
 import { Field, NumberInput } from "../kit/field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 
-const WEIGHTS = [
-  ["opening", "Opening"],
-  ["midday", "Midday"],
-  ["closing", "Closing"],
-  ["late", "Late or urgent"],
-  ["other", "Other"],
-] as const;
+const WEIGHTS = ["opening", "midday", "closing", "late", "other"] as const;
 
 /** What is pressing and how far it is from area to area: the numbers that rounds are planned by. */
 export function SettingsForm({ view, done }: { view: RoundView; done: () => void }) {
+  const t = useTranslations("plan.settings");
   const { settings, areas } = view;
   const pairs = Object.keys(areas).flatMap((from, index, all) => all.slice(index + 1).map((to) => `${from}/${to}`));
   const save = async (event: FormEvent<HTMLFormElement>) => {
@@ -27,7 +23,7 @@ export function SettingsForm({ view, done }: { view: RoundView; done: () => void
       await ask("/api/rounds/settings", {
         method: "PUT",
         body: {
-          weights: Object.fromEntries(WEIGHTS.map(([key]) => [key, number(`weight/${key}`)])),
+          weights: Object.fromEntries(WEIGHTS.map((key) => [key, number(`weight/${key}`)])),
           middayFrom: number("middayFrom"),
           closingFrom: number("closingFrom"),
           walkMinutes: number("walkMinutes"),
@@ -35,7 +31,7 @@ export function SettingsForm({ view, done }: { view: RoundView; done: () => void
           walk: Object.fromEntries(pairs.flatMap((pair) => (form.get(`walk/${pair}`) === "" ? [] : [[pair, number(`walk/${pair}`)]]))),
         },
       });
-      toast("Saved. The next plan is made by it.");
+      toast(t("saved"));
       done();
     });
   };
@@ -51,25 +47,25 @@ export function SettingsForm({ view, done }: { view: RoundView; done: () => void
     </Field>
   );
   return (
-    <form onSubmit={save} aria-label="What plans are made by" className="grid gap-4">
+    <form onSubmit={save} aria-label={t("label")} className="grid gap-4">
       <fieldset className="grid grid-cols-3 items-end gap-2">
-        <legend className="font-semibold">How bad a minute late is</legend>
-        {WEIGHTS.map(([key, label]) => field(`weight/${key}`, label, settings.weights[key], { min: 0.1, max: 100, step: 0.1 }))}
+        <legend className="font-semibold">{t("weights")}</legend>
+        {WEIGHTS.map((key) => field(`weight/${key}`, t(`weight.${key}`), settings.weights[key], { min: 0.1, max: 100, step: 0.1 }))}
       </fieldset>
       <fieldset className="grid grid-cols-2 items-end gap-2">
-        <legend className="font-semibold">Minutes</legend>
-        {field("middayFrom", "Midday from, before its time", settings.middayFrom, { min: 0, max: 600 })}
-        {field("closingFrom", "Closing from, before its time", settings.closingFrom, { min: 0, max: 600 })}
-        {field("walkMinutes", "Walk between areas", settings.walkMinutes, { min: 0, max: 60 })}
-        {field("careShare", "Free time, % of shifts", Math.round(settings.careShare * 100), { min: 5, max: 100 })}
+        <legend className="font-semibold">{t("minutes")}</legend>
+        {field("middayFrom", t("middayFrom"), settings.middayFrom, { min: 0, max: 600 })}
+        {field("closingFrom", t("closingFrom"), settings.closingFrom, { min: 0, max: 600 })}
+        {field("walkMinutes", t("walkMinutes"), settings.walkMinutes, { min: 0, max: 60 })}
+        {field("careShare", t("careShare"), Math.round(settings.careShare * 100), { min: 5, max: 100 })}
       </fieldset>
       <fieldset className="grid grid-cols-2 items-end gap-2">
-        <legend className="font-semibold">Walks that take longer, minutes</legend>
+        <legend className="font-semibold">{t("walks")}</legend>
         {pairs.map((pair) => {
           const [from = "", to = ""] = pair.split("/");
           return field(
             `walk/${pair}`,
-            `${areas[from]} – ${areas[to]}`,
+            t("pair", { from: areas[from] ?? from, to: areas[to] ?? to }),
             settings.walk[pair] ?? "",
             { min: 0, max: 60 },
             String(settings.walkMinutes),
@@ -77,7 +73,7 @@ export function SettingsForm({ view, done }: { view: RoundView; done: () => void
         })}
       </fieldset>
       <Button type="submit" look="primary">
-        Save
+        {t("save")}
       </Button>
     </form>
   );

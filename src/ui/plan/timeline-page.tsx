@@ -267,6 +267,7 @@ function NobodyYet({
   choose: (id: string) => void;
 }) {
   const t = useTranslations("plan.nobody");
+  const plan = useTranslations("plan");
   const groups = (["opening", "midday", "closing", null] as const)
     .map((beat) => ({ beat, mine: ids.filter((id) => (view.tasks[id]?.beat ?? null) === beat) }))
     .filter(({ mine }) => mine.length > 0);
@@ -290,7 +291,7 @@ function NobodyYet({
                   >
                     <b>{view.tasks[id]?.machineName}</b>
                     <span className="min-w-0 grow truncate">{view.tasks[id]?.short}</span>
-                    {view.tasks[id]?.late && <span className="font-bold text-hold text-xs">late</span>}
+                    {view.tasks[id]?.late && <span className="font-bold text-hold text-xs">{plan("late")}</span>}
                   </button>
                 </li>
               ))}

@@ -108,7 +108,7 @@ export function WeekPage({ first, role }: { first: WeekView; role: Role }) {
                         <b>{machineName}</b> {name}
                       </span>
                       <span className="flex items-center gap-1 text-ink2 text-xs">
-                        {t("sum", { minutes })}, {fromWords} <ArrowRightIcon aria-label="to" className="size-3" /> <b>{toWords}</b>
+                        {t("sum", { minutes })}, {fromWords} <ArrowRightIcon aria-label={t("toDay")} className="size-3" /> <b>{toWords}</b>
                       </span>
                     </span>
                   }

@@ -1,13 +1,16 @@
 import type { ReactNode } from "react";
 import { PrintNow } from "../paper/print-now.tsx";
 
+const sheetStyle = (lying: boolean) =>
+  `@page { size: A4${lying ? " landscape" : ""}; margin: 12mm } @media print { html, body { background: #fff } }`;
+
 /** The one style of all that is printed: A4, black on white whatever light the screen has; on the screen a bar with what can be done. */
 export function PrintPage({ tools, lying = false, children }: { tools?: ReactNode; lying?: boolean; children: ReactNode }) {
   return (
     <main
       className={`mx-auto min-h-dvh bg-white px-[10mm] py-[8mm] text-[11pt] text-black leading-snug print:max-w-none print:p-0 ${lying ? "max-w-[297mm]" : "max-w-[210mm]"}`}
     >
-      <style>{`@page { size: A4${lying ? " landscape" : ""}; margin: 12mm } @media print { html, body { background: #fff } }`}</style>
+      <style>{sheetStyle(lying)}</style>
       <p className="mb-4 flex items-center gap-4 border-neutral-400 border-b pb-3 text-ink print:hidden [&_a]:text-black">
         <PrintNow />
         {tools}

@@ -1,4 +1,4 @@
-import { type Day, isoDay } from "../../core/calendar/day.ts";
+import type { Day } from "../../core/calendar/day.ts";
 import { instantOf, instantOfLocal, localDay, localText } from "../../core/calendar/site-time.ts";
 import { machineDays } from "../../core/calendar/work-days.ts";
 import type { Machine } from "../../core/fleet/schema.ts";

@@ -1,0 +1,4 @@
+import drawing from "./en/drawing.json";
+import { usePlain } from "./plain.ts";
+
+export const useDrawingWords = () => usePlain("drawing", drawing);

@@ -1,0 +1,4 @@
+import release from "./en/release.json";
+import { usePlain } from "./plain.ts";
+
+export const useReleaseWords = () => usePlain("release", release);
