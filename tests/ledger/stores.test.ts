@@ -244,9 +244,9 @@ test("a batch is mixed from the shelf, its lot labelled; what must not meet or i
 });
 
 test("the shelf is paged and searched; settings that can't be are refused with their place; an operator sets nothing up", async () => {
-  const view = await shelfView(db, ottoline(), { page: 2, find: "", group: "" });
-  expect(view.pages).toBeGreaterThan(1);
-  expect(view.rows.length).toBeLessThanOrEqual(30);
+  const view = await shelfView(db, ottoline(), { page: 9, find: "", group: "" });
+  expect(view.page).toBe(view.pages);
+  expect(view.rows.length).toBeLessThanOrEqual(60);
   expect((await shelfView(db, ottoline(), { page: 1, find: "uv ink", group: "" })).all).toBe(5);
   const body = { ...(await itemView(db, ottoline(), "damper", null)).item, supplier: "nobody" };
   await expect(saveStoreSetting(db, ottoline(), { subject: "item", id: "damper", body })).rejects.toMatchObject({

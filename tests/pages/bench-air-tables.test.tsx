@@ -3,7 +3,7 @@ import { loadShop } from "../../src/work/shop/shop.ts";
 import { db } from "../ledger/database.ts";
 import { entry, freshHouse, site } from "../ledger/house.ts";
 import { stock, there } from "../ledger/store-house.ts";
-import { entriesOf, fireEvent, said, screen, sentBy, sentTo, signedInAs, visit, waitFor, within } from "./shop.tsx";
+import { choose, entriesOf, fireEvent, said, screen, sentBy, sentTo, signedInAs, visit, waitFor, within } from "./shop.tsx";
 
 /** The mixing bench, the air of rooms, tables that are brought in. */
 
@@ -28,25 +28,25 @@ describe("the mixing bench", () => {
   test("one part in ten of 500 mL is 50 mL and 450 mL", async () => {
     await way(/^1 part in/);
     set("1 part in", "10");
-    set("Batch, mL", "500");
+    set("Batch", "500");
     expect(poured()[0]).toContain("50 mL");
     expect(poured()[1]).toContain("450 mL");
   });
   test("30 % from 100 % stock in 200 mL is 60 mL of it (C1 V1 = C2 V2, worked by hand)", async () => {
-    await way(/^C1/);
-    set("C1, % of the stock", "100");
-    set("C2, % wanted", "30");
-    set("Batch, mL", "200");
+    await way(/^From strength/);
+    set("Strength of the first, %", "100");
+    set("Strength wanted, %", "30");
+    set("Batch", "200");
     expect(poured()[0]).toContain("60 mL");
     expect(poured()[1]).toContain("140 mL");
   });
   test("what can't be mixed is said, and nothing is poured", async () => {
-    await way(/^C1/);
-    set("C2, % wanted", "130");
+    await way(/^From strength/);
+    set("Strength wanted, %", "130");
     expect(screen.getByRole("alert").textContent?.length).toBeGreaterThan(10);
     expect(screen.queryByRole("table")).toBeNull();
-    set("C2, % wanted", "50");
-    set("Batch, mL", "0");
+    set("Strength wanted, %", "50");
+    set("Batch", "0");
     expect(screen.getByRole("alert").textContent).toMatch(/above 0/i);
   });
   test("a batch by its recipe leaves the shelf, is a lot of its own, and its label comes next", async () => {
@@ -67,9 +67,8 @@ describe("the mixing bench", () => {
       ),
     );
     const user = await visit("/stores/bench");
-    const product = screen.getByLabelText("What is made");
-    await user.selectOptions(product, recipe.id);
-    await user.click(screen.getByRole("button", { name: /^It is made: lot/ }));
+    await choose(user, screen.getByLabelText("What to mix"), recipe.name);
+    await user.click(screen.getByRole("button", { name: /^It is mixed: lot/ }));
     await waitFor(async () => expect(await entriesOf("mix")).toHaveLength(1));
     await waitFor(() => expect(sentTo.at(-1)).toMatch(new RegExp(`^/labels/${recipe.id}`)));
     expect((await there(recipe.id))[0]?.[1]).toBe(500);
@@ -80,10 +79,11 @@ describe("the mixing bench", () => {
 
 describe("the air of a room", () => {
   test("is read by hand and stands on the page; what no room has is refused", async () => {
-    await visit("/stores/air?area=garment");
-    const form = () => screen.getByRole("form", { name: "A reading by hand" });
-    fireEvent.change(within(form()).getByLabelText("Humidity, %"), { target: { value: "28" } });
-    const celsius = within(form()).getByLabelText(/°C$/);
+    const user = await visit("/stores/air?area=garment");
+    const form = () => screen.getByRole("form", { name: "Enter a reading" });
+    await user.click(screen.getByRole("button", { name: "Enter a reading" }));
+    fireEvent.change(within(form()).getByLabelText("Humidity"), { target: { value: "28" } });
+    const celsius = within(form()).getByLabelText("Temperature");
     fireEvent.change(celsius, { target: { value: "21" } });
     fireEvent.submit(form());
     await waitFor(async () => expect((await entriesOf("air"))[0]?.body).toMatchObject({ celsius: 21, humidityPercent: 28 }));
@@ -100,11 +100,11 @@ describe("a table that is brought in", () => {
   test("new machines come in row by row; a row that can't be is refused with its reason and left out on purpose only", async () => {
     const user = await bring("name;class;since\nWhelk;dtf;2026-01-05\nBrill;loom;2026-01-05\n");
     await screen.findByText(/1 new, 0 changed, 0 the same, 1 refused/);
-    const press = screen.getByRole<HTMLButtonElement>("button", { name: /^Bring in 1 rows/ });
+    const press = screen.getByRole<HTMLButtonElement>("button", { name: /^Bring in 1 row$/ });
     expect(press.disabled).toBe(true);
-    await user.click(screen.getByLabelText(/refused rows, on purpose/));
+    await user.click(screen.getByLabelText(/^Skip the refused row/));
     await user.click(press);
-    await waitFor(() => expect(said.at(-1)).toBe("1 new, 0 changed; 1 left out."));
+    await waitFor(() => expect(said.at(-1)).toBe("1 new, 0 changed. 1 skipped."));
     const names = (await loadShop(db, site)).machines.map(({ name }) => name);
     expect(names).toContain("Whelk");
     expect(names).not.toContain("Brill");

@@ -53,7 +53,7 @@ describe("by counts", () => {
     const { user, region } = await atTeal();
     fireEvent.change(within(region).getByLabelText(/^Done at/), { target: { value: "09:05" } });
     await user.click(within(region).getByRole("button", { name: "Enter Teal" }));
-    await screen.findByRole("link", { name: "Its entry, to amend it" });
+    await screen.findByRole("link", { name: "Open the entry" });
     const [entry] = await entriesOf("check");
     expect(entry?.happenedAt).toEqual(new Date("2026-11-25T09:05:00.000Z"));
     const [body] = await checks();
@@ -63,23 +63,23 @@ describe("by counts", () => {
 
   test("what was counted outlives the page, and is gone once it is entered", async () => {
     const first = await atTeal();
-    await first.user.click(within(first.region).getByRole("button", { name: /^H1\/K, black: one missing more/ }));
+    await first.user.click(within(first.region).getByRole("button", { name: /^H1\/K, black: one more out/ }));
     const second = await atTeal();
-    expect(within(second.region).getByRole<HTMLInputElement>("textbox", { name: /^H1\/K, black: missing/ }).value).toBe("1");
+    expect(within(second.region).getByRole<HTMLInputElement>("textbox", { name: /^H1\/K, black: out/ }).value).toBe("1");
     await second.user.click(within(second.region).getByRole("button", { name: "Enter Teal" }));
-    await screen.findByRole("link", { name: "Its entry, to amend it" });
+    await screen.findByRole("link", { name: "Open the entry" });
     expect(channelOf((await checks())[0], "H1/K")).toMatchObject({ missing: 1 });
     const third = await atTeal();
-    expect(within(third.region).getByRole<HTMLInputElement>("textbox", { name: /^H1\/K, black: missing/ }).value).toBe("0");
+    expect(within(third.region).getByRole<HTMLInputElement>("textbox", { name: /^H1\/K, black: out/ }).value).toBe("0");
   });
 
   test("several machines are chosen and checked in one pass", async () => {
     const user = await visit("/check");
-    expect(screen.getByRole<HTMLButtonElement>("button", { name: "Check …" }).disabled).toBe(true);
+    expect(screen.getByRole<HTMLButtonElement>("button", { name: "Choose machines" }).disabled).toBe(true);
     await user.click(screen.getByRole("button", { name: /^Teal/ }));
     await user.click(screen.getByRole("button", { name: /^Fathom/ }));
     await user.click(screen.getByRole("button", { name: "Check 2" }));
-    expect(screen.getByRole("heading", { level: 1 }).textContent).toBe("Nozzle checks of 2 machines");
+    expect(screen.getByRole("heading", { level: 1 }).textContent).toMatch(/^Nozzle checks, 2 machines/);
     expect(screen.getAllByRole("button", { name: /^Enter / }).map(({ textContent }) => textContent)).toEqual([
       "Enter Teal",
       "Enter Fathom",
@@ -90,11 +90,11 @@ describe("by counts", () => {
 describe("nozzle by nozzle", () => {
   const lattice = async () => {
     const { user, region } = await atTeal();
-    await user.click(within(region).getByRole("button", { name: "H1/K, black: One by one" }));
+    await user.click(within(region).getByRole("button", { name: "H1/K, black: Mark each" }));
     return { user, region, field: await within(region).findByRole("application", { name: /^H1\/K/ }) };
   };
   const counted = (region: HTMLElement, kind: string) =>
-    Number(within(region).getByRole<HTMLInputElement>("textbox", { name: `H1/K, black: ${kind}` }).value);
+    Number(within(region).getByRole<HTMLInputElement>("textbox", { name: `H1/K, black: ${kind === "missing" ? "out" : kind}` }).value);
 
   test("keys: arrows move, space goes round, letters say it, shift draws a run", async () => {
     const { user, region, field } = await lattice();
@@ -104,14 +104,14 @@ describe("nozzle by nozzle", () => {
     await user.keyboard(" ");
     expect([counted(region, "missing"), counted(region, "weak")]).toEqual([0, 1]);
     await user.keyboard("{ArrowDown}d");
-    expect(field.getAttribute("aria-label")).toMatch(/nozzle 21: deflected$/);
+    expect(field.getAttribute("aria-label")).toMatch(/Nozzle 21: deflected$/);
     await user.keyboard("{ArrowRight}m{Shift>}{ArrowRight}{ArrowRight}{/Shift}");
     expect([counted(region, "missing"), counted(region, "weak"), counted(region, "deflected")]).toEqual([3, 1, 1]);
     // Three in a row are side by side: that follows, it can't be said otherwise.
-    const beside = within(region).getByRole<HTMLButtonElement>("button", { name: "H1/K, black: Side by side" });
+    const beside = within(region).getByRole<HTMLButtonElement>("button", { name: "H1/K, black: Neighbours" });
     expect([beside.getAttribute("aria-pressed"), beside.disabled]).toEqual(["true", true]);
     await user.click(within(region).getByRole("button", { name: "Enter Teal" }));
-    await screen.findByRole("link", { name: "Its entry, to amend it" });
+    await screen.findByRole("link", { name: "Open the entry" });
     const [body] = await checks();
     expect(body?.source).toBe("tap");
     expect(channelOf(body, "H1/K")).toMatchObject({ which: { missing: [21, 22, 23], weak: [0], deflected: [20] }, neighbours: true });
@@ -124,7 +124,7 @@ describe("nozzle by nozzle", () => {
     boxed(field, 200, 60);
     fireEvent.pointerDown(field, { clientX: 35, clientY: 25 });
     fireEvent.pointerUp(field);
-    expect(field.getAttribute("aria-label")).toMatch(/nozzle 44: missing$/);
+    expect(field.getAttribute("aria-label")).toMatch(/Nozzle 44: out$/);
     fireEvent.pointerDown(field, { clientX: 105, clientY: 5 });
     fireEvent.pointerMove(field, { clientX: 145, clientY: 5 });
     fireEvent.pointerUp(field);
@@ -148,20 +148,20 @@ describe("from a picture", () => {
     const { user, region } = await upload(await scan(FAULTS));
     const read = await screen.findByRole("region", { name: "What was read" }, { timeout: 60_000 });
     const line = (id: string) => within(read).getByText(id, { selector: "li span" }).closest("li")?.textContent;
-    expect(line("H1/K")).toMatch(/ 3 missing, 0 weak, 0 deflected; sure$/);
-    expect(line("H1/C")).toMatch(/ 1 missing/);
-    expect(line("H1/M")).toMatch(/ 0 missing/);
+    expect(line("H1/K")).toMatch(/ 3 out, 0 weak, 0 deflected; sure$/);
+    expect(line("H1/C")).toMatch(/ 1 out/);
+    expect(line("H1/M")).toMatch(/ 0 out/);
     const canvas = within(read).getByRole("img", { name: "The picture with 4 marked nozzles" });
     const size = { width: pattern.sheet.width + 2 * EDGE_MM, height: pattern.sheet.height + 2 * EDGE_MM };
     boxed(canvas, size.width, size.height);
     const dash = dashesOf(pattern.channels.find(({ id }) => id === "H1/M") as NozzlePattern["channels"][number])[7];
     fireEvent.click(canvas, { clientX: EDGE_MM + (dash?.x ?? 0) + (dash?.length ?? 0) / 2, clientY: EDGE_MM + (dash?.y ?? 0) });
-    expect(line("H1/M")).toMatch(/ 1 missing/);
+    expect(line("H1/M")).toMatch(/ 1 out/);
     // Far from any nozzle a tap is nothing.
     fireEvent.click(canvas, { clientX: 1, clientY: 1 });
-    await user.click(within(read).getByRole("button", { name: "Take these numbers, 1 corrected" }));
+    await user.click(within(read).getByRole("button", { name: "Use these numbers, 1 corrected" }));
     await user.click(within(region).getByRole("button", { name: "Enter Teal" }));
-    await screen.findByRole("link", { name: "Its entry, to amend it" });
+    await screen.findByRole("link", { name: "Open the entry" });
     const [body] = await checks();
     expect(body).toMatchObject({ source: "scan", corrected: [{ id: "H1/M", nozzle: 7, from: "good", to: "missing" }] });
     expect(channelOf(body, "H1/K")?.which?.missing).toEqual(FAULTS["H1/K"].missing);
@@ -171,10 +171,10 @@ describe("from a picture", () => {
   test("counted by hand after it, a channel has no places any more", async () => {
     const { user, region } = await upload(await scan(FAULTS));
     const read = await screen.findByRole("region", { name: "What was read" }, { timeout: 60_000 });
-    await user.click(within(read).getByRole("button", { name: "Take these numbers" }));
-    await user.click(within(region).getByRole("button", { name: /^H1\/K, black: one missing more/ }));
+    await user.click(within(read).getByRole("button", { name: "Use these numbers" }));
+    await user.click(within(region).getByRole("button", { name: /^H1\/K, black: one more out/ }));
     await user.click(within(region).getByRole("button", { name: "Enter Teal" }));
-    await screen.findByRole("link", { name: "Its entry, to amend it" });
+    await screen.findByRole("link", { name: "Open the entry" });
     const [body] = await checks();
     expect(channelOf(body, "H1/K")).toMatchObject({ missing: 4 });
     expect(channelOf(body, "H1/K")?.which).toBeUndefined();
@@ -184,16 +184,16 @@ describe("from a picture", () => {
   test("the sheet's corners are shown by hand where it lies elsewhere; corners that cross are refused", async () => {
     const { user } = await upload(await scan(FAULTS));
     await screen.findByRole("region", { name: "What was read" }, { timeout: 60_000 });
-    await user.click(screen.getByRole("button", { name: /show the sheet's corners/ }));
-    const corners = screen.getByRole("region", { name: "The sheet's corners" });
-    const corner = (name: string) => within(corners).getByRole("button", { name: new RegExp(`^The sheet's ${name}`) });
+    await user.click(screen.getByRole("button", { name: /show the sheet’s corners/ }));
+    const corners = screen.getByRole("region", { name: "The sheet’s corners" });
+    const corner = (name: string) => within(corners).getByRole("button", { name: new RegExp(`^The sheet’s ${name}`) });
     expect(corner("top left").getAttribute("aria-label")).toMatch(/12 % across, 12 % down/);
     fireEvent.keyDown(corner("top left"), { key: "ArrowRight", shiftKey: true });
     expect(corner("top left").getAttribute("aria-label")).toMatch(/14 % across/);
-    const use = within(corners).getByRole<HTMLButtonElement>("button", { name: "Read it by these corners" });
+    const use = within(corners).getByRole<HTMLButtonElement>("button", { name: "Read with these corners" });
     expect(use.disabled).toBe(false);
     for (let step = 0; step < 44; step++) fireEvent.keyDown(corner("top left"), { key: "ArrowRight", shiftKey: true });
-    expect(within(corners).getByRole("alert").textContent).toMatch(/^So it can't be: /);
+    expect(within(corners).getByRole("alert").textContent).toMatch(/can’t be right: /);
     expect(use.disabled).toBe(true);
     await user.click(within(corners).getByRole("button", { name: "Leave it" }));
     expect(await screen.findByRole("region", { name: "What was read" })).toBeTruthy();
@@ -232,7 +232,7 @@ describe("from a picture", () => {
     const { user, region } = await upload(await file());
     await waitFor(() => expect(within(region).getAllByRole("alert")[0]?.textContent).toMatch(words));
     await user.click(within(region).getByRole("button", { name: "Enter Teal" }));
-    await screen.findByRole("link", { name: "Its entry, to amend it" });
+    await screen.findByRole("link", { name: "Open the entry" });
     expect((await checks())[0]?.source).toBe("count");
   });
 
@@ -243,6 +243,6 @@ describe("from a picture", () => {
     await upload(new File([new Uint8Array(blank)], "check.png", { type: "image/png" }));
     const read = await screen.findByRole("region", { name: "What was read" }, { timeout: 60_000 });
     expect(read.textContent).toMatch(/Look before you use it: /);
-    expect(within(read).queryByRole("button", { name: /Take these numbers/ })).toBeNull();
+    expect(within(read).queryByRole("button", { name: /Use these numbers/ })).toBeNull();
   });
 });

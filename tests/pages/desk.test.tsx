@@ -138,7 +138,7 @@ describe("a check at the desk", () => {
   test("is counted channel by channel and judged as it is counted", async () => {
     const user = await visit("/check?machines=fathom");
     const region = screen.getByRole("region", { name: "Fathom" });
-    const [more] = within(region).getAllByRole("button", { name: /one missing more$/ });
+    const [more] = within(region).getAllByRole("button", { name: /one more out$/ });
     for (let press = 0; press < 3; press++) await user.click(more as HTMLElement);
     await user.click(within(region).getByRole("button", { name: /Enter/ }));
     await waitFor(async () => {
@@ -153,16 +153,12 @@ describe("the ledger", () => {
     await sentBy("bram", check(3));
     const [kept] = await entriesOf("check");
     const user = await visit(`/logbook/${kept?.id}`);
-    const amend = screen.getByRole("region", { name: "Amend" });
-    const [missing] = within(amend).getAllByRole("button", { name: /one missing less$/ });
+    await user.click(screen.getByRole("button", { name: "Correct" }));
+    const amend = await screen.findByRole("region", { name: "Correct this entry" });
+    const [missing] = within(amend).getAllByRole("button", { name: /one less out$/ });
     await user.click(missing as HTMLElement);
-    const why = within(amend).getByLabelText(/Why|Because/);
-    await user.type(why, "counted one twice");
-    await user.click(
-      within(amend)
-        .getAllByRole("button", { name: /Change|Amend|Save|Enter/ })
-        .at(-1) as HTMLElement,
-    );
+    await user.type(within(amend).getByLabelText("Reason"), "counted one twice");
+    await user.click(within(amend).getByRole("button", { name: "Save correction" }));
     await waitFor(async () => expect((await entriesOf("amendment"))[0]?.body).toMatchObject({ why: "counted one twice" }));
     await visit(`/logbook/${kept?.id}`);
     expect(document.body.textContent).toContain("counted one twice");
@@ -172,7 +168,7 @@ describe("the ledger", () => {
     await visit("/logbook?machine=sprat&kind=note");
     expect(screen.getAllByRole("link", { name: /^Entry \d+/ })).toHaveLength(1);
     await visit("/logbook?text=squeaks");
-    expect(document.querySelector("tbody")?.textContent).toContain("belt squeaks");
+    expect(screen.getByRole("link", { name: /^Entry \d+/ }).closest("li")?.textContent).toContain("belt squeaks");
     await visit("/logbook?from=yesterday");
     expect(screen.getByRole("alert").textContent).toMatch(/from|day|date/i);
   });
@@ -187,7 +183,7 @@ describe("the ledger", () => {
     expect(document.body.textContent).toContain("lost");
     const discard = () => screen.getByRole<HTMLButtonElement>("button", { name: "Discard" });
     expect(discard().disabled).toBe(true);
-    await user.type(screen.getByLabelText("Why discard it"), "sent twice");
+    await user.type(screen.getByLabelText("Reason to discard"), "sent twice");
     await user.click(discard());
     await waitFor(() => expect(screen.getByText("Nothing waits here.")).toBeTruthy());
   });

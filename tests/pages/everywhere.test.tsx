@@ -66,7 +66,7 @@ describe("search", () => {
     await waitFor(() => expect(hits().some((hit) => hit.includes("squeaky pulley"))).toBe(true));
     await user.clear(field);
     await user.type(field, "zzzz");
-    expect(await screen.findByText("Nothing begins like that.")).toBeTruthy();
+    expect(await screen.findByText("Nothing found.")).toBeTruthy();
     await user.keyboard("{Enter}");
     expect(sentTo).toEqual([]);
   });

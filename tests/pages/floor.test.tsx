@@ -75,7 +75,7 @@ describe("a check on the floor", () => {
   test("is counted and judged at once, and the machine's word follows", async () => {
     const user = await floorAt("#/check?machines=fathom");
     const region = await screen.findByRole("region", { name: "Fathom" });
-    const [more] = within(region).getAllByRole("button", { name: /one missing more$/ });
+    const [more] = within(region).getAllByRole("button", { name: /one more out$/ });
     await user.click(more as HTMLElement);
     await user.click(within(region).getByRole("button", { name: /Enter/ }));
     await waitFor(async () => expect((await entriesOf("check"))[0]).toMatchObject({ machine: "fathom", person: "bram" }));

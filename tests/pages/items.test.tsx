@@ -3,7 +3,7 @@ import { loadShop } from "../../src/work/shop/shop.ts";
 import { db } from "../ledger/database.ts";
 import { at, freshHouse, site } from "../ledger/house.ts";
 import { stock } from "../ledger/store-house.ts";
-import { fireEvent, said, screen, sentBy, sentTo, signedInAs, visit, waitFor, within } from "./shop.tsx";
+import { choose, fireEvent, said, screen, sentBy, sentTo, signedInAs, visit, waitFor, within } from "./shop.tsx";
 
 /** An item from its set-up to what it lets out into the air and where its lots went. */
 
@@ -11,27 +11,30 @@ beforeEach(async () => {
   await freshHouse({ stores: true });
   await signedInAs("ottoline");
 });
-const form = () => within(screen.getByRole("form", { name: "How it is kept and bought" }));
-const fill = (values: Record<string, string>) => {
-  for (const [label, value] of Object.entries(values)) fireEvent.change(form().getByLabelText(label), { target: { value } });
+const form = () => within(screen.getByRole("form", { name: /^(New|Edit) item$/ }));
+const CHOSEN = ["Kind", "Unit", "Family"];
+const fill = async (user: Awaited<ReturnType<typeof visit>>, values: Record<string, string>) => {
+  for (const [label, value] of Object.entries(values))
+    if (CHOSEN.includes(label)) await choose(user, form().getByRole("combobox", { name: label }), value);
+    else fireEvent.change(form().getByLabelText(label), { target: { value } });
 };
 const ETHANOL = {
-  "Id, letters and hyphens": "ethanol",
+  "Short name, letters and hyphens": "ethanol",
   Name: "Ethanol, 96 %",
-  Kind: "fluid",
+  Kind: "Fluid",
   Unit: "mL",
   "In a pack, in its unit": "5000",
   "Price of a pack": "31.5",
   Place: "solvent cabinet",
   Family: "alcohol",
   // 20 °C; from memory.
-  "Density, g a mL": "0.789",
+  "Density, g/mL": "0.789",
   "Volatile share, 0 to 1": "0.96",
-  "Molar mass, g a mol": "46.07",
+  "Molar mass, g/mol": "46.07",
 };
 async function setUp(more: Record<string, string> = {}) {
   const user = await visit("/stores/items/new");
-  fill({ ...ETHANOL, ...more });
+  await fill(user, { ...ETHANOL, ...more });
   await user.click(form().getByRole("button", { name: "Save" }));
   return user;
 }
@@ -55,9 +58,9 @@ describe("a new item", () => {
     expect(await item("ethanol")).toBeUndefined();
   });
   test("values of a fluid without its family are not dropped: the family is asked for", async () => {
-    await setUp({ Family: "" });
-    await waitFor(() => expect(said.at(-1)).toMatch(/^Values of a fluid need its family/));
-    expect(form().getByLabelText<HTMLInputElement>("Density, g a mL").value).toBe("0.789");
+    await setUp({ Family: "None" });
+    await waitFor(() => expect(said.at(-1)).toMatch(/^Values of a fluid need a family/));
+    expect(form().getByLabelText<HTMLInputElement>("Density, g/mL").value).toBe("0.789");
     expect(await item("ethanol")).toBeUndefined();
   });
   test("without a name it is not sent", async () => {
@@ -69,8 +72,9 @@ describe("a new item", () => {
     await setUp();
     await waitFor(() => expect(sentTo).toHaveLength(1));
     const user = await visit("/stores/items/ethanol");
-    fill({ "Price of a pack": "29" });
-    await user.click(form().getByRole("button", { name: "Save", hidden: true }));
+    await user.click(screen.getByRole("button", { name: "Edit item" }));
+    await fill(user, { "Price of a pack": "29" });
+    await user.click(form().getByRole("button", { name: "Save" }));
     await waitFor(async () => expect(await item("ethanol")).toMatchObject({ priceCents: 2900, pack: 5000, place: "solvent cabinet" }));
   });
 });
@@ -100,7 +104,7 @@ describe("a lot of ink", () => {
   test("is traced to the machine and channel it went into, and from there back to the lot", async () => {
     await used();
     await visit("/stores/trace?item=dtf-black&lot=K-77");
-    expect(screen.getByRole("heading", { level: 2 }).textContent).toMatch(/lot K-77: 1 stay in channels/);
+    expect(screen.getByRole("heading", { level: 2 }).textContent).toMatch(/lot K-77: 1 time in a channel/);
     const link = screen.getByRole<HTMLAnchorElement>("link", { name: "Sprat" });
     expect(link.closest("td")?.textContent).toBe("Sprat H1/K");
     await visit(link.getAttribute("href") ?? "");

@@ -5,7 +5,7 @@ import { roundView } from "../../src/work/rounds/rounds.ts";
 import { db } from "../ledger/database.ts";
 import { freshHouse, ottoline } from "../ledger/house.ts";
 import { asRound } from "../ledger/round-of.ts";
-import { asked, entriesOf, fireEvent, screen, signedInAs, visit, waitFor, within } from "./shop.tsx";
+import { asked, choose, entriesOf, fireEvent, screen, signedInAs, visit, waitFor, within } from "./shop.tsx";
 
 /** A sheet that comes back from the floor, typed in line by line with the times that stand on it. */
 
@@ -38,7 +38,7 @@ describe("a routine's sheet", () => {
     const { user } = await waste();
     await user.click(enter());
     expect(fault()).toMatch(/Nothing is filled in yet/);
-    time(/: begun$/, "07:40");
+    time(/: Started$/, "07:40");
     await user.click(enter());
     expect(fault()).toMatch(/when was it done\? Its time is on the sheet/);
     expect(await runs()).toEqual([]);
@@ -46,10 +46,10 @@ describe("a routine's sheet", () => {
 
   test("becomes a run of whoever did it, with the times and readings of the sheet, marked as typed in", async () => {
     const { user } = await waste();
-    await user.selectOptions(screen.getByLabelText("Who did it"), "bram");
-    time(/: begun$/, "07:40");
-    time(/: ended$/, "07:46");
-    await user.click(screen.getByLabelText("Gear on, cautions read"));
+    await choose(user, screen.getByLabelText("Who did it"), "Bram Teasel");
+    time(/: Started$/, "07:40");
+    time(/: Ended$/, "07:46");
+    await user.click(screen.getByLabelText("Gear on, warnings read"));
     await user.click(screen.getByRole("button", { name: "All boxes are ticked" }));
     const [level] = screen.getAllByRole("textbox").filter((box) => box.getAttribute("inputmode") === "decimal");
     fireEvent.change(level as HTMLElement, { target: { value: "640,5" } });
@@ -63,16 +63,16 @@ describe("a routine's sheet", () => {
     expect(kept[0]?.happenedAt.toISOString()).toBe("2026-11-25T07:40:00.000Z");
     expect(kept.at(-1)?.happenedAt.toISOString()).toBe("2026-11-25T07:46:00.000Z");
     expect(kept.some(({ body }) => JSON.stringify(body).includes("640.5"))).toBe(true);
-    expect(document.body.textContent).toMatch(/Bram.*with the times of the sheet; marked as typed in by Ottoline/);
+    expect(document.body.textContent).toMatch(/Bram.*with the sheet’s times. Typed in by Ottoline/);
   });
 
   test("not finished asks why, and the run says so", async () => {
     const { user } = await waste();
     await user.click(screen.getByRole("button", { name: /Not finished/ }));
-    time(/: ended$/, "07:46");
+    time(/: Ended$/, "07:46");
     await user.click(enter());
     expect(fault()).toMatch(/why was it not finished\?/);
-    await user.type(screen.getByLabelText("Why"), "bottle was locked");
+    await user.type(screen.getByLabelText("Reason"), "bottle was locked");
     await user.click(enter());
     await screen.findByRole("heading", { name: /is in the logbook$/ });
     expect((await runs()).at(-1)?.body).toMatchObject({ event: "abandon", reason: "bottle was locked" });
@@ -80,27 +80,27 @@ describe("a routine's sheet", () => {
 
   test("as far as it is typed it outlives the page; typed in twice it warns", async () => {
     const { id } = await waste();
-    time(/: ended$/, "07:46");
+    time(/: Ended$/, "07:46");
     const user = await visit(`/paper/${id}`);
-    await waitFor(() => expect(screen.getByLabelText<HTMLInputElement>(/: ended$/).value).toBe("07:46"));
+    await waitFor(() => expect(screen.getByLabelText<HTMLInputElement>(/: Ended$/).value).toBe("07:46"));
     await user.click(screen.getByRole("button", { name: /Not finished/ }));
-    await user.type(screen.getByLabelText("Why"), "called away");
+    await user.type(screen.getByLabelText("Reason"), "called away");
     await user.click(enter());
     await screen.findByRole("heading", { name: /is in the logbook$/ });
     await visit(`/paper/${id}`);
     expect(document.body.textContent).toMatch(/Typed in already: .* by Ottoline/);
-    expect(screen.getByLabelText<HTMLInputElement>(/: ended$/).value).toBe("");
+    expect(screen.getByLabelText<HTMLInputElement>(/: Ended$/).value).toBe("");
   });
 
   test("a time that has not come yet is refused in words, and what was typed stays", async () => {
     const { user } = await waste();
     await user.click(screen.getByRole("button", { name: /Not finished/ }));
-    await user.type(screen.getByLabelText("Why"), "called away");
-    time(/: ended$/, "23:50");
+    await user.type(screen.getByLabelText("Reason"), "called away");
+    time(/: Ended$/, "23:50");
     await user.click(enter());
     await waitFor(() => expect(fault().length).toBeGreaterThan(10));
     expect(await runs()).toEqual([]);
-    expect(screen.getByLabelText<HTMLInputElement>(/: ended$/).value).toBe("23:50");
+    expect(screen.getByLabelText<HTMLInputElement>(/: Ended$/).value).toBe("23:50");
   });
 });
 
@@ -123,13 +123,13 @@ describe("a shift's sheet", () => {
     expect(work.length).toBeGreaterThan(2);
     const [first, second] = work as [HTMLElement, HTMLElement];
     await user.click(within(first).getByRole("button", { name: /Skipped/ }));
-    fireEvent.change(within(first).getByLabelText(/: at$/), { target: { value: "08:10" } });
-    await user.type(within(first).getByLabelText("Why"), "machine was printing");
+    fireEvent.change(within(first).getByLabelText(/: At$/), { target: { value: "08:10" } });
+    await user.type(within(first).getByLabelText("Reason"), "machine was printing");
     await user.click(within(second).getByRole("button", { name: /Skipped/ }));
-    fireEvent.change(within(second).getByLabelText(/: at$/), { target: { value: "08:20" } });
+    fireEvent.change(within(second).getByLabelText(/: At$/), { target: { value: "08:20" } });
     await user.click(enter());
     expect(fault()).toMatch(/why was it skipped\?/);
-    await user.type(within(second).getByLabelText("Why"), "no swabs");
+    await user.type(within(second).getByLabelText("Reason"), "no swabs");
     await user.type(screen.getByLabelText("What else was seen"), "hall was cold");
     await user.click(enter());
     await screen.findByRole("heading", { name: /is in the logbook$/ });
@@ -143,7 +143,7 @@ describe("a shift's sheet", () => {
     const { id } = await shift();
     await signedInAs("ilse");
     await visit(`/paper/${id}`);
-    expect(document.body.textContent).toMatch(/they type it in themselves, or a supervisor does/);
+    expect(document.body.textContent).toMatch(/They type it in, or a supervisor does/);
     expect((enter() as HTMLButtonElement).disabled).toBe(true);
     await signedInAs("bram");
     await visit(`/paper/${id}`);

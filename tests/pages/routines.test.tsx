@@ -19,7 +19,7 @@ beforeEach(async () => {
   await freshHouse();
   await signedInAs("ottoline");
 });
-const area = () => screen.getByLabelText<HTMLTextAreaElement>("The routine in YAML or JSON");
+const area = () => screen.getByRole<HTMLTextAreaElement>("textbox", { name: "The routine as YAML or JSON" });
 const write = (text: string) => fireEvent.change(area(), { target: { value: text } });
 const bookOf = async () => (await loadShop(db, site)).rules.book;
 
@@ -39,7 +39,7 @@ describe("the editor", () => {
     expect(localStorage.length).toBe(1);
     await visit("/shop/routines/new");
     await waitFor(() => expect(area().value).toContain("house-lid"));
-    const press = await screen.findByRole<HTMLButtonElement>("button", { name: "Put in force" });
+    const press = await screen.findByRole<HTMLButtonElement>("button", { name: "Publish" });
     await waitFor(() => expect(press.disabled).toBe(false));
     fireEvent.click(press);
     await waitFor(() => expect(sentTo.at(-1)).toBe("/shop/routines/house-lid"));
@@ -51,7 +51,7 @@ describe("the editor", () => {
     await visit("/shop/routines/R24");
     const built = area().value;
     write(built.replace(/^name: .*$/m, "name: Rails, our way"));
-    const press = await screen.findByRole<HTMLButtonElement>("button", { name: "Put in force" });
+    const press = await screen.findByRole<HTMLButtonElement>("button", { name: "Publish" });
     await waitFor(() => expect(press.disabled).toBe(false));
     fireEvent.click(press);
     await waitFor(async () => expect((await bookOf()).get("R24")?.name).toBe("Rails, our way"));
@@ -73,7 +73,7 @@ test("a pack goes out with what it names; what is no pack is refused with its pl
 test("an operator reads a routine and changes nothing", async () => {
   await signedInAs("bram");
   await visit("/shop/routines/R24");
-  expect(screen.queryByRole("button", { name: /Put it in force/ })).toBeNull();
+  expect(screen.queryByRole("button", { name: /Publish/ })).toBeNull();
   const answer = await asked("/api/routines", { method: "POST", body: JSON.stringify({ text: OURS }) });
   expect(answer.status).toBe(403);
   expect(within(document.body).getAllByRole("heading").length).toBeGreaterThan(0);

@@ -5,7 +5,7 @@ import { nozzleDesk } from "../../src/work/nozzles/nozzles.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
 import { db } from "../ledger/database.ts";
 import { at, entry, freshHouse, ottoline, site } from "../ledger/house.ts";
-import { asked, entriesOf, fireEvent, said, screen, sentBy, signedInAs, signedOut, visit, waitFor, within } from "./shop.tsx";
+import { asked, choose, entriesOf, fireEvent, said, screen, sentBy, signedInAs, signedOut, visit, waitFor, within } from "./shop.tsx";
 
 /** More of the Shop: who may sign in, the cleaning ladder, data sheets, packs of routines. */
 
@@ -20,7 +20,7 @@ const json = (path: string, body: unknown) =>
 describe("a new person", () => {
   const added = async (password: string) => {
     const user = await visit("/shop?tab=people");
-    await user.click(screen.getByRole("button", { name: "Add a person" }));
+    await user.click(screen.getByRole("button", { name: "Person" }));
     const form = within(screen.getByRole("form", { name: "New person" }));
     await user.type(form.getByLabelText("Name"), "Étienne Öry");
     await user.click(form.getByRole("button", { name: "dtg" }));
@@ -42,7 +42,7 @@ describe("a new person", () => {
   test("without a password is given work, and can't sign in", async () => {
     await added("");
     await waitFor(() => expect(said.at(-1)).toBe("Étienne Öry saved."));
-    const row = (await screen.findByRole("rowheader", { name: "Étienne Öry" })).closest("tr");
+    const row = (await screen.findByRole("button", { name: "Étienne Öry: edit" })).closest("tr");
     expect(row?.textContent).toContain("no");
   });
   test("wrong passwords one after another are slowed down, with a word about it", async () => {
@@ -69,19 +69,19 @@ describe("the cleaning ladder", () => {
     const desk = await nozzleDesk(db, ottoline(), "teal");
     return desk ? (whatNow(desk, desk.madeAt)?.words ?? "") : "";
   };
-  const ladder = () => screen.getByRole("region", { name: "Cleaning ladder" });
+  const ladder = () => screen.getByRole("region", { name: "Cleaning steps" });
 
   test("a rung renamed for one machine is what that machine is told at once; others keep their class's", async () => {
     await failing();
     expect(await advised()).toContain(DEFAULT_LADDER.rungs.at(0)?.name ?? "?");
     const user = await visit("/shop?tab=judgement");
-    await user.selectOptions(within(ladder()).getByLabelText("For"), "teal");
-    const save = () => within(ladder()).getByRole<HTMLButtonElement>("button", { name: "Save the ladder of Teal" });
+    await choose(user, within(ladder()).getByLabelText("For"), /^Teal/);
+    const save = () => within(ladder()).getByRole<HTMLButtonElement>("button", { name: "Save for Teal" });
     expect(save().disabled).toBe(true);
-    fireEvent.change(within(ladder()).getByLabelText("Name of rung 1"), { target: { value: "Gentle" } });
-    fireEvent.change(within(ladder()).getByLabelText("Ink of rung 1, mL"), { target: { value: "2.5" } });
+    fireEvent.change(within(ladder()).getByLabelText("Strength 1: Name"), { target: { value: "Gentle" } });
+    fireEvent.change(within(ladder()).getByLabelText("Strength 1: Ink, all heads"), { target: { value: "2.5" } });
     await user.click(save());
-    await waitFor(() => expect(said.at(-1)).toMatch(/Ladder of Teal saved/));
+    await waitFor(() => expect(said.at(-1)).toMatch(/Cleaning steps of Teal saved/));
     expect(await advised()).toContain("Gentle");
     expect([...(await shop()).ladder.keys()]).toEqual(["teal"]);
   });
@@ -89,14 +89,19 @@ describe("the cleaning ladder", () => {
   test("rungs are added above and taken away, never the last one; nonsense is refused in words", async () => {
     const user = await visit("/shop?tab=judgement");
     const part = () => within(ladder());
-    const rungs = () => part().getAllByLabelText(/^Name of rung/).length;
+    const rungs = () => part().getAllByLabelText(/^Strength \d+: Name/).length;
     const before = rungs();
-    await user.click(part().getByRole("button", { name: "A rung above" }));
+    await user.click(part().getByRole("button", { name: "Add a stronger one" }));
     expect(rungs()).toBe(before + 1);
-    while (rungs() > 1) await user.click(part().getAllByRole("button", { name: "Take away" }).at(-1) as HTMLElement);
-    expect(part().getByRole<HTMLButtonElement>("button", { name: "Take away" }).disabled).toBe(true);
-    fireEvent.change(part().getByLabelText("Name of rung 1"), { target: { value: "" } });
-    await user.click(part().getByRole("button", { name: /^Save the ladder/ }));
+    while (rungs() > 1)
+      await user.click(
+        part()
+          .getAllByRole("button", { name: /: Remove$/ })
+          .at(-1) as HTMLElement,
+      );
+    expect(part().getByRole<HTMLButtonElement>("button", { name: /: Remove$/ }).disabled).toBe(true);
+    fireEvent.change(part().getByLabelText("Strength 1: Name"), { target: { value: "" } });
+    await user.click(part().getByRole("button", { name: /^Save for/ }));
     await waitFor(() => expect(said.at(-1)).toMatch(/name/));
     expect([...(await shop()).ladder.keys()]).toEqual([]);
   });
@@ -105,16 +110,16 @@ describe("the cleaning ladder", () => {
 describe("data sheets", () => {
   test("are shown before the first step of what they are about; an address that is none is not sent", async () => {
     const user = await visit("/safety");
-    await user.click(screen.getByRole("button", { name: "Another data sheet" }));
-    const sheet = within(screen.getByRole("group", { name: "Data sheet 1" }));
+    await user.click(screen.getByRole("button", { name: "New data sheet" }));
+    const sheet = within(await screen.findByRole("form", { name: "New data sheet" }));
     await user.type(sheet.getByLabelText("What it is of"), "Solvent cleaner");
-    await user.type(sheet.getByLabelText(/^Where it is/), "not an address");
-    await user.click(sheet.getByRole("checkbox", { name: "Flammable liquid and vapour" }));
-    await user.click(screen.getByRole("button", { name: "Save" }));
+    await user.type(sheet.getByLabelText(/^Address/), "not an address");
+    await user.click(sheet.getByRole("button", { name: "Flammable liquid and vapour" }));
+    await user.click(sheet.getByRole("button", { name: "Save" }));
     expect(said).toEqual([]);
-    fireEvent.change(sheet.getByLabelText(/^Where it is/), { target: { value: "https://sheets.example/solvent" } });
-    await user.click(screen.getByRole("button", { name: "Save" }));
-    await waitFor(() => expect(said.at(-1)).toMatch(/shown before the first step/));
+    fireEvent.change(sheet.getByLabelText(/^Address/), { target: { value: "https://sheets.example/solvent" } });
+    await user.click(sheet.getByRole("button", { name: "Save" }));
+    await waitFor(() => expect(said.at(-1)).toMatch(/^Data sheets saved/));
     const view = await (await asked("/api/floor")).json();
     expect(JSON.stringify(view)).toContain("https://sheets.example/solvent");
   });
@@ -125,12 +130,14 @@ describe("packs of routines", () => {
 
   test("what is ticked goes out as one file, and comes in as the same", async () => {
     const user = await library();
-    await user.click(screen.getByLabelText("Agitate white into the pack"));
-    const link = screen.getByRole<HTMLAnchorElement>("link", { name: /^Pack of 1/ });
+    await user.click(screen.getByRole("checkbox", { name: /Agitate white/ }));
+    await user.click(screen.getByRole("button", { name: "Pack" }));
+    const link = await screen.findByRole<HTMLAnchorElement>("menuitem", { name: "Export 1 routine (YAML)" });
     const pack = await (await asked(link.getAttribute("href") ?? "")).text();
     expect(pack).toContain("Agitate white");
-    await user.upload(screen.getByLabelText("Read a pack"), new File([pack], "pack.yaml"));
-    const item = (await screen.findByRole("button", { name: "Read them in" })).parentElement as HTMLElement;
+    await user.keyboard("{Escape}");
+    await user.upload(screen.getByLabelText("A pack of routines"), new File([pack], "pack.yaml"));
+    const item = (await screen.findByRole("button", { name: "Bring them in" })).parentElement as HTMLElement;
     expect(
       within(item)
         .getAllByRole("listitem")
@@ -142,11 +149,11 @@ describe("packs of routines", () => {
     const user = await library();
     const pack = await (await asked("/api/routines/pack?ids=R08&as=json")).json();
     pack.routines[0] = { ...pack.routines[0], id: "house-lens", name: "Wipe the lens" };
-    await user.upload(screen.getByLabelText("Read a pack"), new File([JSON.stringify(pack)], "pack.json"));
-    await user.click(await screen.findByRole("button", { name: "Read them in" }));
-    await waitFor(() => expect(said.at(-1)).toBe("Read in: 1 of 1 routines."));
+    await user.upload(screen.getByLabelText("A pack of routines"), new File([JSON.stringify(pack)], "pack.json"));
+    await user.click(await screen.findByRole("button", { name: "Bring them in" }));
+    await waitFor(() => expect(said.at(-1)).toBe("1 of 1 routines brought in."));
     const row = (await screen.findByRole("link", { name: "Wipe the lens" })).closest("tr");
-    expect(row?.textContent).toContain("the house's own");
+    expect(row?.textContent).toContain("your own");
     expect((await entriesOf("settings"))[0]).toMatchObject({ person: "ottoline" });
   });
 
@@ -159,8 +166,8 @@ describe("packs of routines", () => {
     ],
   ])("%s is refused with where it is wrong, and nothing comes in", async (_, text) => {
     const user = await library();
-    await user.upload(screen.getByLabelText("Read a pack"), new File([text], "pack.yaml"));
+    await user.upload(screen.getByLabelText("A pack of routines"), new File([text], "pack.yaml"));
     expect((await screen.findByRole("alert")).textContent?.length).toBeGreaterThan(15);
-    expect(screen.queryByRole("button", { name: "Read them in" })).toBeNull();
+    expect(screen.queryByRole("button", { name: "Bring them in" })).toBeNull();
   });
 });

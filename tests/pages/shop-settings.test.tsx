@@ -3,7 +3,7 @@ import { versionsOfSetting } from "../../src/ledger/settings.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
 import { db } from "../ledger/database.ts";
 import { freshHouse, site } from "../ledger/house.ts";
-import { entriesOf, fireEvent, said, screen, signedInAs, visit, waitFor, within } from "./shop.tsx";
+import { choose, entriesOf, fireEvent, said, screen, signedInAs, visit, waitFor, within } from "./shop.tsx";
 
 /** The Shop's tabs: what a supervisor sets up is a new version on record, and what can't be is refused in words. */
 
@@ -16,9 +16,8 @@ const shop = () => loadShop(db, site);
 describe("people", () => {
   const open = async (name: string) => {
     const user = await visit("/shop?tab=people");
-    const row = screen.getByRole("rowheader", { name }).closest("tr") as HTMLElement;
-    await user.click(within(row).getByRole("button"));
-    return { user, form: screen.getByRole("form", { name }) };
+    await user.click(screen.getByRole("button", { name: `${name}: edit` }));
+    return { user, form: await screen.findByRole("form", { name }) };
   };
   test("a skill is added, and the ledger says who changed it", async () => {
     const { user, form } = await open("Bram Teasel");
@@ -31,8 +30,8 @@ describe("people", () => {
   test("somebody archived is gone from the list and their entries keep the name", async () => {
     const { user, form } = await open("Mirko Salt");
     await user.click(within(form).getByRole("button", { name: "Archive" }));
-    await waitFor(() => expect(said.at(-1)).toBe("Mirko Salt archived; entries keep the name."));
-    await waitFor(() => expect(screen.queryByRole("rowheader", { name: "Mirko Salt" })).toBeNull());
+    await waitFor(() => expect(said.at(-1)).toBe("Mirko Salt archived. Entries keep the name."));
+    await waitFor(() => expect(screen.queryByRole("button", { name: "Mirko Salt: edit" })).toBeNull());
   });
   test("nobody archives themselves", async () => {
     const { form } = await open("Ottoline Marsh");
@@ -43,24 +42,32 @@ describe("people", () => {
 describe("days and beats", () => {
   test("a closure is added; one that ends before it begins is refused with its place", async () => {
     const user = await visit("/shop?tab=calendar");
-    await user.click(screen.getByRole("button", { name: /closure/i }));
-    const [last] = screen.getAllByLabelText(/^Closure \d+ from$/).slice(-1);
-    const number = /\d+/.exec(last?.getAttribute("aria-label") ?? "")?.[0];
-    const set = (label: string, value: string) =>
-      fireEvent.change(screen.getByLabelText(`Closure ${number} ${label}`), { target: { value } });
-    set("from", "2027-05-10");
-    set("to", "2027-05-01");
-    await user.click(screen.getByRole("button", { name: "Save" }));
+    await user.click(screen.getByRole("button", { name: /^Closures: / }));
+    const panel = () => within(screen.getByRole("dialog"));
+    const set = async (label: string, month: string, day: string) => {
+      await user.click(panel().getByLabelText(label));
+      while (screen.queryByRole("grid", { name: month }) === null)
+        await user.click(await screen.findByRole("button", { name: /next month/i }));
+      await user.click(
+        within(screen.getByRole("grid", { name: month })).getByRole("button", {
+          name: new RegExp(`${day} ${month}`),
+        }),
+      );
+    };
+    await user.type(panel().getByLabelText("Name"), "Stocktaking");
+    await set("From", "January 2027", "14");
+    await set("To", "January 2027", "11");
+    await user.click(panel().getByRole("button", { name: "Save" }));
     await waitFor(() => expect(said.at(-1)).toMatch(/ends before/));
-    set("to", "2027-05-14");
-    set("name", "Stocktaking");
-    await user.click(screen.getByRole("button", { name: "Save" }));
-    await waitFor(() => expect(said.at(-1)).toBe("Saved; what is due follows at once."));
-    expect((await shop()).calendar.closures).toContainEqual({ from: "2027-05-10", to: "2027-05-14", name: "Stocktaking" });
+    await set("To", "January 2027", "15");
+    await user.click(panel().getByRole("button", { name: "Save" }));
+    await waitFor(() => expect(said.at(-1)).toBe("Saved."));
+    expect((await shop()).calendar.closures).toContainEqual({ from: "2027-01-14", to: "2027-01-15", name: "Stocktaking" });
   });
   test("the hour at which a day begins is the site's", async () => {
     const user = await visit("/shop?tab=calendar");
-    fireEvent.change(screen.getByLabelText(/day begins/i), { target: { value: "6" } });
+    await user.click(screen.getByRole("button", { name: "Shop: Edit" }));
+    await choose(user, screen.getByRole("combobox", { name: "The day starts at" }), "06:00");
     await user.click(screen.getByRole("button", { name: "Save" }));
     await waitFor(async () => expect((await shop()).site.dayStartsAtHour).toBe(6));
   });
@@ -69,13 +76,13 @@ describe("days and beats", () => {
 describe("judgement", () => {
   test("a class's tolerance is changed and every machine of it follows", async () => {
     const user = await visit("/shop?tab=judgement");
-    const [field] = screen.getAllByRole<HTMLInputElement>("spinbutton");
-    if (!field) throw new Error("no number to judge by");
-    const row = field.closest("tr") as HTMLElement;
-    expect(within(row).getByRole<HTMLButtonElement>("button", { name: "Save" }).disabled).toBe(true);
+    await user.click(within(screen.getByRole("table", { name: "Nozzles" })).getByRole("button", { name: "Class DTF" }));
+    const form = within(await screen.findByRole("form", { name: "Class DTF" }));
+    expect(form.getByRole<HTMLButtonElement>("button", { name: "Save" }).disabled).toBe(true);
+    const field = form.getByLabelText<HTMLInputElement>("Out in a channel");
     fireEvent.change(field, { target: { value: String(Number(field.value) + 1) } });
-    await user.click(within(row).getByRole("button", { name: "Save" }));
-    await waitFor(() => expect(said.at(-1)).toMatch(/saved; states follow at once/));
+    await user.click(form.getByRole("button", { name: "Save" }));
+    await waitFor(() => expect(said.at(-1)).toBe("Class DTF: saved."));
     expect((await entriesOf("settings"))[0]?.body).toMatchObject({ subject: "readiness" });
   });
 });
@@ -83,16 +90,21 @@ describe("judgement", () => {
 describe("tablets", () => {
   test("a code is given for a new one, and it waits in the list until it is used", async () => {
     const user = await visit("/shop?tab=tablets");
-    const section = screen.getByRole("region", { name: "Shared tablets" });
-    await user.type(within(section).getByLabelText("Name of a new one"), "Hall tablet");
-    await user.click(within(section).getByRole("button", { name: "Enrol" }));
-    await waitFor(() => expect(within(section).getByText(/Hall tablet/)).toBeTruthy());
-    expect(section.textContent).toMatch(/[A-HJ-NP-Z2-9]{4}/);
+    await user.click(screen.getByRole("button", { name: "Set up tablet" }));
+    const panel = within(screen.getByRole("dialog"));
+    await user.type(panel.getByLabelText("Name of the tablet"), "Hall tablet");
+    await user.click(panel.getByRole("button", { name: "Get a code" }));
+    await panel.findByText(/^[A-HJ-NP-Z2-9]{8}$/);
+    await waitFor(() =>
+      expect(within(screen.getByRole("region", { name: "Shared tablets", hidden: true })).getByText("Hall tablet")).toBeTruthy(),
+    );
   });
   test("a PIN of one digit only is refused", async () => {
     const user = await visit("/shop?tab=tablets");
-    await user.type(screen.getByLabelText("New PIN"), "1111");
-    await user.click(screen.getByRole("button", { name: "Set" }));
+    await user.click(screen.getByRole("button", { name: "Bram Teasel: new PIN" }));
+    const form = within(await screen.findByRole("form", { name: "New PIN" }));
+    await user.type(form.getByLabelText("New PIN"), "1111");
+    await user.click(form.getByRole("button", { name: "Save" }));
     await waitFor(() => expect(said.at(-1)).toMatch(/guessed at once/));
   });
 });

@@ -21,15 +21,15 @@ beforeAll(async () => {
 async function enrolled(name: string) {
   await signedInAs("ottoline");
   const desk = await visit("/shop?tab=tablets");
-  const tablets = within(screen.getByRole("region", { name: "Shared tablets" }));
-  await desk.type(tablets.getByLabelText("Name of a new one"), name);
-  await desk.click(tablets.getByRole("button", { name: "Enrol" }));
-  await tablets.findByRole("img", { name: "Opens the page for enrolling" });
-  const code = /[A-Z0-9]{8}/.exec(tablets.getByRole("img", { name: "Opens the page for enrolling" }).parentElement?.textContent ?? "")?.[0];
+  await desk.click(screen.getByRole("button", { name: "Set up tablet" }));
+  const panel = within(screen.getByRole("dialog"));
+  await desk.type(panel.getByLabelText("Name of the tablet"), name);
+  await desk.click(panel.getByRole("button", { name: "Get a code" }));
+  const code = /[A-Z0-9]{8}/.exec((await panel.findByRole("img", { name: "Opens the set-up page" })).parentElement?.textContent ?? "")?.[0];
   signedOut();
   const tablet = await visit("/enrol");
   await tablet.type(screen.getByLabelText("Code"), code ?? "");
-  await tablet.click(screen.getByRole("button", { name: "Enrol" }));
+  await tablet.click(screen.getByRole("button", { name: "Set up" }));
   await waitFor(() => expect(screen.queryByRole("alert")?.textContent ?? "").toBe(""));
   await waitFor(async () => expect((await asked("/api/floor")).status).toBe(200));
   return code ?? "";
@@ -68,7 +68,7 @@ describe("a tablet", () => {
     await signedInAs("ottoline");
     const user = await visit("/shop?tab=tablets");
     const line = screen.getByText(/^Roll floor/).closest("li") as HTMLElement;
-    await user.click(within(line).getByRole("button", { name: "Take out" }));
+    await user.click(within(line).getByRole("button", { name: "Remove" }));
     await waitFor(() => expect(screen.queryByText(/^Roll floor/)).toBeNull());
   });
 });
@@ -128,10 +128,10 @@ describe("who is at it", () => {
     const [note] = await entriesOf("note");
     await signedInAs("ottoline");
     await visit(`/logbook/${note?.id}`);
-    expect(screen.getByText(/not proven: the PIN did not fit/).closest("dd")?.textContent).toMatch(/^Ilse Quarrie/);
+    expect(screen.getByText(/not proven: the PIN was wrong/).closest("dd")?.textContent).toMatch(/^Ilse Quarrie/);
     await visit("/logbook?kind=note");
-    const line = screen.getByText(/by somebody who is not Ilse/).closest("tr") as HTMLElement;
+    const line = screen.getByText(/by somebody who is not Ilse/).closest("li") as HTMLElement;
     expect(line.textContent).toContain("not proven");
-    expect(screen.getByText(/offline, as Ilse/).closest("tr")?.textContent).not.toContain("not proven");
+    expect(screen.getByText(/offline, as Ilse/).closest("li")?.textContent).not.toContain("not proven");
   });
 });

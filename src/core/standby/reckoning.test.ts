@@ -58,7 +58,7 @@ describe("risk", () => {
   test("nothing on record: the prior, said as a guess", () => {
     const risk = idleRisk([], "wet", 60, STANDBY_SETTINGS);
     expect(risk.share).toBeCloseTo(0.15, 9);
-    expect(risk.why).toContain("first guess of 15 %");
+    expect(risk.why).toContain("first guess is 15 %");
     expect(risk.high - risk.low).toBeGreaterThan(0.3);
   });
   test("only spells of that regime and about that length count; many make it narrow", () => {
@@ -102,7 +102,7 @@ describe("the way back", () => {
   });
   test("is reckoned from the first print back, without a gap", () => {
     const { steps, startAt } = wayBack(at, { regime: "full", handsMinutes: 20, waitMinutes: 6, sleepHours: 336 }, [], STANDBY_SETTINGS);
-    expect(steps[0]?.what).toContain("ink shaken and in date");
+    expect(steps[0]?.what).toContain("Shake the ink, check its date");
     for (let index = 0; index < steps.length; index++) {
       const step = steps[index];
       expect((step?.at ?? 0) + (step?.minutes ?? 0) * 60_000).toBe(steps[index + 1]?.at ?? at);
@@ -152,7 +152,7 @@ describe("the door", () => {
   });
   test("a long weekend needs the concentrate: water is not enough, solution is", () => {
     const long: Partial<DoorFacts> = { hours: 84, regime: "solution", regimeName: "short, with solution" };
-    expect(doorIssues({ ...right, ...long })[0]?.words).toContain("it needs the concentrate in its cap water; it is capped on water");
+    expect(doorIssues({ ...right, ...long })[0]?.words).toContain("it needs concentrate in the cap water; it is capped on water");
     expect(kinds({ ...long, capped: { regime: "solution", words: "capped on solution" } })).toEqual([]);
     expect(kinds({ ...long, capped: null })).toEqual(["capped"]);
   });

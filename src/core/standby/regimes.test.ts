@@ -88,19 +88,19 @@ describe("moved", () => {
   test("each step of the advice is said, with what did not hold", () => {
     const { steps } = adviseRegime(machine({ heads: white }), facts(60, { humidity: null, lastCheck: null }), standbySettings("dtf"));
     expect(steps.join("\n")).toMatch(
-      /60 h from parking[\s\S]*white ink[\s\S]*1 up[\s\S]*humidity is not known[\s\S]*no check on record[\s\S]*no full circulation[\s\S]*“short, with solution”/,
+      /60 h, from parking[\s\S]*white ink[\s\S]*1 stronger[\s\S]*humidity of its room is not known[\s\S]*no check on record[\s\S]*does not all circulate[\s\S]*“Solution cap”/,
     );
   });
   test("a closed regime says why, an open one what speaks for and against it", () => {
     const { regimes } = adviseRegime(machine(), facts(60, { short: { wet: "not on the shelf: 5 mL water" } }), standbySettings("dtf"));
     const of = (id: string) => regimes.find(({ regime }) => regime === id);
-    expect(of("full")).toMatchObject({ open: false, against: expect.arrayContaining(["its lines can't be moved to bottles"]) });
+    expect(of("full")).toMatchObject({ open: false, against: expect.arrayContaining(["its lines can’t go into bottles"]) });
     expect(of("wet")?.against).toContain("not on the shelf: 5 mL water");
     expect(of("wet")?.for.join()).toContain("helps");
   });
   test("left powered for over three weeks, white is said to fail", () => {
     const long = adviseRegime(machine({ heads: white, abilities: ["standby-self-clean"] }), facts(600), standbySettings("dtf"));
-    expect(long.regimes.find(({ regime }) => regime === "powered")?.against.join()).toContain("about 3 weeks expect white to fail");
+    expect(long.regimes.find(({ regime }) => regime === "powered")?.against.join()).toContain("about 3 weeks white will fail");
   });
 });
 

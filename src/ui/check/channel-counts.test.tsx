@@ -27,10 +27,10 @@ const field = (kind: string) => screen.getByRole("textbox", { name: new RegExp(`
 describe("counts", () => {
   test("go up and down by one, never under nothing", async () => {
     const user = shown();
-    expect((press("one missing less") as HTMLButtonElement).disabled).toBe(true);
-    await user.click(press("one missing more"));
-    await user.click(press("one missing more"));
-    await user.click(press("one missing less"));
+    expect((press("one less out") as HTMLButtonElement).disabled).toBe(true);
+    await user.click(press("one more out"));
+    await user.click(press("one more out"));
+    await user.click(press("one less out"));
     expect(kept).toMatchObject({ missing: 1, weak: 0 });
   });
   test("are typed as figures only; letters fall away, a field emptied is nothing", async () => {
@@ -44,8 +44,8 @@ describe("counts", () => {
     const user = shown();
     await user.click(press("All out"));
     expect(kept).toMatchObject({ gone: true, unread: false });
-    expect((field("missing") as HTMLInputElement).disabled).toBe(true);
-    await user.click(press("one missing more"));
+    expect((field("out") as HTMLInputElement).disabled).toBe(true);
+    await user.click(press("one more out"));
     expect(kept).toMatchObject({ gone: false, missing: 1 });
   });
   test("all missing and not read shut each other out", async () => {
@@ -58,17 +58,17 @@ describe("counts", () => {
   });
   test("side by side is asked only of two or more, and not where each nozzle's place is known", () => {
     shown({ ...NOTHING, missing: 1 });
-    expect((press("Side by side") as HTMLButtonElement).disabled).toBe(true);
+    expect((press("Neighbours") as HTMLButtonElement).disabled).toBe(true);
     cleanup();
     shown({ ...NOTHING, missing: 2 });
-    expect((press("Side by side") as HTMLButtonElement).disabled).toBe(false);
+    expect((press("Neighbours") as HTMLButtonElement).disabled).toBe(false);
     cleanup();
     shown({ ...NOTHING, missing: 2, which: { missing: [1, 9], weak: [], deflected: [] } });
-    expect((press("Side by side") as HTMLButtonElement).disabled).toBe(true);
+    expect((press("Neighbours") as HTMLButtonElement).disabled).toBe(true);
   });
   test("what is counted by hand has no places any more, and no sureness of a picture", async () => {
     const user = shown({ ...NOTHING, missing: 2, which: { missing: [1, 9], weak: [], deflected: [] }, confidence: 0.9 });
-    await user.click(press("one weak more"));
+    await user.click(press("one more weak"));
     expect(kept).not.toHaveProperty("which");
     expect(kept).not.toHaveProperty("confidence");
     expect(kept).toMatchObject({ missing: 2, weak: 1 });

@@ -214,7 +214,7 @@ describe("shown", () => {
   });
   test("a vessel says its level, its mark and how sure that is", () => {
     render(<Vessel volumeMl={2000} limitMl={1700} ml={886} lowMl={800} highMl={980} name="Waste" />);
-    expect(screen.getByRole("img", { name: "Waste: about 886 of 2000 mL, its mark at 1700; between 800 and 980" })).toBeTruthy();
+    expect(screen.getByRole("img", { name: "Waste: about 886 of 2000 mL (800 to 980), full at 1700" })).toBeTruthy();
   });
   test("a vessel that may be over its mark is red", () => {
     const { container } = render(<Vessel volumeMl={2000} limitMl={900} ml={886} lowMl={800} highMl={980} name="Waste" />);

@@ -20,7 +20,7 @@ export async function ladderRows(db: Connection, actor: Actor): Promise<LadderRo
   return [
     ...CLASSES.filter((each) => each !== "cij").map((each) => ({
       id: each,
-      name: `class ${each.toUpperCase()}`,
+      name: `Class ${each.toUpperCase()}`,
       settings: ladderSettings(each, [of("site"), of(each)]),
       own: shop.ladder.has(each),
     })),

@@ -18,7 +18,7 @@ export async function readinessRows(db: Connection, actor: Actor): Promise<Readi
   const classes = CLASSES.filter((each) => each !== "cij").map(
     (each): ReadinessRow => ({
       id: each,
-      name: `class ${each.toUpperCase()}`,
+      name: `Class ${each.toUpperCase()}`,
       settings: readinessSettings(each, [of("site"), of(each)]),
       own: shop.readiness.has(each),
     }),

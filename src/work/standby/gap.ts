@@ -60,7 +60,7 @@ export function askedGap(
     if (!at)
       throw new Refusal(
         400,
-        `“${text.slice(0, 40)}” is not a ${what}. Write a day and time like ${localText(usual.from, shop.site.timeZone)}.`,
+        `“${text.slice(0, 40)}” can’t be the ${what}. Write a day and time like ${localText(usual.from, shop.site.timeZone)}.`,
       );
     return at;
   };
