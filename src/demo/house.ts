@@ -1,4 +1,5 @@
 import { type Day, isoDay, weekday } from "../core/calendar/day.ts";
+import { capital } from "../core/capital.ts";
 import type { FleetFile, Machine } from "../core/fleet/schema.ts";
 
 /** Tern & Harrow, an invented print house; every date hangs on the day the demo is made. */
@@ -31,7 +32,7 @@ export function demoHouse(today: Day): FleetFile {
     const { partNames = [], ...rest } = more;
     return {
       id,
-      name: id.charAt(0).toUpperCase() + id.slice(1),
+      name: capital(id),
       class: kind,
       area,
       since: isoDay(since),

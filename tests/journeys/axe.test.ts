@@ -27,42 +27,43 @@ const VIEWS: [string, string, string?][] = [
   ["/machines/teal/set-up", "form"],
   ["/machines/teal/check-sheet", "img"],
   ["/nozzles", "h1"],
-  ["/nozzles/practice?machine=5", "fieldset"],
+  ["/nozzles/practice?machine=5", "h1"],
   ["/nozzles/heads", "table"],
-  ["/logbook", "table"],
+  ["/logbook", "h2"],
+  ["/logbook?", "h2", "filter"],
   ["/shop", "table"],
-  ["/shop?tab=calendar", "form"],
-  ["/shop?tab=machines", "ol"],
+  ["/shop?tab=calendar", "section"],
+  ["/shop?tab=machines", "table"],
   ["/shop?tab=routines", "table"],
   ["/shop/routines/R24", "ol"],
-  ["/shop?tab=schools", "fieldset"],
+  ["/shop?tab=schools", "section"],
   ["/shop?tab=judgement", "table"],
   ["/shop?tab=bring-in", "section"],
-  ["/shop?tab=tablets", "form"],
+  ["/shop?tab=tablets", "section"],
   ["/shop?tab=sign-ins", "table"],
-  ["/safety", "dl"],
+  ["/safety", "h1"],
   ["/plan", "[data-track]"],
   ["/plan/list", "h2"],
   ["/plan/week", "svg"],
   ["/plan/month", "table"],
   ["/plan/closures", "table"],
-  ["/paper", "form"],
+  ["/paper", "table"],
   ["/stores", "table"],
   ["/stores/items/coder-solvent", "table"],
-  ["/stores/count", "select"],
+  ["/stores/count", "li"],
   ["/stores/orders", "table"],
-  ["/stores/waste", "article"],
+  ["/stores/waste", "section"],
   ["/stores/bench", "table"],
   ["/stores/solvent", "svg"],
-  ["/stores/air?area=garment", "table"],
+  ["/stores/air?area=garment", "h1"],
   ["/stores/month", "table"],
   ["/stores/trace?machine=sprat", "form"],
-  ["/stores/settings", "form"],
-  ["/standby", "table"],
-  ["/machines/goby/idle?regime=full", "svg"],
-  [`/standby/closures/${CLOSURE}`, "table"],
-  ["/standby/settings", "fieldset"],
-  ["/door", "table"],
+  ["/stores/settings", "table"],
+  ["/standby", "section"],
+  ["/machines/goby/idle?regime=full", "table"],
+  [`/standby/closures/${CLOSURE}`, "section"],
+  ["/standby/settings", "table"],
+  ["/door", "h1"],
   ["/storage-tags/shanny", "img"],
   [`/closure-sheets/${CLOSURE}`, "table"],
   ["/tags", "img"],
@@ -150,12 +151,13 @@ test.concurrent.each([
     await page.waitForSelector(ready);
     if (path.startsWith("/check?machines="))
       await page
-        .getByRole("button", { name: /One by one$/ })
+        .getByRole("button", { name: /Mark each$/ })
         .first()
         .click();
     if (tab === "state") await page.locator("tbody tr:has-text('Teal') td button").first().click();
     if (tab === "report") await page.getByRole("button", { name: "Report a problem" }).click();
     if (tab === "open") await page.getByRole("button", { name: "Open panel" }).click();
+    if (tab === "filter") await page.getByRole("button", { name: "Filter" }).click();
     if (tab && tab !== "state") await page.getByRole("dialog").waitFor();
     await look(`${path} ${tab ?? ""}`);
   }
@@ -167,12 +169,16 @@ test.concurrent("an entry, a run, narrow screens and the sign-in, light and nigh
   const { page, context } = await signedIn("Ottoline Marsh");
   const { found, look } = looker(page);
   await page.goto(`${FIRST}/logbook?kind=check`);
-  await page.locator("tbody a").first().click();
-  await page.waitForURL(/logbook\/.+/);
+  await page
+    .getByRole("link", { name: /^Entry \d+/ })
+    .first()
+    .click();
   await page.waitForSelector("dl");
   await look("an entry");
   await page.goto(`${FIRST}/paper`);
-  await page.getByRole("button", { name: "Put the routine on paper" }).click();
+  await page.getByRole("button", { name: "New sheet" }).click();
+  await look("a new sheet");
+  await page.getByRole("button", { name: "Print the routine" }).click();
   await page.getByText("What else was seen").waitFor();
   await look("a sheet");
   await page.getByRole("link", { name: "Type it in" }).click();

@@ -1,15 +1,19 @@
 import { describe, expect, test } from "vitest";
-import { cookieOf, FIRST, LAN, onTheFloor, PHONE, send, signedIn, through } from "./browser.ts";
+import { choose, cookieOf, FIRST, LAN, onTheFloor, PHONE, send, signedIn, through } from "./browser.ts";
 
 /** The house's own ways: a routine written and run, a sign reported and explained, a school chosen with its preview. */
+
+/** A day as the calendar names it: “Friday, 27 November 2026”. */
+const spokenOf = (day: string) =>
+  new RegExp(new Date(`${day}T12:00Z`).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric", timeZone: "UTC" }));
 
 describe("a routine of the house", () => {
   test("is written in the editor, which names what is wrong while it is typed, put in force, given, and followed on a phone", async () => {
     const { page, context } = await signedIn("Ottoline Marsh");
     await page.goto(`${FIRST}/shop?tab=routines`);
     await page.getByRole("link", { name: "Write a new one" }).click();
-    const text = page.getByLabel("The routine in YAML or JSON");
-    await page.getByText("It holds together.").waitFor();
+    const text = page.getByRole("textbox", { name: "The routine as YAML or JSON" });
+    await page.getByText("Nothing is wrong with it.").waitFor();
     const lines = [
       "id: house-belt",
       "name: Belt look",
@@ -26,11 +30,11 @@ describe("a routine of the house", () => {
     await wrong.getByText("settles lid, which no step before it owes").waitFor();
     await wrong.getByText("owes cover, which no step after it settles").waitFor();
     await wrong.getByRole("button", { name: "line 9" }).waitFor();
-    expect(await page.getByRole("button", { name: "Put in force" }).isDisabled()).toBe(true);
+    expect(await page.getByRole("button", { name: "Publish" }).isDisabled()).toBe(true);
     await text.fill(lines.join("\n").replace("settles: lid", "settles: cover"));
-    await page.getByText("It holds together.").waitFor();
-    await page.getByRole("region", { name: "The run as it will look" }).getByText("step 1 of 3").waitFor();
-    await page.getByRole("button", { name: "Put in force" }).click();
+    await page.getByText("Nothing is wrong with it.").waitFor();
+    await page.getByRole("region", { name: "How the run will look" }).getByText("Step 1 of 3").waitFor();
+    await page.getByRole("button", { name: "Publish" }).click();
     await page.waitForURL(/routines\/house-belt/);
     await page.goto(`${FIRST}/machines/stave/set-up`);
     await page.getByLabel(/Belt look/).check();
@@ -95,21 +99,23 @@ describe("a school of practice", () => {
   test("from wet to dry cap: what it changes over 14 days is shown first, then it is put in force and taken back", async () => {
     const { page, context } = await signedIn("Ottoline Marsh");
     await page.goto(`${FIRST}/shop?tab=schools`);
-    await page.getByLabel("For", { exact: true }).selectOption({ label: "Goby" });
-    const cap = page.getByRole("group", { name: "Capping overnight" });
-    await cap.getByLabel(/^dry/).check();
+    await choose(page, page.getByRole("combobox", { name: "For" }), "Goby");
+    const cap = page.getByRole("dialog");
+    await page.getByRole("button", { name: "Capping overnight: change" }).click();
+    await cap.getByRole("radio", { name: /^dry/ }).click();
     const changes = page.getByRole("region", { name: "What it changes" });
     await changes.getByText(/Water cap \d+ → 0 times/).waitFor();
     await changes.getByText(/the plate dries overnight/).waitFor();
-    await changes.getByRole("button", { name: "Put in force" }).click();
-    await page.getByText("In force.").waitFor();
+    await changes.getByRole("button", { name: "Publish" }).click();
+    await page.getByText("Published.").waitFor();
     const { body } = await send("/api/board", { cookie: await cookieOf("ottoline"), method: "GET" });
     const goby = (body.machines as { id: string; beats: { closing: { routine: string }[] } }[]).find(({ id }) => id === "goby");
     expect(goby?.beats.closing.map(({ routine }) => routine)).not.toContain("R10");
-    await cap.getByLabel(/^as its class/).check();
+    await page.getByRole("button", { name: "Capping overnight: change" }).click();
+    await cap.getByRole("radio", { name: /^as its class/ }).click();
     await changes.getByText(/Water cap 0 → \d+ times/).waitFor();
-    await changes.getByRole("button", { name: "Put in force" }).click();
-    await page.getByText("In force.").last().waitFor();
+    await changes.getByRole("button", { name: "Publish" }).click();
+    await page.getByText("Published.").last().waitFor();
     await context.close();
   });
 });
@@ -118,22 +124,28 @@ describe("on paper", () => {
   test("a routine over two heads is printed, typed in the day after with its times, held back while it leaves something open, and marked", async () => {
     const { page, context, faults } = await signedIn("Ottoline Marsh");
     await page.goto(`${FIRST}/paper`);
-    await page.getByLabel("Machine").selectOption({ label: "Longshore" });
-    await page.getByLabel("Routine").selectOption("R24");
-    await page.getByRole("button", { name: "Put the routine on paper" }).click();
+    await page.getByRole("button", { name: "New sheet" }).click();
+    const fresh = page.getByRole("dialog");
+    await choose(page, fresh.getByRole("combobox", { name: "Machine" }), "Longshore");
+    await choose(page, fresh.getByRole("combobox", { name: "Routine" }), "Head, cap and wiper");
+    await fresh.getByRole("button", { name: "Print the routine" }).click();
     await page.waitForURL(/\/sheets\//);
-    await page.getByText("Left open by this: the wipers are out.").waitFor();
+    await page.getByText("the wipers are out").first().waitFor();
     const printed = await page.pdf({ preferCSSPageSize: true });
     // A4 is 595 by 842 points.
     expect(printed.toString("latin1")).toMatch(/MediaBox \[0 0 59[45]\.?\d* 84[12]\.?\d*\]/);
     await page.getByRole("link", { name: "Type it in" }).click();
     await page.waitForURL(/\/paper\//);
     const yesterday = new Date(Date.now() - 86_400_000).toISOString().slice(0, 10);
-    await page.getByLabel("Who did it").selectOption({ label: "Bram Teasel" });
-    await page.getByLabel("On", { exact: true }).fill(yesterday);
-    await page.getByLabel(/: begun$/).fill("16:05");
-    await page.getByLabel(/: ended$/).fill("16:50");
-    await page.getByLabel("Gear on, cautions read").check();
+    await choose(page, page.getByLabel("Who did it"), "Bram Teasel");
+    await page.getByLabel("Day", { exact: true }).click();
+    await page
+      .getByRole("grid")
+      .getByRole("button", { name: spokenOf(yesterday) })
+      .click();
+    await page.getByLabel(/: Started$/).fill("16:05");
+    await page.getByLabel(/: Ended$/).fill("16:50");
+    await page.getByLabel("Gear on, warnings read").check();
     await page.getByRole("button", { name: "All boxes are ticked" }).click();
     for (const choice of await page.getByRole("group", { name: /, line \d+$/ }).all())
       await choice.getByRole("button", { name: /some|Clean/ }).click();
@@ -141,8 +153,8 @@ describe("on paper", () => {
     await wipers.uncheck();
     const check = page.getByRole("listitem").filter({ hasText: "Print and read a nozzle check" });
     await check.getByRole("checkbox").first().check();
-    await check.getByLabel(/H1\/C: missing/).fill("1");
-    await check.getByLabel(/: at$/).fill("16:45");
+    await check.getByLabel(/H1\/C: out/).fill("1");
+    await check.getByLabel(/: At$/).fill("16:45");
     const enter = page.getByRole("button", { name: /^Enter sheet/ });
     await enter.click();
     await page.getByRole("alert").getByText("the wipers are out").waitFor();
@@ -150,10 +162,10 @@ describe("on paper", () => {
     await wipers.check();
     await enter.click();
     await page.getByRole("heading", { name: /is in the logbook$/ }).waitFor();
-    await page.getByText("entries, Bram Teasel's, with the times of the sheet; marked as typed in by Ottoline Marsh.").waitFor();
+    await page.getByText(/entr(y|ies) for Bram Teasel, with the sheet’s times. Typed in by Ottoline Marsh./).waitFor();
     await page.getByRole("link", { name: "See the entries" }).click();
     await page
-      .getByText(/on paper, typed in .* later by Ottoline Marsh/)
+      .getByText(/from paper, typed in .* later by Ottoline Marsh/)
       .first()
       .waitFor();
     await page

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { FloorView } from "../../src/core/floor/floor-view.ts";
-import { cookieOf, entry, FIRST, LAN, onTheFloor, send, signedIn, sync } from "./browser.ts";
+import { choose, cookieOf, entry, FIRST, LAN, onTheFloor, send, signedIn, sync } from "./browser.ts";
 import { follow } from "./follow-run.ts";
 
 /** Standing idle as its users go through it: a closure planned, a head out and back, a flush with a full bottle, the door. */
@@ -9,21 +9,36 @@ test("the closure of sixteen machines is planned, two choices are changed, put i
   const { page, context, faults } = await signedIn("Ottoline Marsh");
   await page.goto(`${FIRST}/standby`);
   await page.getByRole("link", { name: "Winter closure" }).click();
-  await page.getByText("No plan is in force yet").waitFor();
-  expect(await page.getByRole("region", { name: "Machines" }).getByRole("row").count()).toBeGreaterThanOrEqual(17);
-  await page.getByRole("combobox", { name: "Shanny: regime" }).selectOption({ label: "stored full of fluid" });
-  await page.getByText("You look at a draft").waitFor();
-  await page.getByText("advised: head out").first().waitFor();
-  await page.getByRole("combobox", { name: "Sprat: who" }).selectOption({ label: "Ilse Quarrie" });
-  const sprat = page.getByRole("row").filter({ has: page.getByRole("link", { name: "Sprat", exact: true }) });
-  await sprat.getByText(/Line-by-line flush.*Ilse Quarrie/s).waitFor();
+  await page.getByText("This is our advice. Nothing is published yet.").waitFor();
+  const rows = page.getByRole("region", { name: "Timeline of the closure" }).getByRole("button", { name: /, last print .*, first print / });
+  expect(await rows.count()).toBeGreaterThanOrEqual(16);
+  await rows.filter({ hasText: "Shanny" }).click();
+  const shanny = page.getByRole("dialog", { name: "Shanny" });
+  await choose(page, shanny.getByRole("combobox", { name: "Method" }), "Full of fluid");
+  await shanny.getByText("We recommend “Head out”.").waitFor();
+  await page.keyboard.press("Escape");
+  await rows.filter({ hasText: "Sprat" }).click();
+  const sprat = page.getByRole("dialog", { name: "Sprat" });
+  await choose(page, sprat.getByRole("combobox", { name: "Who puts it to sleep" }), "Ilse Quarrie");
+  await sprat
+    .getByText(/Ilse Quarrie, .* min/)
+    .first()
+    .waitFor();
+  await page.keyboard.press("Escape");
+  await page.getByText("Draft kept on this device.").waitFor();
   // A draft outlives a reload.
   await page.reload();
-  await page.getByText("You look at a draft").waitFor();
-  await page.getByRole("button", { name: "Put this plan in force" }).click();
-  await page.getByText("The plan is in force since").waitFor();
-  await page.getByRole("link", { name: "For the wall" }).click();
-  await page.getByText("Plan in force since").waitFor();
+  await page.getByText("Draft kept on this device.").waitFor();
+  await page.getByRole("button", { name: "Publish plan" }).click();
+  await page
+    .getByText(/^Published .* by Ottoline Marsh/)
+    .first()
+    .waitFor();
+  await page.getByRole("link", { name: "Wall sheet" }).click();
+  await page
+    .getByText(/Ilse Quarrie/)
+    .first()
+    .waitFor();
   expect(await page.getByText("Ilse Quarrie").count()).toBeGreaterThan(0);
   await page.goto(`${FIRST}/stores/items/cleaning-cartridge`);
   await page
@@ -67,7 +82,7 @@ test("a head is taken out step by step, the machine sleeps, what draws is refuse
       ],
     },
   });
-  expect(refused.body.answers?.[0]?.message).toMatch(/Lamprey: it has been asleep.*head out.*Wake-up/);
+  expect(refused.body.answers?.[0]?.message).toMatch(/Lamprey: it is asleep.*head out.*Wake-up/);
   const desk = await signedIn("Ottoline Marsh");
   await desk.page
     .getByRole("row", { name: /Lamprey/ })
@@ -88,14 +103,14 @@ test("a head is taken out step by step, the machine sleeps, what draws is refuse
 test("a bottle flush is not begun with the bottle too full", async () => {
   const { page, context } = await onTheFloor("Bram Teasel");
   await page.goto(page.url().replace(/\/floor.*/, "/floor#/machine/smelt"));
-  await page.getByLabel("Tap the level, or type it, mL").fill("900");
-  await page.getByRole("button", { name: "Seen" }).click();
+  await page.getByLabel("Tap the level, or type it").fill("900");
+  await page.getByRole("button", { name: "Save level" }).click();
   await page.getByText("Another routine now").click();
   await page.getByRole("button", { name: "Line-by-line flush now" }).click();
   await page.getByRole("heading", { name: "Empty the waste first" }).waitFor();
   expect(await page.getByRole("button", { name: "It is on, I have read this" }).count()).toBe(0);
-  await page.getByLabel("Tap the level, or type it, mL").fill("0");
-  await page.getByRole("button", { name: "Seen" }).click();
+  await page.getByLabel("Tap the level, or type it").fill("0");
+  await page.getByRole("button", { name: "Save level" }).click();
   await page.getByRole("button", { name: "It is on, I have read this" }).waitFor();
   await page.getByRole("button", { name: "Stop", exact: true }).click();
   await page.getByLabel("Because").fill("looked only");
@@ -108,20 +123,23 @@ test("a bottle flush is not begun with the bottle too full", async () => {
 test("one machine's gap: bad input in words, a part of the cost changed moves the crossing; the door says what is not right", async () => {
   const { page, context, faults } = await signedIn("Ottoline Marsh");
   await page.goto(`${FIRST}/machines/sprat/idle?from=2030-01-02T08:00&to=2030-01-01T08:00`);
-  await page.getByRole("alert").getByText("ends before it begins").waitFor();
+  await page.getByRole("alert").getByText("The end is before the start").waitFor();
   await page.goto(`${FIRST}/machines/goby/idle?regime=full`);
+  await page.getByRole("button", { name: "See the flush, line by line" }).click();
   await page.getByText("Empty the waste").first().waitFor();
-  const chart = page.getByRole("img", { name: /Cost over the gap/ });
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "See the costs" }).click();
+  const chart = page.getByRole("img", { name: /^Cost: run daily/ });
   const before = await chart.getAttribute("aria-label");
-  await page.getByLabel("hands before, min").fill("500");
-  await page.getByText("figures that you changed here").waitFor();
+  await page.getByLabel(/^work before, min/i).fill("500");
+  await page.getByText("You changed figures. Nothing is saved.").waitFor();
   expect(await chart.getAttribute("aria-label")).not.toBe(before);
   await page.goto(`${FIRST}/door`);
-  await page.getByRole("heading", { name: "The door" }).waitFor();
-  const seen = page.getByRole("button", { name: /^I saw it: all \d+ as listed$/ });
+  await page.getByRole("heading", { name: /machines? still to do|All done/ }).waitFor();
+  const seen = page.getByRole("button", { name: /as shown$/ });
   await seen.click();
   await seen.waitFor({ state: "detached" });
-  await page.getByRole("region", { name: "What it promises" }).getByRole("row").nth(1).waitFor();
+  await page.getByRole("region", { name: /^First prints?/ }).waitFor();
   expect(faults).toEqual([]);
   await context.close();
 });

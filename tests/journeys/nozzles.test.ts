@@ -57,11 +57,11 @@ const whiteOf = ({ pattern }: Sheet) => pattern.channels.find(({ ink }) => ink =
 
 /** One clean as What now wants it, and the check after it with so many missing in a channel, counted. */
 async function cleanAndCheck(page: Page, machine: string, clean: RegExp, channel: string, missing: number): Promise<void> {
-  const next = page.getByRole("region", { name: "What now" });
+  const next = page.getByRole("region", { name: "Next" });
   await next.getByText(clean).waitFor();
-  await next.getByRole("button", { name: "Done", exact: true }).click();
+  await next.getByRole("button", { name: "Clean done" }).click();
   await next.getByRole("button", { name: "Enter the check" }).click();
-  await page.getByLabel(new RegExp(`^${channel}, [a-z ]+: missing$`)).fill(String(missing));
+  await page.getByLabel(new RegExp(`^${channel}, [a-z ]+: out$`)).fill(String(missing));
   await page.getByRole("button", { name: `Enter ${machine}` }).click();
   await page.getByRole("status").first().waitFor();
 }
@@ -79,14 +79,14 @@ test("on a phone without a network: a check is read from its picture, corrected 
   await page.getByRole("alert").getByText("no picture that can be decoded").waitFor();
   await input.setInputFiles({ name: "check.jpg", mimeType: "image/jpeg", buffer: poor.file });
   const read = page.getByRole("region", { name: "What was read" });
-  await read.getByText(`${white} 10 missing, 1 weak, 0 deflected; sure`).waitFor({ timeout: 60_000 });
+  await read.getByText(`${white} 10 out, 1 weak, 0 deflected; sure`).waitFor({ timeout: 60_000 });
   const first = poor.pattern.channels[0]?.id ?? "";
   const canvas = read.getByRole("img");
   await tap(canvas, poor, 0);
-  await read.getByText(`${first} 1 missing`).waitFor();
+  await read.getByText(`${first} 1 out`).waitFor();
   await tap(canvas, poor, 4);
-  await read.getByText(`${first} 2 missing`).waitFor();
-  await read.getByRole("button", { name: "Take these numbers, 2 corrected" }).click();
+  await read.getByText(`${first} 2 out`).waitFor();
+  await read.getByRole("button", { name: "Use these numbers, 2 corrected" }).click();
   await page.getByRole("button", { name: "Enter Pochard" }).click();
   await page.getByRole("status").getByText("Hold").first().waitFor();
   const counts = [7, 4, 3, 1];
@@ -116,13 +116,13 @@ test("by keys alone nozzles are marked one by one, and the page of nozzles shows
   const { page, context, faults } = await signedIn("Ottoline Marsh");
   await page.goto(`${FIRST}/check?machines=plover`);
   await page.waitForLoadState("networkidle");
-  await page.getByRole("button", { name: /^H1\/K.*One by one$/ }).press("Enter");
+  await page.getByRole("button", { name: /^H1\/K.*Mark each$/ }).press("Enter");
   const lattice = page.getByRole("application", { name: /^H1\/K/ });
   await lattice.focus();
   for (const key of ["ArrowRight", "ArrowRight", " ", "ArrowDown", "w", "ArrowRight", "ArrowRight", "d"]) await page.keyboard.press(key);
-  await page.getByRole("application", { name: /nozzle 25: deflected$/ }).waitFor();
+  await page.getByRole("application", { name: /Nozzle 25: deflected$/ }).waitFor();
   for (const [what, count] of [
-    ["missing", "1"],
+    ["out", "1"],
     ["weak", "1"],
     ["deflected", "1"],
   ])
@@ -130,7 +130,8 @@ test("by keys alone nozzles are marked one by one, and the page of nozzles shows
   await page.getByRole("button", { name: "Enter Plover" }).press("Enter");
   await page.getByRole("status").getByText("With care").first().waitFor();
   await page.goto(`${FIRST}/machines/plover/nozzles`);
-  const two = page.getByRole("region", { name: "Two checks" });
+  await page.getByRole("button", { name: "Compare two" }).click();
+  const two = page.getByRole("dialog", { name: "Two checks" });
   await two.getByRole("row", { name: /H1\/K.*new 3, 23, 25/ }).waitFor();
   expect(faults).toEqual([]);
   await context.close();
@@ -150,9 +151,9 @@ test("a picture in which the sheet is not found is read by four corners, moved b
   const read = page.getByRole("region", { name: "What was read" });
   await read.getByText("the pattern was not found").waitFor({ timeout: 60_000 });
   await input.setInputFiles({ name: "check.jpg", mimeType: "image/jpeg", buffer: sheet.file });
-  await read.getByText(`${white} 0 missing, 0 weak, 0 deflected; sure`).waitFor({ timeout: 60_000 });
-  await page.getByRole("button", { name: /show the sheet's corners/ }).click();
-  const corners = page.getByRole("region", { name: "The sheet's corners" });
+  await read.getByText(`${white} 0 out, 0 weak, 0 deflected; sure`).waitFor({ timeout: 60_000 });
+  await page.getByRole("button", { name: /show the sheet’s corners/ }).click();
+  const corners = page.getByRole("region", { name: "The sheet’s corners" });
   const wanted = [
     [10 / (sheet.pattern.sheet.width + 20), 10 / (sheet.pattern.sheet.height + 20)],
     [1 - 10 / (sheet.pattern.sheet.width + 20), 10 / (sheet.pattern.sheet.height + 20)],
@@ -160,10 +161,10 @@ test("a picture in which the sheet is not found is read by four corners, moved b
     [10 / (sheet.pattern.sheet.width + 20), 1 - 10 / (sheet.pattern.sheet.height + 20)],
   ] as const;
   for (const [index, [x, y]] of wanted.entries()) {
-    const handle = corners.getByRole("button", { name: /^The sheet's .* (left|right):/ }).nth(index);
+    const handle = corners.getByRole("button", { name: /^The sheet’s .* (left|right):/ }).nth(index);
     await handle.evaluate((node) => node.scrollIntoView({ block: "center" }));
     const from = await handle.boundingBox();
-    const field = await corners.getByRole("img", { name: "What was taken" }).boundingBox();
+    const field = await corners.getByRole("img", { name: "The picture" }).boundingBox();
     if (!from || !field) throw new Error("no corner to drag");
     await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
     await page.mouse.down();
@@ -171,8 +172,8 @@ test("a picture in which the sheet is not found is read by four corners, moved b
     await page.mouse.up();
     await handle.press("ArrowRight");
   }
-  await corners.getByRole("button", { name: "Read it by these corners" }).click();
-  await read.getByText(`${white} 0 missing, 0 weak, 0 deflected; sure`).waitFor({ timeout: 60_000 });
+  await corners.getByRole("button", { name: "Read with these corners" }).click();
+  await read.getByText(`${white} 0 out, 0 weak, 0 deflected; sure`).waitFor({ timeout: 60_000 });
   await context.close();
 });
 
@@ -182,9 +183,9 @@ test("practice: a beginner brings a simulated machine to an end, and the record 
   await page.goto(`${FIRST}/nozzles/practice?machine=5`);
   await page.getByRole("button", { name: "Print a check" }).click();
   await page.getByRole("button", { name: "Let it be read" }).click();
-  await page.getByRole("button", { name: /^Take these numbers/ }).click({ timeout: 60_000 });
+  await page.getByRole("button", { name: /^Use these numbers/ }).click({ timeout: 60_000 });
   await page.getByRole("button", { name: "Enter the check" }).click();
-  await page.getByRole("button", { name: "What would the ladder say?" }).click();
+  await page.getByRole("button", { name: "What comes next?" }).click();
   await page.getByText("Clean, light, all heads.").waitFor();
   await page.getByRole("button", { name: /^light/ }).click();
   await page.getByText(/^Done: Clean, light, all heads/).waitFor();
@@ -202,30 +203,30 @@ test("practice: a beginner brings a simulated machine to an end, and the record 
 test("the check sheet's editor draws what is typed and says what is wrong with it; a file that is none is refused", async () => {
   const { page, context } = await signedIn("Ottoline Marsh");
   await page.goto(`${FIRST}/machines/plover/check-sheet`);
-  await page.getByRole("img", { name: /^The check sheet of Plover: H1\/K with 120 nozzles/ }).waitFor();
-  await page.getByLabel("H1/C: from left, mm").fill("12");
+  await page.getByRole("img", { name: /^Check sheet of Plover: H1\/K with 120 nozzles/ }).waitFor();
+  await page.getByLabel("H1/C: From left, mm").fill("12");
   await page
     .getByRole("alert")
     .getByText(/lies over nozzle/)
     .waitFor();
-  expect(await page.getByRole("button", { name: "Keep it" }).isDisabled()).toBe(true);
-  await page.getByLabel("H1/C: from left, mm").fill("102");
-  await page.getByLabel("H1/K: nozzles").fill("1000000");
+  expect(await page.getByRole("button", { name: "Save" }).isDisabled()).toBe(true);
+  await page.getByLabel("H1/C: From left, mm").fill("102");
+  await page.getByLabel("H1/K: Nozzles").fill("1000000");
   await page
     .getByRole("alert")
     .getByText(/100,?000|must be/)
     .first()
     .waitFor();
-  await page.getByLabel("H1/K: nozzles").fill("100");
-  await page.getByRole("img", { name: /^The check sheet of Plover: H1\/K with 100 nozzles/ }).waitFor();
-  await page.getByRole("button", { name: "Keep it" }).click();
-  await page.getByText("The check sheet of Plover is kept.").waitFor();
+  await page.getByLabel("H1/K: Nozzles").fill("100");
+  await page.getByRole("img", { name: /^Check sheet of Plover: H1\/K with 100 nozzles/ }).waitFor();
+  await page.getByRole("button", { name: "Save" }).click();
+  await page.getByText("Check sheet of Plover saved.").waitFor();
   await page
     .getByLabel("A nozzle pattern as JSON")
     .setInputFiles({ name: "p.json", mimeType: "application/json", buffer: Buffer.from("{ no") });
   await page
     .getByRole("alert")
-    .getByText(/p\.json is no JSON/)
+    .getByText(/p\.json is not readable JSON/)
     .waitFor();
   await context.close();
 });

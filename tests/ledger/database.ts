@@ -1,6 +1,7 @@
 import { uuidv7 } from "uuidv7";
 import { afterAll } from "vitest";
 import { toDay } from "../../src/core/calendar/day.ts";
+import type { Machine } from "../../src/core/fleet/schema.ts";
 import type { Shop } from "../../src/core/shop/shop.ts";
 import { demoHistory } from "../../src/demo/history.ts";
 import { demoHouse } from "../../src/demo/house.ts";
@@ -18,10 +19,19 @@ afterAll(() => pool.end());
 let sites = 0;
 const TODAY = toDay("2026-11-25");
 /** A new site with the demo's machines; with the demo's store and its ninety days up to now where they are asked for. */
-export async function newSite({ stores = false, history = false } = {}): Promise<string> {
+export async function newSite({
+  stores = false,
+  history = false,
+  machines = (all) => all,
+}: {
+  stores?: boolean;
+  history?: boolean;
+  machines?: (all: readonly Machine[]) => readonly Machine[];
+} = {}): Promise<string> {
   const site = `test-${process.pid}-${Date.now().toString(36)}-${sites++}`;
   const days = history ? (shop: Shop) => demoHistory(shop, TODAY, new Date(process.env.ZESTY_NOW ?? "")) : undefined;
-  await foundSite(db, site, demoHouse(TODAY), days, stores || history ? storeSettings() : []);
+  const house = demoHouse(TODAY);
+  await foundSite(db, site, { ...house, machines: [...machines(house.machines)] }, days, stores || history ? storeSettings() : []);
   return site;
 }
 

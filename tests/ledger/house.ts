@@ -8,10 +8,13 @@ import { db, newSite } from "./database.ts";
 
 export let site = "";
 
-/** A new house, and the time in it; with a store set up, or with all of the demo's ninety days, where that is asked for. */
-export async function freshHouse({ now = "2026-11-25T09:10:00Z", stores = false, history = false } = {}): Promise<void> {
+/** A new house, and the time in it; with a store set up, other machines, or all of the demo's ninety days, where that is asked for. */
+export async function freshHouse({
+  now = "2026-11-25T09:10:00Z",
+  ...more
+}: { now?: string } & Parameters<typeof newSite>[0] = {}): Promise<void> {
   process.env.ZESTY_NOW = now;
-  site = await newSite({ stores, history });
+  site = await newSite(more);
 }
 
 const ROLES: Readonly<Record<string, Role>> = { ottoline: "supervisor", mirko: "technician" };

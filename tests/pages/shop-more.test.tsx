@@ -142,7 +142,7 @@ describe("packs of routines", () => {
       within(item)
         .getAllByRole("listitem")
         .map(({ textContent }) => textContent),
-    ).toEqual([expect.stringMatching(/^Agitate white R\d+ same$/)]);
+    ).toEqual([expect.stringMatching(/^Agitate white R\d+ the same$/)]);
   });
 
   test("a routine of another house comes in, stands in the library as the house's own, and is on record", async () => {

@@ -1,4 +1,5 @@
 import { spokenDay, weekdayName } from "../calendar/day.ts";
+import { capital } from "../capital.ts";
 import { words } from "../routines/plain.ts";
 import type { Reason } from "./occurrence.ts";
 
@@ -61,5 +62,5 @@ export { words } from "../routines/plain.ts";
 /** All reasons as one sentence. */
 export function whySentence(reasons: readonly Reason[]): string {
   const text = reasons.map(reasonSentence).join("; ");
-  return text ? `${text.charAt(0).toUpperCase()}${text.slice(1)}.` : "";
+  return text ? `${capital(text)}.` : "";
 }

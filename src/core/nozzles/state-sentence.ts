@@ -1,5 +1,6 @@
 import { spokenDay, toDay } from "../calendar/day.ts";
 import { clockTime } from "../calendar/site-time.ts";
+import { capital } from "../capital.ts";
 import { signWords } from "../signs/guide.ts";
 import type { MachineState, StateReason } from "./readiness.ts";
 
@@ -55,5 +56,5 @@ export function stateReasonSentence(reason: StateReason, timeZone: string): stri
 /** The sentence that always comes with a state word. */
 export function stateSentence({ reasons }: MachineState, timeZone: string): string {
   const text = reasons.map((reason) => stateReasonSentence(reason, timeZone)).join("; ");
-  return text ? `${text.charAt(0).toUpperCase()}${text.slice(1)}.` : "";
+  return text ? `${capital(text)}.` : "";
 }

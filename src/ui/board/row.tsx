@@ -3,6 +3,7 @@ import Link from "next/link";
 import { Popover } from "radix-ui";
 import { type CSSProperties, lazy, memo, Suspense } from "react";
 import { useTranslations } from "use-intl";
+import { capital } from "../../core/capital.ts";
 import { BEATS, type Beat, type Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
@@ -83,7 +84,7 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose, ar
                   {t("missedOn", { day: row.missed.day, names: row.missed.names.join(", ") })}{" "}
                 </strong>
               )}
-              {row.condition && <span className="text-care">{row.condition.charAt(0).toUpperCase() + row.condition.slice(1)}. </span>}
+              {row.condition && <span className="text-care">{capital(row.condition)}. </span>}
               {row.why}
             </span>
           </Popover.Trigger>

@@ -1,9 +1,8 @@
+import { capital } from "../../core/capital.ts";
 import { words } from "../../core/due/sentence.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import type { ChannelView } from "../../core/nozzles/channel-views.ts";
 import { HeadEndDrawing } from "./head-end.tsx";
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The head end with the kinds of part marked that a step is about. */
 export function LitHeadEnd({ machine, channels, lit }: { machine: Machine; channels: readonly ChannelView[]; lit: ReadonlySet<string> }) {

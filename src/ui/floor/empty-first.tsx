@@ -1,3 +1,4 @@
+import { capital } from "../../core/capital.ts";
 import type { FloorMachine, FloorView } from "../../core/floor/floor-view.ts";
 import { refusedAsleep } from "../../core/standby/sleep.ts";
 import { drawMl, EMPTY_SHARE } from "../../core/stores/waste/draws.ts";
@@ -58,7 +59,7 @@ export function StillAsleep({ machine, why }: { machine: FloorMachine; why: stri
   return (
     <section aria-label="Asleep" className="grid gap-3 border-hold border-l-4 pl-3">
       <h2 className="text-3xl">{machine.name} is asleep</h2>
-      <p className="text-xl">{why.charAt(0).toUpperCase() + why.slice(1)}</p>
+      <p className="text-xl">{capital(why)}</p>
     </section>
   );
 }
@@ -72,7 +73,7 @@ export function EmptyFirst({ view, machine, why }: { view: FloorView; machine: F
   return (
     <section aria-label="Empty first" className="grid gap-3 border-hold border-l-4 pl-3">
       <h2 className="text-3xl">Empty the waste first</h2>
-      <p className="text-xl">{why.charAt(0).toUpperCase() + why.slice(1)}.</p>
+      <p className="text-xl">{capital(why)}.</p>
       {empties && (
         <button
           type="button"

@@ -14,6 +14,7 @@ import { Segmented } from "./tabs.tsx";
 
 /** Parts of the kit as somebody uses them, by keyboard and by what is read out. */
 
+library.configure({ asyncUtilTimeout: 10_000 });
 const { cleanup, render, screen, within } = library;
 const user = () => userEvent.setup({ document });
 afterEach(cleanup);

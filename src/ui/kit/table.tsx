@@ -98,13 +98,10 @@ export function Table<Row>({
 
   const walk = (event: KeyboardEvent<HTMLTableRowElement>, row: Row) => {
     if (event.target !== event.currentTarget) return;
-    const next =
-      event.key === "ArrowDown"
-        ? event.currentTarget.nextElementSibling
-        : event.key === "ArrowUp"
-          ? event.currentTarget.previousElementSibling
-          : null;
-    if (next instanceof HTMLElement) next.focus();
+    const rows = [...(body.current?.querySelectorAll<HTMLElement>("tr[tabindex]") ?? [])];
+    const step = event.key === "ArrowDown" ? 1 : event.key === "ArrowUp" ? -1 : 0;
+    const next = step ? rows[rows.indexOf(event.currentTarget) + step] : undefined;
+    if (next) next.focus();
     else if (event.key === "Enter") onOpen?.(row);
     else return;
     event.preventDefault();

@@ -2,6 +2,7 @@
 import { CircleHelpIcon } from "lucide-react";
 import { Popover } from "radix-ui";
 import type { ReactNode } from "react";
+import { capital } from "../../core/capital.ts";
 import { useKitWords } from "../../words/kit-words.ts";
 import { IconButton } from "./icon-button.tsx";
 import { PopCard } from "./pop-card.tsx";
@@ -39,8 +40,7 @@ export function Reasons({ of }: { of: readonly string[] }) {
     <ul className="grid list-disc gap-1 pl-5">
       {of.map((each) => (
         <li key={each}>
-          {each.charAt(0).toUpperCase()}
-          {each.slice(1)}
+          {capital(each)}
           {/[.!?]$/.test(each) ? "" : "."}
         </li>
       ))}

@@ -33,7 +33,7 @@ export function LogbookPage({ view, open, fault }: { view: LedgerView; open: Ent
   const [filtering, setFiltering] = useState(false);
   const { before: _, ...filter } = view.filter as Filter & { before?: string };
   const query = new URLSearchParams(filter);
-  const days = [...new Set(view.entries.map(({ day }) => day))];
+  const days = [...new Set(view.entries.map(({ day }) => day))].sort().reverse();
   const yesterday = toDay(view.today) - 1;
   return (
     <Room

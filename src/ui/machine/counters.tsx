@@ -4,6 +4,7 @@ import { useState } from "react";
 import { useTranslations } from "use-intl";
 import { spokenDay, toDay } from "../../core/calendar/day.ts";
 import { countSaid } from "../../core/calendar/said.ts";
+import { capital } from "../../core/capital.ts";
 import { words } from "../../core/due/sentence.ts";
 import type { MachineView } from "../../work/machine/machine.ts";
 import { enter } from "../enter.ts";
@@ -11,8 +12,6 @@ import { Button } from "../kit/button.tsx";
 import { Empty } from "../kit/card.tsx";
 import { Checkbox, Field, TextInput } from "../kit/field.tsx";
 import { Table } from "../kit/table.tsx";
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** Counters with their readings, and a new reading. */
 export function Counters({ view, mayRecord }: { view: MachineView; mayRecord: boolean }) {

@@ -1,6 +1,7 @@
 "use client";
 import { useState } from "react";
 import { useTranslations } from "use-intl";
+import { capital } from "../../core/capital.ts";
 import type { ChannelReading } from "../../core/nozzles/channel-reading.ts";
 import type { CheckView, NozzleHistory } from "../../work/nozzles/nozzle-history.ts";
 import { Mark } from "../kit/state-mark.tsx";
@@ -88,7 +89,7 @@ const GRID =
 
 const said = (ink: string) => {
   const words = ink.replaceAll("-", " ");
-  return words.charAt(0).toUpperCase() + words.slice(1);
+  return capital(words);
 };
 const outOf = (reading: ChannelReading | undefined): number | null =>
   !reading || reading.unread ? null : reading.gone ? Number.POSITIVE_INFINITY : reading.missing;

@@ -1,4 +1,5 @@
 import { useTranslations } from "use-intl";
+import { capital } from "../../core/capital.ts";
 import type { Action } from "../../core/nozzles/ladder/next-step.ts";
 import type { LadderSettings } from "../../core/nozzles/ladder/settings.ts";
 
@@ -8,7 +9,7 @@ const [WIDTH, HEIGHT, FOOT] = [300, 176, 170];
 export function Stairs({ ladder, action, out }: { ladder: LadderSettings; action: Action; out: number }) {
   const t = useTranslations("next.stairs");
   const steps = [
-    ...ladder.rungs.map(({ id, name, ml }) => ({ id, name: name.charAt(0).toUpperCase() + name.slice(1), more: t("ml", { ml }) })),
+    ...ladder.rungs.map(({ id, name, ml }) => ({ id, name: capital(name), more: t("ml", { ml }) })),
     { id: "by-hand", name: t("byHand"), more: "" },
     { id: "flush", name: t("flush"), more: "" },
     { id: "rest", name: t("rest"), more: t("hours", { hours: ladder.restHours }) },

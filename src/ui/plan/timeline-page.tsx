@@ -2,6 +2,7 @@
 import { PrinterIcon, SendIcon } from "lucide-react";
 import { useCallback, useMemo, useRef, useState } from "react";
 import { useTranslations } from "use-intl";
+import { capital } from "../../core/capital.ts";
 import type { Role } from "../../core/fleet/vocabulary.ts";
 import { changesBetween } from "../../core/rounds/by-hand.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
@@ -173,7 +174,7 @@ export function TimelinePage({ first, role }: { first: RoundView; role: Role }) 
             className="!w-32"
             options={view.scopes.map(({ id, words: name, open }) => ({
               value: id,
-              name: name.charAt(0).toUpperCase() + name.slice(1),
+              name: capital(name),
               more: <span className="figure">{open}</span>,
             }))}
           />

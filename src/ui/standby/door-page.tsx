@@ -3,6 +3,7 @@ import { CheckIcon, ChevronLeftIcon, FootprintsIcon, PowerIcon } from "lucide-re
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useTranslations } from "use-intl";
+import { capital } from "../../core/capital.ts";
 import type { DoorMachine, DoorView } from "../../work/standby/door.ts";
 import { enter } from "../enter.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
@@ -69,7 +70,7 @@ export function DoorPage({ view, mayRecord }: { view: DoorView; mayRecord: boole
           ) : (
             <p className="flex items-end gap-3">
               <span className="font-bold font-mono text-[84px] leading-[0.9] tracking-[-0.04em] [font-stretch:75%]">{left.length}</span>
-              <b className="max-w-56 pb-1 text-2xl leading-tight">{t("left", { count: left.length, all: view.machines.length })}</b>
+              <b className="max-w-56 pb-1 text-2xl leading-tight">{t("left", { all: view.machines.length })}</b>
             </p>
           )}
           {view.next && <FirstPrints next={view.next} />}
@@ -190,10 +191,7 @@ function OneMachine({ machine, nobody, mayRecord, done }: { machine: DoorMachine
       </h3>
       <ul className="list-disc pl-6">
         {machine.issues.map(({ kind, words }) => (
-          <li key={kind}>
-            {words.charAt(0).toUpperCase()}
-            {words.slice(1)}.
-          </li>
+          <li key={kind}>{capital(words)}.</li>
         ))}
       </ul>
       <p className="text-base text-ink2">

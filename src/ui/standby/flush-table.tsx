@@ -1,5 +1,6 @@
 "use client";
 import { useTranslations } from "use-intl";
+import { capital } from "../../core/capital.ts";
 import type { StandbyView } from "../../work/standby/machine.ts";
 import { Table } from "../kit/table.tsx";
 import { Reasons, Why } from "../kit/why.tsx";
@@ -56,7 +57,7 @@ export function FlushTable({ flush }: { flush: Flush }) {
                     <span className="text-ink2">{line.ink.replaceAll("-", " ")}</span>
                   </>
                 ) : (
-                  `${what.charAt(0).toUpperCase()}${what.slice(1)}`
+                  `${capital(what)}`
                 )}
               </>
             ),

@@ -3,6 +3,7 @@ import { MoonIcon, TriangleAlertIcon } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useTranslations } from "use-intl";
+import { capital } from "../../core/capital.ts";
 import type { StandbyView } from "../../work/standby/machine.ts";
 import { enter } from "../enter.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
@@ -33,7 +34,7 @@ export function MachinePage({ view, mayRecord, maySetUp }: { view: StandbyView; 
         <p className="flex items-center gap-2 border-asleep border-l-4 bg-asleep-wash p-2">
           <MoonIcon aria-hidden="true" className="size-5 text-asleep" />
           <span>
-            <b>{view.asleep.charAt(0).toUpperCase() + view.asleep.slice(1)}.</b> {t("noSwitch")}
+            <b>{capital(view.asleep)}.</b> {t("noSwitch")}
           </span>
         </p>
       )}

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useTranslations } from "use-intl";
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
+import { capital } from "../../core/capital.ts";
 import { amountWords } from "../../core/stores/amount-words.ts";
 import {
   batchFromShelf,
@@ -256,7 +257,7 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
                   <TriangleAlertIcon aria-hidden="true" className="size-6 shrink-0" />
                   <span>
                     <b className="block text-lg">{t("refused")}</b>
-                    {line.charAt(0).toUpperCase() + line.slice(1)}
+                    {capital(line)}
                   </span>
                 </p>
               ))}

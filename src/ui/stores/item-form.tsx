@@ -3,6 +3,7 @@ import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
 import { toast } from "sonner";
 import { useTranslations } from "use-intl";
+import { capital } from "../../core/capital.ts";
 import { FLUID_FAMILIES } from "../../core/stores/fluids.ts";
 import { ITEM_GROUPS, type Item, KEEPINGS, type Supplier, UNITS } from "../../core/stores/item.ts";
 import { plainFamily } from "../../core/stores/plain-family.ts";
@@ -23,7 +24,7 @@ const FLUID_FIELDS = [
 ] as const;
 const plain = (id: string) => {
   const words = id.replaceAll("-", " ");
-  return words.charAt(0).toUpperCase() + words.slice(1);
+  return capital(words);
 };
 
 const draftOf = (item: Item | undefined): Record<string, string> => ({

@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useTranslations } from "use-intl";
 import { moneySaid } from "../../core/calendar/said.ts";
+import { capital } from "../../core/capital.ts";
 import type { ShelfRow, ShelfState, ShelfView } from "../../work/stores/shelf.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
 import { Empty } from "../kit/card.tsx";
@@ -108,7 +109,7 @@ export function ShelfPage({ view, maySetUp, mayOrder }: { view: ShelfView; maySe
               { value: "order", name: t("groupOrder") },
               { value: "expired", name: t("groupExpired") },
               { value: "soon", name: t("groupSoon") },
-              ...view.groups.map((group) => ({ value: group, name: group.charAt(0).toUpperCase() + group.slice(1) })),
+              ...view.groups.map((group) => ({ value: group, name: capital(group) })),
             ]}
           />
           <Link href="/stores/count" className={buttonLook()}>

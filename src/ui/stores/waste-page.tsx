@@ -3,6 +3,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
 import { useTranslations } from "use-intl";
+import { capital } from "../../core/capital.ts";
 import type { ContainerView, VesselRow, WasteView } from "../../work/stores/waste.ts";
 import { enter } from "../enter.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
@@ -183,8 +184,7 @@ function OneVessel({
   return (
     <article aria-label={view.name} className="grid gap-3">
       <p className="flex items-center gap-1 text-ink2 text-sm">
-        {view.kind.charAt(0).toUpperCase() + view.kind.slice(1)}, {view.area}.{" "}
-        {view.measured ? t("seen", { when: view.measured }) : t("notSeen")}
+        {capital(view.kind)}, {view.area}. {view.measured ? t("seen", { when: view.measured }) : t("notSeen")}
         <Why label={t("whyTitle")}>
           <Reasons of={view.why} />
         </Why>

@@ -1,5 +1,6 @@
 import { type Day, isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import { clockTime } from "../../core/calendar/site-time.ts";
+import { capital } from "../../core/capital.ts";
 import type { ConditionItem } from "../../core/condition/condition.ts";
 import { type PartWear, partWear } from "../../core/condition/part-wear.ts";
 import type { RoomNow } from "../../core/condition/room/room.ts";
@@ -169,7 +170,6 @@ export async function machineEntries(
   return { machine: { id, name: machine.name }, entries: rows.map((entry) => entryView(shop, entry)) };
 }
 
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const holder = (shop: Shop, person: string | null): string | null => (person === null ? null : personName(shop, person));
 
 /** A part by its kind; where there are several of a kind, by its own name too. */

@@ -1,5 +1,6 @@
 import { isoDay, readDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import { clockTime } from "../../core/calendar/site-time.ts";
+import { capital } from "../../core/capital.ts";
 import { type Channel, channelsOf } from "../../core/fleet/channels.ts";
 import { ENTRY_KINDS, kindOf } from "../../core/record/entries.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
@@ -96,7 +97,7 @@ export async function ledger(db: Connection, actor: Actor, query: URLSearchParam
     machines: shop.machines.map(({ id, name }) => ({ id, name })),
     people: shop.people.map(({ id, name }) => ({ id, name })),
     setAside,
-    kinds: ENTRY_KINDS.map((id) => ({ id, name: kindOf(id).name })),
+    kinds: ENTRY_KINDS.map((id) => ({ id, name: capital(kindOf(id).name) })),
   };
 }
 
@@ -139,7 +140,7 @@ export function entryView(shop: Shop, row: EntryRow): EntryView {
     seq: row.seq,
     id: row.id,
     kind: row.kind,
-    kindWords: kindOf(row.kind)?.name ?? row.kind,
+    kindWords: capital(kindOf(row.kind)?.name ?? row.kind),
     machine: row.machine,
     machineName: row.machine ? (shop.machines.find(({ id }) => id === row.machine)?.name ?? row.machine) : null,
     routine: row.routine,

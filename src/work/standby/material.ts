@@ -43,8 +43,6 @@ export type MachineMaterial = {
   spells: IdleSpell[];
 };
 
-const _BACK_DAYS = 400;
-
 export async function standbyMaterial(db: Connection, shop: Shop): Promise<StandbyMaterial> {
   const [air, { sleeps, lastChecks, spells, logged }] = await Promise.all([airNow(db, shop), idleRecord(db, shop)]);
   const skills = new Set(shop.people.flatMap((person) => person.skills ?? []));

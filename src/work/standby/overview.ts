@@ -77,6 +77,7 @@ export async function standbyOverview(db: Connection, actor: Actor): Promise<Ove
     ),
   ]);
   const said = (at: Date) => `${spokenDay(dayAt(shop, at))}, ${clockTime(at, shop.site.timeZone)}`;
+  const [first] = shop.machines;
   return {
     seq,
     now: now().getTime(),
@@ -116,7 +117,7 @@ export async function standbyOverview(db: Connection, actor: Actor): Promise<Ove
     closures: plannedClosures(shop.calendar.closures ?? [], today).map((closure) => {
       const row = plans.find(({ from }) => from === closure.from);
       const startsIn = toDay(closure.from) - today;
-      const weeks = material.of(shop.machines[0] as Machine).settings.planWeeks;
+      const weeks = first ? material.of(first).settings.planWeeks : 0;
       return {
         ...closure,
         days: toDay(closure.to) - toDay(closure.from) + 1,
