@@ -257,7 +257,10 @@ test("no script runs that the page did not ask for", async () => {
     await route.fulfill({ response, body: (await response.text()).replace("<body", "<script>window.intruded = true</script><body") });
   });
   await page.goto(`${FIRST}/logbook`);
-  await page.waitForSelector("table");
+  await page
+    .getByRole("link", { name: /^Entry \d+/ })
+    .first()
+    .waitFor();
   expect(await page.evaluate(() => "intruded" in window)).toBe(false);
   await context.close();
 });

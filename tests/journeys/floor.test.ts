@@ -104,7 +104,7 @@ describe("runs", () => {
     await page.getByLabel("Because").fill("Printed already");
     await page.getByRole("button", { name: "Go on now" }).click();
     await page.getByRole("link", { name: "Enter the readings" }).click();
-    await page.getByRole("button", { name: "H1/C, cyan: one missing more" }).click();
+    await page.getByRole("button", { name: "H1/C, cyan: one more out" }).click();
     await page.getByRole("button", { name: "Enter Dory" }).click();
     await page.getByRole("button", { name: "End the run" }).click();
     await page.getByRole("heading", { name: /^Done at/ }).waitFor();
@@ -266,15 +266,17 @@ describe("between shifts", () => {
     await row.getByText("Out of order").waitFor();
     expect(await row.getByRole("button", { name: /Midday nozzle check, (due|late|overdue)/ }).count()).toBe(0);
     await page.goto(`${base}/shop?tab=tablets`);
+    await page.getByRole("button", { name: "New wall screen" }).click();
     await page.getByLabel("Where it hangs").fill("Hall");
-    await page.getByRole("button", { name: "Make an address" }).click();
+    await page.getByRole("button", { name: "Get an address" }).click();
     const address = await page.locator('a[href*="/wall/"]').getAttribute("href");
     const wall = await (await context.browser()?.newContext())?.newPage();
     await wall?.goto(address ?? "");
     await wall?.getByText("Lamp flickers").waitFor();
     const { body } = await send("/api/floor", { cookie: await cookieOf("bram"), method: "GET" });
     expect(JSON.stringify(body.leaves)).toContain("Gannet is out of order: Lamp flickers; waits for a new lamp");
-    await page.getByRole("button", { name: "Take back" }).click();
+    await page.keyboard.press("Escape");
+    await page.getByRole("region", { name: "Wall screens" }).getByRole("button", { name: "Remove" }).click();
     await wall?.getByText("no longer good").waitFor({ timeout: 8000 });
     await page.goto(`${base}/machines/gannet`);
     await page.getByRole("button", { name: "Back in order" }).click();

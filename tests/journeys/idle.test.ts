@@ -125,7 +125,7 @@ test("one machine's gap: bad input in words, a part of the cost changed moves th
   await page.goto(`${FIRST}/machines/sprat/idle?from=2030-01-02T08:00&to=2030-01-01T08:00`);
   await page.getByRole("alert").getByText("The end is before the start").waitFor();
   await page.goto(`${FIRST}/machines/goby/idle?regime=full`);
-  await page.getByRole("button", { name: "See the flush, line by line" }).click();
+  await page.getByRole("button", { name: "Flush plan" }).click();
   await page.getByText("Empty the waste").first().waitFor();
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "See the costs" }).click();

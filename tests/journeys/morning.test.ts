@@ -31,9 +31,9 @@ describe("the morning", () => {
     await page.goto(`${FIRST}/check?machines=compass,dory`);
     const dory = page.getByRole("region", { name: "Dory" });
     const started = Date.now();
-    await dory.getByRole("button", { name: "H1/C, cyan: one missing more" }).click();
-    await dory.getByRole("button", { name: "H1/C, cyan: one missing more" }).click();
-    await dory.getByRole("button", { name: "H1/C, cyan: one missing more" }).click();
+    await dory.getByRole("button", { name: "H1/C, cyan: one more out" }).click();
+    await dory.getByRole("button", { name: "H1/C, cyan: one more out" }).click();
+    await dory.getByRole("button", { name: "H1/C, cyan: one more out" }).click();
     await dory.getByRole("button", { name: "Enter Dory" }).click();
     const entered = Date.now();
     await dory.getByRole("status").getByText("Hold", { exact: true }).waitFor();
@@ -43,12 +43,13 @@ describe("the morning", () => {
     await page.getByRole("region", { name: "Compass" }).getByRole("button", { name: "Enter Compass" }).click();
     await page.getByRole("region", { name: "Compass" }).getByRole("status").getByText("Ready").waitFor();
 
-    await dory.getByRole("link", { name: "Its entry, to amend it" }).click();
-    await page.getByRole("button", { name: /H1\/C.*one missing less/ }).click();
-    await page.getByRole("button", { name: /H1\/C.*one missing less/ }).click();
-    await page.getByLabel("Why").fill("Two were dust on the sheet");
-    await page.getByRole("button", { name: "Amend", exact: true }).click();
-    await page.getByText("Because: Two were dust on the sheet").waitFor();
+    await dory.getByRole("link", { name: "Open the entry" }).click();
+    await page.getByRole("button", { name: "Correct" }).click();
+    await page.getByRole("button", { name: /H1\/C.*one less out/ }).click();
+    await page.getByRole("button", { name: /H1\/C.*one less out/ }).click();
+    await page.getByLabel("Reason").fill("Two were dust on the sheet");
+    await page.getByRole("button", { name: "Save correction" }).click();
+    await page.getByText(/^Corrected by .*: Two were dust on the sheet$/).waitFor();
     await follower.page.locator(row("Dory")).getByText("With care").waitFor({ timeout: 6000 });
     expect(fetched).toBe(0);
     expect([...faults, ...follower.faults]).toEqual([]);
