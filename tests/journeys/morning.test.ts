@@ -16,7 +16,7 @@ describe("the morning", () => {
       .locator(row("Teal"))
       .getByRole("button", { name: /Hold|Unchecked/ })
       .click();
-    expect(await page.getByRole("dialog").textContent()).toMatch(/H2\/W2: 3 out|last checked|idle/i);
+    expect(await page.getByRole("dialog").textContent()).toMatch(/H2\/W2: 3 out|last checked|idle|late|missed/i);
     expect(faults).toEqual([]);
     await context.close();
   });
@@ -49,7 +49,7 @@ describe("the morning", () => {
     await page.getByRole("button", { name: /H1\/C.*one less out/ }).click();
     await page.getByLabel("Reason").fill("Two were dust on the sheet");
     await page.getByRole("button", { name: "Save correction" }).click();
-    await page.getByText(/^Corrected by .*: Two were dust on the sheet$/).waitFor();
+    await page.getByText(/^Corrected by .*: Two were dust on the sheet/).waitFor();
     await follower.page.locator(row("Dory")).getByText("With care").waitFor({ timeout: 6000 });
     expect(fetched).toBe(0);
     expect([...faults, ...follower.faults]).toEqual([]);

@@ -182,7 +182,7 @@ test("practice: a beginner brings a simulated machine to an end, and the record 
   const before = await lastSeq();
   await page.goto(`${FIRST}/nozzles/practice?machine=5`);
   await page.getByRole("button", { name: "Print a check" }).click();
-  await page.getByRole("button", { name: "Let it be read" }).click();
+  await page.getByRole("button", { name: "Read the picture" }).click();
   await page.getByRole("button", { name: /^Use these numbers/ }).click({ timeout: 60_000 });
   await page.getByRole("button", { name: "Enter the check" }).click();
   await page.getByRole("button", { name: "What comes next?" }).click();
@@ -191,7 +191,7 @@ test("practice: a beginner brings a simulated machine to an end, and the record 
   await page.getByText(/^Done: Clean, light, all heads/).waitFor();
   // A second clean without a look is a wrong turn.
   await page.getByRole("button", { name: /^strong/ }).click();
-  await page.getByRole("button", { name: "Call a technician" }).click();
+  await page.getByRole("group", { name: "Or" }).getByRole("button").last().click();
   const end = page.getByRole("region", { name: "How it went" });
   await end.getByText(/2 cleans, 8 mL of ink/).waitFor();
   await end.getByText(/2 wrong turns/).waitFor();

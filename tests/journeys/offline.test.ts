@@ -41,7 +41,7 @@ async function enrol(context: BrowserContext, name: string): Promise<void> {
   const page = await context.newPage();
   await page.goto(`${LAN}/enrol`);
   await page.getByLabel("Code").fill(String(body.code));
-  await page.getByRole("button", { name: "Enrol" }).click();
+  await page.getByRole("button", { name: "Set up" }).click();
   await page.getByRole("heading", { name: "Who is at this tablet?" }).waitFor();
   await page.close();
 }
