@@ -155,7 +155,7 @@ describe("on paper", () => {
     const check = page.getByRole("listitem").filter({ hasText: "Print and read a nozzle check" });
     await check.getByRole("checkbox").first().check();
     await check.getByLabel(/H1\/C: out/).fill("1");
-    await check.getByLabel(/: At$/).fill("16:45");
+    await check.getByLabel(/: at$/i).fill("16:45");
     const enter = page.getByRole("button", { name: /^Enter sheet/ });
     await enter.click();
     await page.getByRole("alert").getByText("the wipers are out").waitFor();

@@ -135,7 +135,10 @@ test("one machine's gap: bad input in words, a part of the cost changed moves th
   await page.getByText("You changed figures. Nothing is saved.").waitFor();
   expect(await chart.getAttribute("aria-label")).not.toBe(before);
   await page.goto(`${FIRST}/door`);
-  await page.getByText(/still to do|All done/).first().waitFor();
+  await page
+    .getByText(/still to do|All done/)
+    .first()
+    .waitFor();
   const seen = page.getByRole("button", { name: /as shown$/ });
   await seen.click();
   await seen.waitFor({ state: "detached" });

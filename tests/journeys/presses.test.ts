@@ -1,6 +1,8 @@
 import type { Locator } from "playwright-core";
 import { expect, test } from "vitest";
-import { FIRST, signedIn } from "./browser.ts";
+import { cookieOf, entry, FIRST, signedIn, sync } from "./browser.ts";
+
+type Fleet = { calendar: { closures?: { from: string }[] } };
 
 /** How many presses the questions of a morning take, from the Board. */
 
@@ -49,6 +51,49 @@ test("what may print: none; why a machine is on hold: one; a late check to someb
   await press(publish);
   await page.getByText(/^Published at/).waitFor({ timeout: 20_000 });
   expect(counted()).toBe(2);
+  await context.close();
+}, 120_000);
+
+test("order what is short: three; why a machine is full of fluid over the closure: one; a wrong entry corrected: three", async () => {
+  const cookie = await cookieOf("ottoline");
+  // Something is short, whatever the demo's day.
+  await sync(cookie, entry("stock", "shanny", { event: "counted", lines: [{ item: "damper", amount: 0, unit: "pieces" }] }));
+  const { page, context } = await signedIn("Ottoline Marsh");
+  let presses = 0;
+  const press = async (control: Locator) => {
+    presses++;
+    await control.click();
+  };
+  const counted = () => {
+    const made = presses;
+    presses = 0;
+    return made;
+  };
+  await press(page.getByRole("link", { name: "Stores", exact: true }));
+  await press(page.getByRole("button", { name: /^Order \d+$/ }));
+  await press(page.getByRole("dialog").getByRole("button", { name: /^Place (order|\d+ orders)$/ }));
+  await page
+    .getByText(/orders? saved/)
+    .first()
+    .waitFor();
+  expect(counted()).toBe(3);
+
+  const from = ((await (await fetch(`${FIRST}/api/fleet`, { headers: { cookie } })).json()) as Fleet).calendar.closures?.[0]?.from;
+  await page.goto(`${FIRST}/standby/closures/${from}`);
+  await press(page.getByRole("button", { name: /: Full of fluid, last print/ }).first());
+  const why = page.getByRole("dialog").getByRole("region", { name: "Why this method" });
+  expect((await why.textContent())?.length).toBeGreaterThan(40);
+  expect(counted()).toBe(1);
+
+  await sync(cookie, entry("note", "sprat", { text: "belt squeeks" }));
+  await page.goto(`${FIRST}/logbook`);
+  await press(page.getByRole("link", { name: /^Entry \d+/ }).first());
+  await press(page.getByRole("button", { name: "Correct" }));
+  await page.getByLabel("Text").fill("belt squeaks");
+  await page.getByLabel("Reason").fill("typing");
+  await press(page.getByRole("button", { name: "Save correction" }));
+  await page.getByText(/^Corrected by .*: typing/).waitFor();
+  expect(counted()).toBe(3);
   await context.close();
 }, 120_000);
 
