@@ -137,6 +137,14 @@ describe("settings", () => {
     await page.getByRole("button", { name: /^Closures: / }).click();
     const form = page.getByRole("dialog");
     await form.getByLabel("Name").fill("Stocktaking");
+    for (const [label, day] of [
+      ["From", 10],
+      ["To", 12],
+    ] as const) {
+      await form.getByLabel(label).click();
+      await page.getByRole("button", { name: /next month/i }).click();
+      await page.getByRole("grid").getByRole("button", { name: new RegExp(`\\b${day} `) }).click();
+    }
     await form.getByRole("button", { name: "Save" }).click();
     await page.getByText("Saved.", { exact: true }).waitFor();
     const fleet = await (await fetch(`${FIRST}/api/fleet`, { headers: { cookie: await cookieOf("ottoline") } })).json();
