@@ -143,7 +143,10 @@ describe("settings", () => {
     ] as const) {
       await form.getByLabel(label).click();
       await page.getByRole("button", { name: /next month/i }).click();
-      await page.getByRole("grid").getByRole("button", { name: new RegExp(`\\b${day} `) }).click();
+      await page
+        .getByRole("grid")
+        .getByRole("button", { name: new RegExp(`\\b${day} `) })
+        .click();
     }
     await form.getByRole("button", { name: "Save" }).click();
     await page.getByText("Saved.", { exact: true }).waitFor();

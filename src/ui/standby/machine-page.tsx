@@ -68,7 +68,7 @@ export function MachinePage({ view, mayRecord, maySetUp }: { view: StandbyView; 
           </Docket>
           {chosen.needs.length > 0 && (
             <div className="mt-3">
-              <h3 className="font-bold text-sm">{t("needs")}</h3>
+              <h2 className="!text-sm font-bold">{t("needs")}</h2>
               <ul className="grid gap-0.5 text-sm">
                 {chosen.needs.map((need) => (
                   <li key={need.name} className={need.short ? "text-hold" : ""}>
