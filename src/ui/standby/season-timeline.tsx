@@ -46,7 +46,7 @@ export function SeasonTimeline({ view, open }: { view: SeasonView; open: (machin
         </div>
         {areas.map((area) => (
           <section key={area} aria-label={area} className="border-ink border-t-[1.5px]">
-            <h2 className="pt-1 font-semibold text-ink3 text-xs">{area}</h2>
+            <h2 className="!text-xs pt-1 font-semibold text-ink3">{area}</h2>
             <ul>
               {view.rows
                 .filter((row) => row.area === area)
