@@ -159,7 +159,7 @@ describe("one machine's gap", () => {
     expect(found.flush?.lines).toHaveLength(6);
     expect(found.flush?.empties).toEqual([{ before: 0, after: 0 }]);
     expect(found.rough).toContain("bore of a line");
-    expect(found.back?.steps.at(-1)?.what).toContain("released");
+    expect(found.back?.steps.at(-1)?.what).toContain("then print");
     expect(found.options.find(({ regime }) => regime === "full")?.needs[0]).toMatchObject({
       short: true,
       heldWords: "0 mL in date on the shelf",

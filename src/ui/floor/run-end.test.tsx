@@ -76,7 +76,7 @@ describe("what its list used", () => {
   test("can be corrected before; nothing of it may be said too", async () => {
     const { user, also } = atEnd("sprat", routine, done, [swabs]);
     await user.click(screen.getByRole("button", { name: "Change amounts" }));
-    const amount = screen.getByRole("textbox");
+    const amount = screen.getByRole("spinbutton");
     await user.clear(amount);
     await user.type(amount, "0");
     await user.click(screen.getByRole("button", END));

@@ -60,7 +60,7 @@ export function MachinePage({ view, mayRecord, maySetUp }: { view: StandbyView; 
               <dt className="text-ink2">{t("steps")}</dt>
               <dd>{chosen.before.join(", ") || t("closing")}</dd>
               <dt className="text-ink2">{t("meanwhile")}</dt>
-              <dd>{chosen.meanwhile === "nothing" ? t("nothing") : chosen.meanwhile}</dd>
+              <dd>{chosen.meanwhile === "nothing" ? t("nothing") : capital(chosen.meanwhile)}</dd>
               <dt className="text-ink2">{t("after")}</dt>
               <dd>{chosen.after.join(", ") || t("opening")}</dd>
             </dl>

@@ -340,7 +340,7 @@ function ItemCell({ row }: { row: ShelfRow }) {
         <Link href={`/stores/items/${row.id}`} prefetch={false} className="font-bold text-ink">
           {row.name}
         </Link>{" "}
-        <span className="text-ink3 text-xs">{row.place}</span>
+        <span className="text-ink3 text-xs max-lg:hidden">{row.place}</span>
         {row.flags
           .filter(({ kind }) => kind !== "order")
           .map(({ kind, words }) => (

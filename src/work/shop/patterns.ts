@@ -51,7 +51,12 @@ export async function savePattern(db: Database, actor: Actor, machineId: string,
   const machine = machineOf(shop, machineId);
   await db.transaction((tx) =>
     putSettings(tx, shop, actor.personId, [
-      { subject: "pattern", id: machine.id, body: looked.pattern, what: `Nozzle check of ${machine.name}: ${looked.pattern.name}` },
+      {
+        subject: "pattern",
+        id: machine.id,
+        body: looked.pattern,
+        what: `Check sheet of ${machine.name}: ${looked.pattern.channels.length} channels`,
+      },
     ]),
   );
 }

@@ -191,7 +191,7 @@ function withWasteRead(view: FloorView, { body, machine, routine }: TabletEntry<
 function runWords(body: RunBody): string {
   switch (body.event) {
     case "start":
-      return `run begun, ${body.form} form`;
+      return `run started, ${body.form === "guided" ? "step by step" : "as a short list"}`;
     case "step": {
       const { choice, found, value, by } = body.result ?? {};
       const said = [choice, found, value, by].filter((each) => each !== undefined).join(", ");
@@ -214,7 +214,7 @@ function runWords(body: RunBody): string {
     case "photo":
       return `picture${body.of ? ` of ${body.of}` : ""}`;
     case "gear":
-      return "gear is on, cautions read";
+      return "gear on, warnings read";
     case "back":
       return "one step back";
     case "end":
