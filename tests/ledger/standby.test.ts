@@ -162,7 +162,7 @@ describe("one machine's gap", () => {
     expect(found.back?.steps.at(-1)?.what).toContain("then print");
     expect(found.options.find(({ regime }) => regime === "full")?.needs[0]).toMatchObject({
       short: true,
-      heldWords: "0 mL in date on the shelf",
+      heldWords: "0 mL in stock",
     });
   });
   test("a change of the clock within the gap counts the hours that there really are", async () => {
