@@ -49,7 +49,7 @@ export function SignIn({ demo }: { demo: Someone[] }) {
                   size="hand"
                   disabled={busy}
                   onClick={() => void enter("/api/demo-sign-in", { person: person.id })}
-                  className="w-full !justify-start text-left"
+                  className="w-full !justify-start !whitespace-normal !px-3 text-left"
                 >
                   <Initials name={person.name} big />
                   <span className="leading-tight">

@@ -53,8 +53,11 @@ export function PrintTable<Row>({
       <tbody>
         {rows.map((row) => (
           <tr key={keyOf(row)} className="break-inside-avoid border-neutral-400 border-b align-top">
-            {columns.map(({ name, cell, right }) => (
-              <td key={name} className={`py-1 pr-3 ${right ? "text-right font-mono text-[10pt]" : ""}`}>
+            {columns.map(({ name, cell, right, width }) => (
+              <td
+                key={name}
+                className={`py-1 pr-3 ${right ? "whitespace-nowrap text-right font-mono text-[10pt]" : width ? "whitespace-nowrap" : ""}`}
+              >
                 {cell(row)}
               </td>
             ))}

@@ -33,7 +33,7 @@ export default async function WasteReport({ params }: { params: Promise<{ year: 
           rows={view.rows}
           keyOf={({ id }) => id}
           columns={[
-            { name: t("waste.day"), cell: ({ day }) => spokenDay(toDay(day)) },
+            { name: t("waste.day"), width: "24mm", cell: ({ day }) => spokenDay(toDay(day)) },
             { name: t("waste.container"), cell: ({ container }) => container },
             { name: t("waste.amount"), right: true, cell: ({ words }) => words },
             { name: t("waste.taker"), cell: ({ taker }) => taker },
