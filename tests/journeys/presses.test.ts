@@ -6,8 +6,7 @@ type Fleet = { calendar: { closures?: { from: string }[] } };
 
 /** How many presses the questions of a morning take, from the Board. */
 
-test("what may print: none; why a machine is on hold: one; a late check to somebody: two; plan and publish the day: two", async () => {
-  const { page, context } = await signedIn("Ottoline Marsh");
+function counter() {
   let presses = 0;
   const press = async (control: Locator) => {
     presses++;
@@ -18,6 +17,12 @@ test("what may print: none; why a machine is on hold: one; a late check to someb
     presses = 0;
     return made;
   };
+  return { press, counted };
+}
+
+test("what may print: none; why a machine is on hold: one; a late check to somebody: two; plan and publish the day: two", async () => {
+  const { page, context } = await signedIn("Ottoline Marsh");
+  const { press, counted } = counter();
 
   // The first thing on the page is the answer, above all that can be pressed on it.
   const answer = page.getByRole("heading", { level: 1 });
@@ -59,16 +64,7 @@ test("order what is short: three; why a machine is full of fluid over the closur
   // Something is short, whatever the demo's day.
   await sync(cookie, entry("stock", "shanny", { event: "counted", lines: [{ item: "damper", amount: 0, unit: "pieces" }] }));
   const { page, context } = await signedIn("Ottoline Marsh");
-  let presses = 0;
-  const press = async (control: Locator) => {
-    presses++;
-    await control.click();
-  };
-  const counted = () => {
-    const made = presses;
-    presses = 0;
-    return made;
-  };
+  const { press, counted } = counter();
   await press(page.getByRole("link", { name: "Stores", exact: true }));
   await press(page.getByRole("button", { name: /^Order \d+$/ }));
   await press(page.getByRole("dialog").getByRole("button", { name: /^Place (order|\d+ orders)$/ }));

@@ -17,23 +17,7 @@ export type RoomProps = {
 export function Room({ number = null, title, more, actions, tabs, tools, children }: RoomProps) {
   return (
     <main className="px-5 pb-8 max-sm:px-3">
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-2 py-2">
-        <div className="flex min-w-0 items-center gap-3">
-          {number !== null && (
-            <span className="font-bold font-mono text-[58px] leading-[0.95] tracking-[-0.035em] [font-stretch:75%]" aria-hidden="true">
-              {number}
-            </span>
-          )}
-          <div className="min-w-0">
-            <h1>
-              {number !== null && <span className="sr-only">{number} </span>}
-              {title}
-            </h1>
-            {more && <div className="text-ink2 text-sm">{more}</div>}
-          </div>
-        </div>
-        {actions && <div className="ml-auto flex flex-wrap items-center gap-2">{actions}</div>}
-      </div>
+      <RoomHead number={number} title={title} more={more} actions={actions} />
       {tabs && (
         <div className="mb-3 flex flex-wrap items-end gap-x-4 gap-y-2 border-line border-b">
           <div className="min-w-0 grow [&>nav]:border-b-0">
@@ -44,5 +28,29 @@ export function Room({ number = null, title, more, actions, tabs, tools, childre
       )}
       {children}
     </main>
+  );
+}
+
+/** The answer of a page, with its number large, and what can be done beside it. */
+export function RoomHead({ number, title, more, actions }: Pick<RoomProps, "number" | "title" | "more" | "actions">) {
+  const shown = number !== null && number !== undefined;
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-2 py-2">
+      <div className="flex min-w-0 items-center gap-3">
+        {shown && (
+          <span className="font-bold font-mono text-[58px] leading-[0.95] tracking-[-0.035em] [font-stretch:75%]" aria-hidden="true">
+            {number}
+          </span>
+        )}
+        <div className="min-w-0">
+          <h1>
+            {shown && <span className="sr-only">{number} </span>}
+            {title}
+          </h1>
+          {more && <div className="text-ink2 text-sm">{more}</div>}
+        </div>
+      </div>
+      {actions && <div className="ml-auto flex flex-wrap items-center gap-2">{actions}</div>}
+    </div>
   );
 }

@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { useTranslations } from "use-intl";
 import { DateInput } from "../kit/date-input.tsx";
 import { IconButton } from "../kit/icon-button.tsx";
+import { RoomHead } from "../kit/room.tsx";
 import { Segmented } from "../kit/tabs.tsx";
 
 export type PlanWay = "list" | "timeline" | "week" | "month" | "closures";
@@ -44,22 +45,8 @@ export function PlanFrame({
   };
   return (
     <main className="px-5 pb-8 max-sm:px-3">
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-line border-b py-2">
-        <div className="flex min-w-0 items-center gap-3">
-          {number !== null && (
-            <span className="font-bold font-mono text-[58px] leading-[0.95] tracking-[-0.035em] [font-stretch:75%]" aria-hidden="true">
-              {number}
-            </span>
-          )}
-          <div className="min-w-0">
-            <h1>
-              {number !== null && <span className="sr-only">{number} </span>}
-              {title}
-            </h1>
-            {more && <div className="text-ink2 text-sm">{more}</div>}
-          </div>
-        </div>
-        <div className="ml-auto flex flex-wrap items-center gap-2">{actions}</div>
+      <div className="border-line border-b">
+        <RoomHead number={number} title={title} more={more} actions={actions} />
       </div>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2 py-2.5">
         <Segmented
