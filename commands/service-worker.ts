@@ -3,7 +3,7 @@ import { getManifest } from "@serwist/build";
 import { buildSync } from "esbuild";
 import { Fault } from "./say.ts";
 
-/** Bundles the service worker with the list of what it keeps: the floor's shell and the built scripts, styles and fonts. */
+/** Bundles the service worker with the list of what it keeps: the floor's shell, the page for no network, and the built scripts, styles and fonts. */
 export async function buildServiceWorker(): Promise<void> {
   const buildId = readFileSync(".next/BUILD_ID", "utf8").trim();
   const { manifestEntries, warnings } = await getManifest({
@@ -13,7 +13,7 @@ export async function buildServiceWorker(): Promise<void> {
     modifyURLPrefix: { "": "/_next/static/" },
     // Their names hold their content's hash.
     dontCacheBustURLsMatching: /\/_next\/static\//,
-    additionalPrecacheEntries: [{ url: "/floor", revision: buildId }],
+    additionalPrecacheEntries: ["/floor", "/no-network"].map((url) => ({ url, revision: buildId })),
   });
   if (warnings.length) throw new Fault(`The service worker's list could not be made:\n${warnings.join("\n")}`);
   buildSync({

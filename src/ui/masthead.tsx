@@ -1,8 +1,8 @@
 "use client";
-import { AnvilIcon, MoonStarIcon, SearchIcon } from "lucide-react";
+import { AnvilIcon, MoonStarIcon, SearchIcon, WifiOffIcon } from "lucide-react";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
-import { lazy, Suspense, useState } from "react";
+import { lazy, Suspense, useState, useSyncExternalStore } from "react";
 import type { Messages } from "../words/messages.ts";
 import { FleetStrip } from "./fleet-strip.tsx";
 import { IconButton } from "./kit/icon-button.tsx";
@@ -22,9 +22,23 @@ const PLACES = [
   { href: "/shop", name: "shop", also: ["/safety"] },
 ] as const;
 
+const networkChanges = (changed: () => void) => {
+  addEventListener("online", changed);
+  addEventListener("offline", changed);
+  return () => {
+    removeEventListener("online", changed);
+    removeEventListener("offline", changed);
+  };
+};
+
 /** The head of each page: the places as a thumb index, the fleet in miniature, search, light or night, who is signed in. */
 export function Masthead({ name, role, site, words }: { name: string; role: string; site: string; words: Messages["head"] }) {
   const [account, setAccount] = useState<"never" | "open" | "closed">("never");
+  const away = useSyncExternalStore(
+    networkChanges,
+    () => !navigator.onLine,
+    () => false,
+  );
   const path = usePathname();
   const under = (start: string) => path === start || (start !== "/" && path.startsWith(`${start}/`));
   const here = ({ href, also }: (typeof PLACES)[number]) => [href, ...also].some(under);
@@ -92,6 +106,15 @@ export function Masthead({ name, role, site, words }: { name: string; role: stri
           </Suspense>
         )}
       </div>
+      {away && (
+        <p
+          role="status"
+          className="order-last -mx-5 flex w-[calc(100%+2.5rem)] items-center gap-2 bg-care-wash px-5 py-1.5 font-semibold text-care"
+        >
+          <WifiOffIcon aria-hidden="true" className="size-4" />
+          {words.away}
+        </p>
+      )}
     </header>
   );
 }

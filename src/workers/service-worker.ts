@@ -8,6 +8,8 @@ declare global {
 }
 declare const self: ServiceWorkerGlobalScope;
 
+const onFloor = ({ destination, url }: Request) => destination === "document" && new URL(url).pathname.startsWith("/floor");
+
 /**
  * Keeps the shell of the floor and the scripts it needs, so that it opens without a network. Data is never kept here:
  * what a device knows of the floor stands in its own database.
@@ -26,11 +28,15 @@ const worker = new Serwist({
   skipWaiting: true,
   clientsClaim: true,
   runtimeCaching: [
-    {
-      matcher: ({ request, url }) => request.mode === "navigate" && url.pathname.startsWith("/floor"),
-      handler: new NetworkOnly({ networkTimeoutSeconds: 4 }),
-    },
+    { matcher: ({ request }) => request.mode === "navigate" && onFloor(request), handler: new NetworkOnly({ networkTimeoutSeconds: 4 }) },
+    // A page at the desk may take its time: only a network that is gone counts.
+    { matcher: ({ request }) => request.mode === "navigate" && !onFloor(request), handler: new NetworkOnly() },
   ],
-  fallbacks: { entries: [{ url: "/floor", matcher: ({ request }) => request.destination === "document" }] },
+  fallbacks: {
+    entries: [
+      { url: "/floor", matcher: ({ request }) => onFloor(request) },
+      { url: "/no-network", matcher: ({ request }) => request.destination === "document" && !onFloor(request) },
+    ],
+  },
 });
 worker.addEventListeners();

@@ -299,6 +299,21 @@ async function openFloorSignedBy(page: Page, person: RegExp): Promise<void> {
   await page.evaluate(async () => void (await navigator.serviceWorker.ready));
 }
 
+test("at the desk a page that is open says that nothing can be saved, another says that there is no network", async () => {
+  const { page, context } = await newPage(TABLET);
+  await enrol(context, "Press desk");
+  await openFloorSignedBy(page, /Ilse Quarrie/);
+  await page.goto(`${LAN}/machines`);
+  await context.setOffline(true);
+  await page.getByRole("status").filter({ hasText: "No network." }).waitFor();
+  await page.goto(`${LAN}/plan`);
+  await page.getByRole("heading", { name: "No network" }).waitFor();
+  await context.setOffline(false);
+  await page.getByRole("navigation", { name: "Places" }).waitFor();
+  expect(new URL(page.url()).pathname).toMatch(/^\/plan/);
+  await context.close();
+});
+
 test("what is no picture is refused, and a step of a run that never began", async () => {
   const { context } = await signedIn("Bram Teasel", { base: LAN });
   const cookie = await cookieOf("bram");

@@ -18,6 +18,7 @@ describe("without a machine", () => {
     ["/stores/orders", /Nothing is on order/, null],
     ["/stores/waste", /No machine has a waste vessel/, null],
     ["/stores/bench", /No item has a recipe yet/, null],
+    ["/door", /No machines yet/, null],
     ["/paper", /No sheet yet/, null],
     ["/nozzles/heads", /None yet/, null],
     ["/logbook?kind=check", /No entry fits/, "Clear filters"],
@@ -26,7 +27,7 @@ describe("without a machine", () => {
     expect(document.body.textContent).toMatch(words);
     if (next) expect(screen.getAllByRole("link", { name: next }).length).toBeGreaterThan(0);
   });
-  test.each(["/plan/list", "/plan/week", "/plan/month", "/stores/month", "/stores/air", "/stores/solvent", "/door", "/nozzles"])(
+  test.each(["/plan/list", "/plan/week", "/plan/month", "/stores/month", "/stores/air", "/stores/solvent", "/nozzles"])(
     "%s comes, and shows no value that is none",
     async (address) => {
       await visit(address);

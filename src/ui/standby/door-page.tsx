@@ -59,7 +59,9 @@ export function DoorPage({ view, mayRecord }: { view: DoorView; mayRecord: boole
       </header>
       <div className="grid grow content-start gap-4 p-4">
         <div className="grid items-center gap-4 sm:grid-cols-2">
-          {view.quiet ? (
+          {view.machines.length === 0 ? (
+            <p className="font-bold text-2xl">{t("none")}</p>
+          ) : view.quiet ? (
             <p className="flex items-center gap-4 text-ready">
               <CheckIcon aria-hidden="true" className="size-16" />
               <span>

@@ -1,0 +1,23 @@
+"use client";
+import { useEffect } from "react";
+import { useAccessWords } from "../words/access-words.ts";
+import { buttonLook } from "./kit/button.tsx";
+
+/** Stands for any page at the desk that a device with the floor on it can't reach; it makes way when the network is back. */
+export function NoNetwork() {
+  const words = useAccessWords().noNetwork;
+  useEffect(() => {
+    const back = () => location.reload();
+    addEventListener("online", back);
+    return () => removeEventListener("online", back);
+  }, []);
+  return (
+    <main className="mx-auto grid max-w-md justify-items-start gap-3 px-4 py-16">
+      <h1>{words.title}</h1>
+      <p className="text-lg">{words.note}</p>
+      <a href="/floor" className={buttonLook("primary")}>
+        {words.shift}
+      </a>
+    </main>
+  );
+}
