@@ -1,7 +1,7 @@
 /** The arrows of the house: app → work → ledger | core, ui → core and types of work, workers → core, devices → work. */
 const to = (...rooms) => ({ path: `^src/(?:${rooms.join("|")})` });
 /** The rooms of `work/`, lowest first: each may ask those before it. */
-const ROOMS = "shop idle facts day board access record runs nozzles machine paper rounds routines stores standby floor".split(" ");
+const ROOMS = "shop idle facts day board access record runs nozzles machine paper rounds routines stores standby floor needs".split(" ");
 const upwards = ROOMS.slice(0, -1).map((room, place) => ({
   name: `${room}-asks-no-room-above-it`,
   severity: "error",

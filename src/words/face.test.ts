@@ -35,11 +35,11 @@ const READ = ["aria-label", "label", "title", "placeholder", "alt", "hint", "nam
 /** Units and signs are the same in each language. */
 const SAME_EVERYWHERE = /^(mL|min|mm|kg|g|L|h|s|mL\/min|°C|%|SVG|JSON|CSV)$/;
 
-type Found = { native: string[]; words: string[] };
+type Found = { native: string[]; words: string[]; titles: string[] };
 
 function look(path: string, text: string): Found {
   const source = ts.createSourceFile(path, text, ts.ScriptTarget.Latest, true, ts.ScriptKind.TSX);
-  const found: Found = { native: [], words: [] };
+  const found: Found = { native: [], words: [], titles: [] };
   const at = (node: ts.Node) => `${path}:${source.getLineAndCharacterOfPosition(node.getStart()).line + 1}`;
   const textOf = (node: ts.Node | undefined): string[] =>
     !node
@@ -57,6 +57,10 @@ function look(path: string, text: string): Found {
     for (const text of texts) if (LETTERS.test(text) && !SAME_EVERYWHERE.test(text.trim())) found.words.push(`${at(node)} ${text.trim()}`);
   };
   const visit = (node: ts.Node): void => {
+    if (ts.isJsxElement(node) && node.openingElement.tagName.getText() === "title") {
+      const parts = node.children.filter((child) => !ts.isJsxText(child) || child.text.trim() !== "");
+      if (parts.length > 1) found.titles.push(at(node));
+    }
     if (ts.isJsxText(node)) saidBy(node, [node.text]);
     if (ts.isJsxExpression(node) && (ts.isJsxElement(node.parent) || ts.isJsxFragment(node.parent))) saidBy(node, textOf(node.expression));
     if (ts.isJsxSelfClosingElement(node) || ts.isJsxOpeningElement(node)) {
@@ -94,6 +98,8 @@ describe("outside the kit", () => {
 describe("outside the catalogue", () => {
   test("no words are left", () => expect(found.flatMap(({ words }) => words)).toEqual([]));
 });
+// A browser takes the several texts of a title as one, so that the page would be made a second time.
+test("the title of a drawing is one text", () => expect(found.flatMap(({ titles }) => titles)).toEqual([]));
 describe("the look itself", () => {
   test.each([
     ["a text between tags", "const a = <p>To order</p>;", "To order"],
@@ -105,6 +111,11 @@ describe("the look itself", () => {
   test.each(["select", "details", "table", 'input type="date"'])("finds a <%s>", (tag) =>
     expect(look("x.tsx", `const a = <${tag} />;`).native).toHaveLength(1),
   );
+  test("finds a title of two texts", () => expect(look("x.tsx", "const a = <title>{x}{y}</title>;").titles).toEqual(["x.tsx:1"]));
   test("leaves what is not read", () =>
-    expect(look("x.tsx", 'const a = <TextInput name="amount" className="flex" value={t("a")} />;')).toEqual({ native: [], words: [] }));
+    expect(look("x.tsx", 'const a = <TextInput name="amount" className="flex" value={t("a")} />;')).toEqual({
+      native: [],
+      words: [],
+      titles: [],
+    }));
 });

@@ -1,8 +1,11 @@
 import { beforeEach, describe, expect, test } from "vitest";
+import { toDay } from "../../src/core/calendar/day.ts";
 import { board } from "../../src/work/board/board.ts";
-import { boardNeeds } from "../../src/work/board/needs.ts";
+import { boardNeeds } from "../../src/work/needs/needs.ts";
+import { loadShop } from "../../src/work/shop/shop.ts";
+import { plannedUse } from "../../src/work/stores/demand.ts";
 import { db } from "../ledger/database.ts";
-import { at, entry, freshHouse, ottoline } from "../ledger/house.ts";
+import { at, entry, freshHouse, ottoline, site } from "../ledger/house.ts";
 import { entriesOf, said, screen, sentBy, signedInAs, visit, waitFor, within } from "./shop.tsx";
 
 /** The Board as somebody sees it for the first time: what can print, what needs a person, and the button that does it. */
@@ -74,6 +77,20 @@ test("nobody's work is assigned by one press, to who may, and is gone from the n
   expect(await tasks()).toHaveLength(before.given.length);
   const after = (await boardNeeds(db, ottoline())).needs.find((need) => need.kind === "nobody");
   expect(after?.kind === "nobody" ? after.jobs.count : 0).toBe(before.jobs.count - before.given.length);
+});
+
+test("what this week's work uses more of than is in stock is named, and leads to what to order", async () => {
+  const shop = await loadShop(db, site);
+  const planned = await plannedUse(db, shop, toDay("2026-11-25"), 7);
+  const item = shop.items.find(({ id, keeping }) => keeping === "counted" && planned.has(id));
+  if (!item) throw new Error("this week's work uses nothing that is counted");
+  await sentBy("ottoline", entry("stock", { event: "counted", lines: [{ item: item.id, amount: 0, unit: item.unit }] }, {}));
+  const short = (await boardNeeds(db, ottoline())).needs.find((need) => need.kind === "stock");
+  expect(short?.kind === "stock" ? short.items.map((each) => each.item) : []).toContain(item.id);
+  const user = await visit("/");
+  const more = screen.queryByRole("button", { name: /^\d+ more$/ });
+  if (more) await user.click(more);
+  expect(docket("Short stock").getByRole("link", { name: "See what to order" }).getAttribute("href")).toBe("/stores");
 });
 
 test("more than four are folded, and opened by one press", async () => {

@@ -2,8 +2,8 @@ import { Board } from "../../ui/board/board.tsx";
 import words from "../../words/en/board.json";
 import { Words } from "../../words/words.tsx";
 import { board } from "../../work/board/board.ts";
-import { boardNeeds } from "../../work/board/needs.ts";
 import { database } from "../../work/database.ts";
+import { boardNeeds } from "../../work/needs/needs.ts";
 import { pageActor } from "../page-actor.ts";
 
 export const metadata = { title: "Board" };

@@ -56,6 +56,7 @@ const needs = (more: Partial<Parameters<typeof needsOf>[0]> = {}) =>
     tasks: [],
     people: [worker("ann", ["dtg"]), worker("bea", ["dtg", "dtf"]), worker("cyd", ["uv"])],
     areas: [{ id: "hall", name: "Film hall", air: null }],
+    short: [],
     empties: (routine) => routine === "R45",
     skillOf: () => "dtg",
     ...more,
@@ -75,7 +76,7 @@ test.each([
   ["Out of order", false],
 ] as const)("%s can print: %s", (word, can) => expect(canPrint(word)).toBe(can));
 
-test("in this order: hold, late work, waste before work, nobody's work, out of order, air", () => {
+test("in this order: hold, late work, waste before work, nobody's work, out of order, short stock, air", () => {
   const kinds = needs({
     rows: [
       row("dory", { repair: { since: "2026-11-24", body: { symptom: "belt" } }, word: "Out of order" }),
@@ -83,9 +84,10 @@ test("in this order: hold, late work, waste before work, nobody's work, out of o
       row("teal", { word: "Hold" }),
     ],
     tasks: [task("a", { beat: "opening", late: true, person: "ann", personName: "ANN" }), task("b")],
+    short: [{ item: "dtf-white", name: "DTF ink, white", days: 2 }],
     areas: [{ id: "hall", name: "Film hall", air: { word: "dry", words: "31 %" } }],
   }).map(({ kind }) => kind);
-  expect(kinds).toEqual(["hold", "late", "vessel", "nobody", "out-of-order", "air"]);
+  expect(kinds).toEqual(["hold", "late", "vessel", "nobody", "out-of-order", "stock", "air"]);
 });
 
 describe("a machine on hold", () => {

@@ -18,7 +18,11 @@ export type Need =
   | (Machine & { kind: "vessel"; fullShare: number; before: string | null; task: string | null; suggested: Suggested | null })
   | { kind: "nobody"; jobs: Jobs; given: Assigned[] }
   | (Machine & { kind: "out-of-order"; symptom: string; since: string })
+  /** What this week's work uses more of than is in stock. */
+  | { kind: "stock"; items: ShortItem[] }
   | { kind: "air"; area: string; areaName: string; word: string; words: string };
+/** An item of which the work of the next days uses more than there is. */
+export type ShortItem = { item: string; name: string; days: number };
 /** Who should do it, and why; with what its entry names. */
 export type Assigned = { key: string; person: string; why: string; machine: string | null; routine: string | null; due: string };
 /** Pieces of work, how many and how long. */
@@ -37,7 +41,7 @@ export type NeedRow = {
 
 /** Minutes that bringing a machine back usually takes, to be planned with: a guess. */
 const RECOVERY_MINUTES = 15;
-const RANK: Record<Need["kind"], number> = { hold: 0, late: 1, vessel: 2, nobody: 3, "out-of-order": 4, air: 5 };
+const RANK: Record<Need["kind"], number> = { hold: 0, late: 1, vessel: 2, nobody: 3, "out-of-order": 4, stock: 5, air: 6 };
 
 const isOpen = ({ state }: Pick<WorkItem, "state">) => state === "due" || state === "overdue";
 const jobsOf = (tasks: readonly Pick<WorkItem, "minutes">[]): Jobs => ({
@@ -53,6 +57,7 @@ export const canPrint = (word: StateWord): boolean => word === "Ready" || word =
  * @param rows machines as the Board has them
  * @param tasks the day's work
  * @param people who works that day
+ * @param short what the week's work uses more of than is in stock, the first to run out first
  * @param empties whether a routine empties a machine's waste
  */
 export function needsOf({
@@ -60,6 +65,7 @@ export function needsOf({
   tasks,
   people,
   areas,
+  short,
   empties,
   skillOf,
 }: {
@@ -67,6 +73,7 @@ export function needsOf({
   tasks: readonly WorkItem[];
   people: readonly Worker[];
   areas: readonly { id: string; name: string; air: { word: string; words: string } | null }[];
+  short: readonly ShortItem[];
   empties: (routine: string) => boolean;
   /** The skill that a machine's work asks for. */
   skillOf: (machine: string) => string | null;
@@ -132,6 +139,7 @@ export function needsOf({
     return task ? [{ ...each, machine: task.machine, routine: task.routine, due: task.dueDay }] : [];
   });
   if (free.length) needs.push({ kind: "nobody", jobs: jobsOf(free), given });
+  if (short.length) needs.push({ kind: "stock", items: [...short] });
   for (const { id, name, air } of areas)
     if (air && air.word !== "right") needs.push({ kind: "air", area: id, areaName: name, word: air.word, words: air.words });
   const weight = (need: Need) => (need.kind === "late" ? -need.jobs.count : need.kind === "vessel" ? -need.fullShare : 0);

@@ -8,7 +8,7 @@ import { toDay, weekdayName } from "../../core/calendar/day.ts";
 import type { Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import type { BoardView } from "../../work/board/board.ts";
-import type { NeedsView } from "../../work/board/needs.ts";
+import type { NeedsView } from "../../work/needs/needs.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
 import { Chip } from "../kit/chip.tsx";
 import { IconButton } from "../kit/icon-button.tsx";

@@ -5,7 +5,7 @@ import { type ReactNode, useEffect, useMemo, useRef, useState } from "react";
 import { useTranslations } from "use-intl";
 import type { Need, Suggested } from "../../core/board/needs.ts";
 import type { StateWord } from "../../core/nozzles/readiness.ts";
-import type { NeedsView } from "../../work/board/needs.ts";
+import type { NeedsView } from "../../work/needs/needs.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
 import { Docket } from "../kit/docket.tsx";
 import { Mark } from "../kit/state-mark.tsx";
@@ -211,6 +211,22 @@ function NeedDocket({ need, rank, today, mayPlan, mayRecord, done }: Part) {
           {open(`/machines/${need.machine}`, t("openMachine"), true)}
         </Filled>
       );
+    case "stock": {
+      const [first, ...others] = need.items;
+      return (
+        <Filled
+          rank={rank}
+          title={t("stock.title")}
+          chip={t("stock.days", { days: first?.days ?? 0 })}
+          isBad={first?.days === 0}
+          text={
+            others.length ? t("stock.more", { name: first?.name ?? "", count: others.length }) : t("stock.one", { name: first?.name ?? "" })
+          }
+        >
+          {open("/stores", t("stock.open"), true)}
+        </Filled>
+      );
+    }
     case "air":
       return (
         <Filled rank={rank} title={need.areaName} text={t("air.text", { word: need.word, words: need.words })}>

@@ -142,12 +142,10 @@ function Waste({ vessel, x }: { vessel: VesselLevel; x: number }) {
   const [top, bottom] = [Y + 42, Y + 94];
   const level = (amount: number) => bottom - (bottom - top) * Math.min(1, amount / Math.max(1, volumeMl));
   const over = ml !== null && ml >= limitMl;
+  const title = filled(ml === null ? drawing.wasteUnknown : drawing.waste, { name, ml: Math.round(ml ?? 0), volume: volumeMl });
   return (
     <g>
-      <title>
-        {filled(ml === null ? drawing.wasteUnknown : drawing.waste, { name, ml: Math.round(ml ?? 0), volume: volumeMl })}
-        {words ? `; ${words}` : ""}
-      </title>
+      <title>{words ? `${title}; ${words}` : title}</title>
       {ml !== null && <rect x={x} y={level(ml)} width={44} height={bottom - level(ml)} fill={over ? "var(--hold)" : "var(--waste)"} />}
       <path
         d={`M${x} ${top}V${bottom}H${x + 44}V${top}`}

@@ -6,6 +6,8 @@ import type { ItemView } from "../../work/stores/shelf.ts";
 
 const [WIDE, HIGH] = [640, 200];
 const MARGIN = { left: 8, right: 8, top: 14, bottom: 24 };
+/** Of a date and half of "today" beside it. */
+const ROOM_FOR_DATE = 90;
 
 /** What was there day by day, and what is expected: down to the safety stock, and out; today between them. */
 export function StockCurve({ view }: { view: ItemView }) {
@@ -46,15 +48,24 @@ export function StockCurve({ view }: { view: ItemView }) {
       <path d={of(past)} fill="none" stroke="var(--ink)" strokeWidth="2" />
       <path d={of(ahead)} fill="none" stroke="var(--ink)" strokeWidth="2" strokeDasharray="6 4" />
       <line x1={x(today)} x2={x(today)} y1={MARGIN.top - 6} y2={HIGH - MARGIN.bottom} stroke="var(--accent)" strokeWidth="1.5" />
-      <text x={x(today)} y={HIGH - 7} textAnchor="middle" fontSize="12" fontWeight="700" fill="var(--accent)">
+      <text
+        x={x(today)}
+        y={HIGH - 7}
+        textAnchor={WIDE - x(today) < 30 ? "end" : "middle"}
+        fontSize="12"
+        fontWeight="700"
+        fill="var(--accent)"
+      >
         {t("today")}
       </text>
       <text x={MARGIN.left} y={HIGH - 7} fontSize="12" fill="var(--ink2)">
         {spokenDay(past[0]?.day ?? today)}
       </text>
-      <text x={WIDE - MARGIN.right} y={HIGH - 7} textAnchor="end" fontSize="12" fill="var(--ink2)">
-        {spokenDay(last)}
-      </text>
+      {x(last) - x(today) > ROOM_FOR_DATE && (
+        <text x={WIDE - MARGIN.right} y={HIGH - 7} textAnchor="end" fontSize="12" fill="var(--ink2)">
+          {spokenDay(last)}
+        </text>
+      )}
       {order !== null && order <= last && (
         <rect
           x="-6"

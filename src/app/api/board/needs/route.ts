@@ -1,5 +1,5 @@
-import { boardNeeds } from "../../../../work/board/needs.ts";
 import { database } from "../../../../work/database.ts";
+import { boardNeeds } from "../../../../work/needs/needs.ts";
 import { answerTo } from "../../../http.ts";
 
 /** What needs somebody now. */

@@ -3,20 +3,23 @@ import { skillFor } from "../../core/routines/routine.ts";
 import { routineFor } from "../../core/routines/routine-for.ts";
 import type { Database } from "../../ledger/database.ts";
 import type { Actor } from "../actor.ts";
+import { type BoardView, board } from "../board/board.ts";
 import { dayView } from "../day/day-view.ts";
 import { loadShop } from "../shop/shop.ts";
-import { type BoardView, board } from "./board.ts";
+import { shortThisWeek } from "../stores/short.ts";
 
 export type NeedsView = { seq: number; today: string; canPrint: number; machines: number; needs: Need[] };
 
 /** What needs somebody now, ranked, with who could do it. @param known the Board, where it is asked for already */
 export async function boardNeeds(db: Database, actor: Actor, known?: BoardView): Promise<NeedsView> {
-  const [view, day, shop] = await Promise.all([known ?? board(db, actor), dayView(db, actor, null), loadShop(db, actor.site)]);
+  const shop = await loadShop(db, actor.site);
+  const [view, day, short] = await Promise.all([known ?? board(db, actor), dayView(db, actor, null), shortThisWeek(db, shop)]);
   const needs = needsOf({
     rows: view.machines,
     tasks: day.tasks,
     people: day.people,
     areas: view.areas,
+    short,
     empties: (routine) => shop.rules.book.get(routine)?.effects?.job === "empty-waste",
     skillOf: (id) => {
       const machine = shop.machines.find((each) => each.id === id);
