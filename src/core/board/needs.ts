@@ -18,10 +18,10 @@ export type Need =
   | (Machine & { kind: "vessel"; fullShare: number; before: string | null; task: string | null; suggested: Suggested | null })
   | { kind: "nobody"; jobs: Jobs; given: Assigned[] }
   | (Machine & { kind: "out-of-order"; symptom: string; since: string })
-  /** What this week's work uses more of than is in stock. */
+  /** What won't last the week. */
   | { kind: "stock"; items: ShortItem[] }
   | { kind: "air"; area: string; areaName: string; word: string; words: string };
-/** An item of which the work of the next days uses more than there is. */
+/** An item and in how many days it runs out. */
 export type ShortItem = { item: string; name: string; days: number };
 /** Who should do it, and why; with what its entry names. */
 export type Assigned = { key: string; person: string; why: string; machine: string | null; routine: string | null; due: string };
@@ -57,7 +57,7 @@ export const canPrint = (word: StateWord): boolean => word === "Ready" || word =
  * @param rows machines as the Board has them
  * @param tasks the day's work
  * @param people who works that day
- * @param short what the week's work uses more of than is in stock, the first to run out first
+ * @param short what won't last the week, the first to run out first
  * @param empties whether a routine empties a machine's waste
  */
 export function needsOf({

@@ -9,7 +9,7 @@ import type { FluidFamily } from "./fluids.ts";
 import { type Item, itemProblems } from "./item.ts";
 import { itemNamed } from "./item-named.ts";
 import { itemFor, leavesShelf, leavingOf, usedMaterials, usualMaterials } from "./run-materials.ts";
-import { differenceWords, expiringWithin, firstShortDay, type Held, lotsInOrder, takeFrom, usable, useByOf } from "./shelf.ts";
+import { differenceWords, expiringWithin, type Held, lotsInOrder, takeFrom, usable, useByOf } from "./shelf.ts";
 import { stays, staysAt, staysOfLot } from "./trace.ts";
 
 const item: Item = {
@@ -194,11 +194,3 @@ test("a lot is traced to channels and days, and back", () => {
   expect(staysAt(all, "sprat", 20, 25).map(({ lot }) => lot)).toEqual(["A", "B"]);
   expect(staysAt(all, "sprat", 21, 25).map(({ lot }) => lot)).toEqual(["B"]);
 });
-
-test.each([
-  [5, [2, 2, 2], 2],
-  [6, [2, 2, 2], null],
-  [0, [0, 0, 1], 2],
-  [0, [0.1], 0],
-  [0.3, [0.1, 0.1, 0.1], null],
-] as const)("%s left and %j used by day: short on day %s", (amount, byDay, day) => expect(firstShortDay(amount, byDay)).toBe(day));

@@ -73,16 +73,6 @@ export function takeFrom(lots: readonly Lot[], amount: number): { takes: Take[];
 
 export const usable = (lots: readonly Lot[]): number => round(lots.reduce((sum, { expired, amount }) => sum + (expired ? 0 : amount), 0));
 
-/** The first day whose use is more than what is then left, counted from today as 0. @example firstShortDay(5, [2, 2, 2]) → 2 */
-export function firstShortDay(amount: number, byDay: readonly number[]): number | null {
-  let left = amount;
-  const day = byDay.findIndex((use) => {
-    left = round(left - use);
-    return left < 0;
-  });
-  return day < 0 ? null : day;
-}
-
 /** What a count says against what was expected, in words. `null` where they agree. */
 export function differenceWords(counted: number, expected: number, unit: string): string | null {
   const difference = round(counted - expected);
