@@ -2,6 +2,7 @@ import type access from "./en/access.json";
 import type board from "./en/board.json";
 import type check from "./en/check.json";
 import type drawing from "./en/drawing.json";
+import type floor from "./en/floor.json";
 import type head from "./en/head.json";
 import type idle from "./en/idle.json";
 import type kit from "./en/kit.json";
@@ -29,6 +30,7 @@ export type Messages = {
   board: typeof board;
   check: typeof check;
   drawing: typeof drawing;
+  floor: typeof floor;
   head: typeof head;
   idle: typeof idle;
   kit: typeof kit;

@@ -12,3 +12,7 @@ export const usePlain = <Room extends keyof Messages>(room: Room, own: Messages[
 /** A text with its named places filled. @example filled("{name}: {ml} mL", { name: "Sprat", ml: 40 }) → "Sprat: 40 mL" */
 export const filled = (text: string, values: Readonly<Record<string, string | number>>): string =>
   text.replace(/\{(\w+)\}/g, (place, name: string) => String(values[name] ?? place));
+
+/** A text in its form for one or for more. @example counted({ one: "{count} job", other: "{count} jobs" }, 2) → "2 jobs" */
+export const counted = (forms: { one: string; other: string }, count: number): string =>
+  filled(count === 1 ? forms.one : forms.other, { count });

@@ -104,8 +104,9 @@ describe("runs", () => {
     await page.getByLabel("Because").fill("Printed already");
     await page.getByRole("button", { name: "Go on now" }).click();
     await page.getByRole("link", { name: "Enter the readings" }).click();
+    await page.getByRole("button", { name: /^H1\/C, cyan: / }).click();
     await page.getByRole("button", { name: "H1/C, cyan: one more out" }).click();
-    await page.getByRole("button", { name: "Enter Dory" }).click();
+    await page.getByRole("button", { name: /^Dory: Other \d fired$/ }).click();
     await page.getByRole("button", { name: "End the run" }).click();
     await page.getByRole("heading", { name: /^Done at/ }).waitFor();
     await context.close();

@@ -31,16 +31,17 @@ describe("the morning", () => {
     await page.goto(`${FIRST}/check?machines=compass,dory`);
     const dory = page.getByRole("region", { name: "Dory" });
     const started = Date.now();
+    await dory.getByRole("button", { name: /^H1\/C, cyan: / }).click();
     await dory.getByRole("button", { name: "H1/C, cyan: one more out" }).click();
     await dory.getByRole("button", { name: "H1/C, cyan: one more out" }).click();
     await dory.getByRole("button", { name: "H1/C, cyan: one more out" }).click();
-    await dory.getByRole("button", { name: "Enter Dory" }).click();
+    await dory.getByRole("button", { name: /^Dory: Other \d fired$/ }).click();
     const entered = Date.now();
     await dory.getByRole("status").getByText("Hold", { exact: true }).waitFor();
     expect(entered - started).toBeLessThan(30_000);
     await follower.page.locator(row("Dory")).getByText("Hold", { exact: true }).waitFor({ timeout: 6000 });
 
-    await page.getByRole("region", { name: "Compass" }).getByRole("button", { name: "Enter Compass" }).click();
+    await page.getByRole("region", { name: "Compass" }).getByRole("button", { name: "Compass: All fired" }).click();
     await page.getByRole("region", { name: "Compass" }).getByRole("status").getByText("Ready").waitFor();
 
     await dory.getByRole("link", { name: "Open the entry" }).click();
@@ -153,7 +154,7 @@ describe("the morning", () => {
   test("a phone's check screen needs no sideways scrolling and has targets of 48 px", async () => {
     const { page, context } = await signedIn("Ilse Quarrie", { viewport: PHONE });
     await page.goto(`${FIRST}/check?machines=fathom`);
-    await page.getByRole("button", { name: "Enter Fathom" }).waitFor();
+    await page.getByRole("button", { name: "Fathom: All fired" }).waitFor();
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(PHONE.width);
     // A file's own control is hidden in its label, which is what a finger meets.
     for (const button of await page.getByRole("region", { name: "Fathom" }).locator("button, label:has(input[type=file])").all())

@@ -61,8 +61,9 @@ async function cleanAndCheck(page: Page, machine: string, clean: RegExp, channel
   await next.getByText(clean).waitFor();
   await next.getByRole("button", { name: "Clean done" }).click();
   await next.getByRole("button", { name: "Enter the check" }).click();
+  await page.getByRole("button", { name: new RegExp(`^${channel}, `) }).click();
   await page.getByLabel(new RegExp(`^${channel}, [a-z ]+: out$`)).fill(String(missing));
-  await page.getByRole("button", { name: `Enter ${machine}` }).click();
+  await page.getByRole("button", { name: new RegExp(`^${machine}: Other`) }).click();
   await page.getByRole("status").first().waitFor();
 }
 
@@ -86,8 +87,8 @@ test("on a phone without a network: a check is read from its picture, corrected 
   await read.getByText(`${first} 1 out`).waitFor();
   await tap(canvas, poor, 4);
   await read.getByText(`${first} 2 out`).waitFor();
-  await read.getByRole("button", { name: "Use these numbers, 2 corrected" }).click();
-  await page.getByRole("button", { name: "Enter Pochard" }).click();
+  await read.getByText("2 corrected by hand.").waitFor();
+  await page.getByRole("button", { name: "Pochard: Enter what was read" }).click();
   await page.getByRole("status").getByText("Hold").first().waitFor();
   const counts = [7, 4, 3, 1];
   for (const [index, missing] of counts.entries()) {
@@ -116,6 +117,7 @@ test("by keys alone nozzles are marked one by one, and the page of nozzles shows
   const { page, context, faults } = await signedIn("Ottoline Marsh");
   await page.goto(`${FIRST}/check?machines=plover`);
   await page.waitForLoadState("networkidle");
+  await page.getByRole("button", { name: /^H1\/K, black: / }).press("Enter");
   await page.getByRole("button", { name: /^H1\/K.*Mark each$/ }).press("Enter");
   const lattice = page.getByRole("application", { name: /^H1\/K/ });
   await lattice.focus();
@@ -127,7 +129,7 @@ test("by keys alone nozzles are marked one by one, and the page of nozzles shows
     ["deflected", "1"],
   ])
     expect(await page.getByLabel(`H1/K, black: ${what}`, { exact: true }).inputValue()).toBe(count);
-  await page.getByRole("button", { name: "Enter Plover" }).press("Enter");
+  await page.getByRole("button", { name: /^Plover: Other/ }).press("Enter");
   await page.getByRole("status").getByText("With care").first().waitFor();
   await page.goto(`${FIRST}/machines/plover/nozzles`);
   await page.getByRole("button", { name: "Compare two" }).click();
@@ -183,8 +185,7 @@ test("practice: a beginner brings a simulated machine to an end, and the record 
   await page.goto(`${FIRST}/nozzles/practice?machine=5`);
   await page.getByRole("button", { name: "Print a check" }).click();
   await page.getByRole("button", { name: "Read the picture" }).click();
-  await page.getByRole("button", { name: /^Use these numbers/ }).click({ timeout: 60_000 });
-  await page.getByRole("button", { name: "Enter the check" }).click();
+  await page.getByRole("button", { name: /Enter what was read$/ }).click({ timeout: 60_000 });
   await page.getByRole("button", { name: "What comes next?" }).click();
   await page.getByText("Clean, light, all heads.").waitFor();
   await page.getByRole("button", { name: /^light/ }).click();

@@ -39,6 +39,9 @@ async function scan(channels: NonNullable<Printing["channels"]>): Promise<File> 
   return new File([new Uint8Array(await sharp(Buffer.from(picture.data), { raw }).png().toBuffer())], "check.png", { type: "image/png" });
 }
 const checks = async () => (await entriesOf("check")).map(({ body }) => body as Body<"check">);
+/** Opens a channel's pad. */
+const open = (user: Awaited<ReturnType<typeof visit>>, region: HTMLElement, channel = "H1/K") =>
+  user.click(within(region).getByRole("button", { name: new RegExp(`^${channel}, `) }));
 async function atTeal() {
   const user = await visit("/check?machines=teal");
   return { user, region: await screen.findByRole("region", { name: "Teal" }) };
@@ -49,10 +52,10 @@ const boxed = (element: Element, width: number, height: number) =>
 const channelOf = (body: Body<"check"> | undefined, id: string) => body?.channels.find((channel) => channel.id === id);
 
 describe("by counts", () => {
-  test("nothing touched means none missing; another time than now may be given", async () => {
+  test("one press says that all fired; another time than now may be given", async () => {
     const { user, region } = await atTeal();
     fireEvent.change(within(region).getByLabelText(/^Done at/), { target: { value: "09:05" } });
-    await user.click(within(region).getByRole("button", { name: "Enter Teal" }));
+    await user.click(within(region).getByRole("button", { name: /^Teal: / }));
     await screen.findByRole("link", { name: "Open the entry" });
     const [entry] = await entriesOf("check");
     expect(entry?.happenedAt).toEqual(new Date("2026-11-25T09:05:00.000Z"));
@@ -63,14 +66,16 @@ describe("by counts", () => {
 
   test("what was counted outlives the page, and is gone once it is entered", async () => {
     const first = await atTeal();
+    await open(first.user, first.region);
     await first.user.click(within(first.region).getByRole("button", { name: /^H1\/K, black: one more out/ }));
     const second = await atTeal();
+    await open(second.user, second.region);
     expect(within(second.region).getByRole<HTMLInputElement>("textbox", { name: /^H1\/K, black: out/ }).value).toBe("1");
-    await second.user.click(within(second.region).getByRole("button", { name: "Enter Teal" }));
+    await second.user.click(within(second.region).getByRole("button", { name: /^Teal: / }));
     await screen.findByRole("link", { name: "Open the entry" });
     expect(channelOf((await checks())[0], "H1/K")).toMatchObject({ missing: 1 });
     const third = await atTeal();
-    expect(within(third.region).getByRole<HTMLInputElement>("textbox", { name: /^H1\/K, black: out/ }).value).toBe("0");
+    expect(within(third.region).getByRole("button", { name: "H1/K, black: not marked" })).toBeTruthy();
   });
 
   test("several machines are chosen and checked in one pass", async () => {
@@ -80,16 +85,14 @@ describe("by counts", () => {
     await user.click(screen.getByRole("button", { name: /^Fathom/ }));
     await user.click(screen.getByRole("button", { name: "Check 2" }));
     expect(screen.getByRole("heading", { level: 1 }).textContent).toMatch(/^Nozzle checks, 2 machines/);
-    expect(screen.getAllByRole("button", { name: /^Enter / }).map(({ textContent }) => textContent)).toEqual([
-      "Enter Teal",
-      "Enter Fathom",
-    ]);
+    for (const name of ["Teal", "Fathom"]) expect(screen.getByRole("button", { name: `${name}: All fired` })).toBeTruthy();
   });
 });
 
 describe("nozzle by nozzle", () => {
   const lattice = async () => {
     const { user, region } = await atTeal();
+    await open(user, region);
     await user.click(within(region).getByRole("button", { name: "H1/K, black: Mark each" }));
     return { user, region, field: await within(region).findByRole("application", { name: /^H1\/K/ }) };
   };
@@ -108,9 +111,8 @@ describe("nozzle by nozzle", () => {
     await user.keyboard("{ArrowRight}m{Shift>}{ArrowRight}{ArrowRight}{/Shift}");
     expect([counted(region, "missing"), counted(region, "weak"), counted(region, "deflected")]).toEqual([3, 1, 1]);
     // Three in a row are side by side: that follows, it can't be said otherwise.
-    const beside = within(region).getByRole<HTMLButtonElement>("button", { name: "H1/K, black: Neighbours" });
-    expect([beside.getAttribute("aria-pressed"), beside.disabled]).toEqual(["true", true]);
-    await user.click(within(region).getByRole("button", { name: "Enter Teal" }));
+    expect(within(region).queryByRole("group", { name: /Neighbours/ })).toBeNull();
+    await user.click(within(region).getByRole("button", { name: /^Teal: / }));
     await screen.findByRole("link", { name: "Open the entry" });
     const [body] = await checks();
     expect(body?.source).toBe("tap");
@@ -159,8 +161,9 @@ describe("from a picture", () => {
     expect(line("H1/M")).toMatch(/ 1 out/);
     // Far from any nozzle a tap is nothing.
     fireEvent.click(canvas, { clientX: 1, clientY: 1 });
-    await user.click(within(read).getByRole("button", { name: "Use these numbers, 1 corrected" }));
-    await user.click(within(region).getByRole("button", { name: "Enter Teal" }));
+    expect(read.textContent).toContain("1 corrected by hand.");
+    expect(within(region).getByRole("button", { name: "Teal: Enter what was read" })).toBeTruthy();
+    await user.click(within(region).getByRole("button", { name: /^Teal: / }));
     await screen.findByRole("link", { name: "Open the entry" });
     const [body] = await checks();
     expect(body).toMatchObject({ source: "scan", corrected: [{ id: "H1/M", nozzle: 7, from: "good", to: "missing" }] });
@@ -171,9 +174,10 @@ describe("from a picture", () => {
   test("counted by hand after it, a channel has no places any more", async () => {
     const { user, region } = await upload(await scan(FAULTS));
     const read = await screen.findByRole("region", { name: "What was read" }, { timeout: 60_000 });
-    await user.click(within(read).getByRole("button", { name: "Use these numbers" }));
+    expect(read).toBeTruthy();
+    await open(user, region);
     await user.click(within(region).getByRole("button", { name: /^H1\/K, black: one more out/ }));
-    await user.click(within(region).getByRole("button", { name: "Enter Teal" }));
+    await user.click(within(region).getByRole("button", { name: /^Teal: / }));
     await screen.findByRole("link", { name: "Open the entry" });
     const [body] = await checks();
     expect(channelOf(body, "H1/K")).toMatchObject({ missing: 4 });
@@ -231,7 +235,7 @@ describe("from a picture", () => {
   ])("%s is refused in words, and counts can be entered by hand", async (_, file, words) => {
     const { user, region } = await upload(await file());
     await waitFor(() => expect(within(region).getAllByRole("alert")[0]?.textContent).toMatch(words));
-    await user.click(within(region).getByRole("button", { name: "Enter Teal" }));
+    await user.click(within(region).getByRole("button", { name: /^Teal: / }));
     await screen.findByRole("link", { name: "Open the entry" });
     expect((await checks())[0]?.source).toBe("count");
   });
@@ -242,7 +246,7 @@ describe("from a picture", () => {
       .toBuffer();
     await upload(new File([new Uint8Array(blank)], "check.png", { type: "image/png" }));
     const read = await screen.findByRole("region", { name: "What was read" }, { timeout: 60_000 });
-    expect(read.textContent).toMatch(/Look before you use it: /);
-    expect(within(read).queryByRole("button", { name: /Use these numbers/ })).toBeNull();
+    expect(read.textContent).toMatch(/Look again before you enter it: /);
+    expect(screen.getByRole("button", { name: "Teal: All fired" })).toBeTruthy();
   });
 });

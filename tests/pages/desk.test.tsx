@@ -138,9 +138,10 @@ describe("a check at the desk", () => {
   test("is counted channel by channel and judged as it is counted", async () => {
     const user = await visit("/check?machines=fathom");
     const region = screen.getByRole("region", { name: "Fathom" });
+    await user.click(within(region).getByRole("button", { name: /^H1\/C, / }));
     const [more] = within(region).getAllByRole("button", { name: /one more out$/ });
     for (let press = 0; press < 3; press++) await user.click(more as HTMLElement);
-    await user.click(within(region).getByRole("button", { name: /Enter/ }));
+    await user.click(within(region).getByRole("button", { name: /^Fathom: Other \d fired$/ }));
     await waitFor(async () => {
       const [kept] = await entriesOf("check");
       expect(JSON.stringify(kept?.body)).toContain('"missing":3');

@@ -75,9 +75,10 @@ describe("a check on the floor", () => {
   test("is counted and judged at once, and the machine's word follows", async () => {
     const user = await floorAt("#/check?machines=fathom");
     const region = await screen.findByRole("region", { name: "Fathom" });
+    await user.click(within(region).getByRole("button", { name: /^H1\/C, / }));
     const [more] = within(region).getAllByRole("button", { name: /one more out$/ });
     await user.click(more as HTMLElement);
-    await user.click(within(region).getByRole("button", { name: /Enter/ }));
+    await user.click(within(region).getByRole("button", { name: /^Fathom: Other \d fired$/ }));
     await waitFor(async () => expect((await entriesOf("check"))[0]).toMatchObject({ machine: "fathom", person: "bram" }));
   });
 });

@@ -4,7 +4,7 @@ import type { TabletEntry } from "./kind.ts";
 import { nozzleEvent } from "./nozzle-event.ts";
 
 /** An entry in a device's queue. */
-export type QueuedEntry = Omit<TabletEntry, "at"> & { happenedAt: string; timeGiven?: boolean };
+export type QueuedEntry = Omit<TabletEntry, "at"> & { happenedAt: string; timeGiven?: boolean; amends?: string };
 export type QueuedItem = { entry: QueuedEntry; state: "queued" | "refused" | "waits" };
 
 /**
@@ -13,9 +13,15 @@ export type QueuedItem = { entry: QueuedEntry; state: "queued" | "refused" | "wa
  */
 export function withQueue(view: FloorView, queue: readonly QueuedItem[], offset: number): FloorView {
   let next = view;
+  // What was undone before it was sent did nothing here.
+  const undone = new Set(
+    queue.flatMap(({ entry, state }) =>
+      entry.kind === "amendment" && entry.body.struck && state !== "refused" ? (entry.amends ?? []) : [],
+    ),
+  );
   for (const { entry, state } of queue) {
-    if (state === "refused") continue;
-    const { happenedAt, timeGiven, ...rest } = entry;
+    if (state === "refused" || undone.has(entry.id)) continue;
+    const { happenedAt, timeGiven, amends: _, ...rest } = entry;
     const at = Date.parse(happenedAt) + (timeGiven ? 0 : offset);
     next = withNozzleEvent(kindOf(entry.kind)?.onTablet?.(next, { ...rest, at }) ?? next, { ...rest, at });
   }

@@ -50,21 +50,25 @@ describe("counts", () => {
   });
   test("all missing and not read shut each other out", async () => {
     const user = shown();
-    await user.click(press("Not read"));
+    await user.click(press("Not readable"));
     await user.click(press("All out"));
     expect(kept).toMatchObject({ gone: true, unread: false });
-    await user.click(press("Not read"));
+    await user.click(press("Not readable"));
     expect(kept).toMatchObject({ gone: false, unread: true });
   });
-  test("side by side is asked only of two or more, and not where each nozzle's place is known", () => {
+  test("side by side is asked only of two or more, and not where each nozzle's place is known", async () => {
+    const asked = () => screen.queryByRole("group", { name: /Neighbours\?$/ });
     shown({ ...NOTHING, missing: 1 });
-    expect((press("Neighbours") as HTMLButtonElement).disabled).toBe(true);
-    cleanup();
-    shown({ ...NOTHING, missing: 2 });
-    expect((press("Neighbours") as HTMLButtonElement).disabled).toBe(false);
+    expect(asked()).toBeNull();
     cleanup();
     shown({ ...NOTHING, missing: 2, which: { missing: [1, 9], weak: [], deflected: [] } });
-    expect((press("Neighbours") as HTMLButtonElement).disabled).toBe(true);
+    expect(asked()).toBeNull();
+    cleanup();
+    const user = shown({ ...NOTHING, missing: 2 });
+    expect(press("Apart").getAttribute("aria-pressed")).toBe("true");
+    await user.click(press("Side by side"));
+    expect(kept).toMatchObject({ missing: 2, neighbours: true });
+    expect(press("Side by side").getAttribute("aria-pressed")).toBe("true");
   });
   test("what is counted by hand has no places any more, and no sureness of a picture", async () => {
     const user = shown({ ...NOTHING, missing: 2, which: { missing: [1, 9], weak: [], deflected: [] }, confidence: 0.9 });

@@ -23,7 +23,7 @@ export const NOTHING: Counts = { missing: 0, weak: 0, deflected: 0, neighbours: 
 
 const KINDS = ["missing", "weak", "deflected"] as const;
 
-/** One channel's counts: for gloved hands, each control at least 48 px. */
+/** One channel's counts: for gloved hands, each control at least 56 px. */
 export function ChannelCounts({
   channel,
   counts,
@@ -78,7 +78,7 @@ export function ChannelCounts({
                   aria-label={filled(words.less, { channel: name, kind: words.kinds[kind] })}
                   disabled={counts[kind] === 0}
                   onClick={() => set({ [kind]: Math.max(0, counts[kind] - 1) })}
-                  className="!min-w-11 !px-0"
+                  className="!min-w-14 !px-0 !text-2xl"
                 >
                   −
                 </Button>
@@ -89,13 +89,13 @@ export function ChannelCounts({
                   disabled={counts.gone || counts.unread}
                   onChange={(event) => set({ [kind]: Math.min(100000, Number(event.target.value.replace(/\D/g, "")) || 0) })}
                   onFocus={(event) => event.target.select()}
-                  className={`${controlLook()} figure !min-h-[52px] !px-0 text-center ${counts[kind] ? "font-bold" : "text-ink2"}`}
+                  className={`${controlLook()} figure !min-h-14 !text-xl !px-0 text-center ${counts[kind] ? "font-bold" : "text-ink2"}`}
                 />
                 <Button
                   size="hand"
                   aria-label={filled(words.more, { channel: name, kind: words.kinds[kind] })}
                   onClick={() => set({ [kind]: counts[kind] + 1, gone: false, unread: false })}
-                  className="!min-w-11 !px-0"
+                  className="!min-w-14 !px-0 !text-2xl"
                 >
                   +
                 </Button>
@@ -103,14 +103,21 @@ export function ChannelCounts({
             </div>
           ))}
         </div>
-        <div className="mt-1 flex flex-wrap gap-2">
-          <Toggle
-            on={counts.neighbours}
-            disabled={counts.missing < 2 || counts.which !== undefined}
-            onPress={() => set({ neighbours: !counts.neighbours })}
-            label={words.marks.neighbours}
-            name={name}
-          />
+        {counts.missing > 1 && !counts.gone && counts.which === undefined && (
+          <div role="group" aria-label={`${name}: ${words.beside}`} className="mt-2 flex flex-wrap items-center gap-2">
+            <span className="text-ink2">{words.beside}</span>
+            {([false, true] as const).map((beside) => (
+              <Toggle
+                key={String(beside)}
+                on={counts.neighbours === beside}
+                onPress={() => set({ neighbours: beside })}
+                label={beside ? words.side : words.apart}
+                name={name}
+              />
+            ))}
+          </div>
+        )}
+        <div className="mt-2 flex flex-wrap gap-2">
           <Toggle
             on={counts.gone ?? false}
             onPress={() => set({ gone: !counts.gone, unread: false })}

@@ -100,7 +100,7 @@ function Choose({ rows, go }: { rows: MachineRow[]; go: (ids: string[]) => void 
 
 function MachineCheck({ row, item, seq, pattern }: { row: MachineRow; item?: WorkItem; seq: number; pattern?: NozzlePattern }) {
   const words = useCheckWords();
-  const { draft, change, forget } = useCheckDraft(`zesty-check/${row.id}/${item?.key ?? "check"}`);
+  const { draft, change, take, forget } = useCheckDraft(`zesty-check/${row.id}/${item?.key ?? "check"}`);
   const [state, setState] = useState<{ word: MachineRow["word"]; why: string; entry: string; desk: NozzleDesk | null } | null>(null);
   const [busy, setBusy] = useState(false);
   const send = async () => {
@@ -148,11 +148,7 @@ function MachineCheck({ row, item, seq, pattern }: { row: MachineRow; item?: Wor
         <>
           {pattern && (
             <Suspense>
-              <PictureReader
-                name={row.name}
-                pattern={pattern}
-                take={({ counts, corrected }) => change({ counts: { ...draft.counts, ...counts }, corrected })}
-              />
+              <PictureReader name={row.name} pattern={pattern} take={take} />
             </Suspense>
           )}
           <CountsForm

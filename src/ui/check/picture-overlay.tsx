@@ -14,10 +14,9 @@ import {
 } from "../../core/nozzles/verdicts.ts";
 import { useCheckWords } from "../../words/check-words.ts";
 import { filled } from "../../words/plain.ts";
-import { Button } from "../kit/button.tsx";
 import type { Counts } from "./channel-counts.tsx";
-import type { Corrected } from "./counts-form.tsx";
-import type { Read, Taken } from "./reading.ts";
+import type { Corrected, Taken } from "./counts-form.tsx";
+import type { Read } from "./reading.ts";
 
 /** What a picture's reading said of a channel. */
 const whichOf = ({ missing = [], weak = [], deflected = [] }: ReadChannel): Which => ({ missing, weak, deflected });
@@ -39,6 +38,31 @@ export function PictureOverlay({
   const [which, setWhich] = useState<Record<string, Which>>(() =>
     Object.fromEntries(read.reading.channels.map((channel) => [channel.id, whichOf(channel)])),
   );
+  const correctedIn = (which: Record<string, Which>): Corrected =>
+    read.reading.channels.flatMap((channel) => {
+      const [before, after] = [whichOf(channel), which[channel.id] ?? ALL_GOOD];
+      const touched = new Set(FAULTS.flatMap((fault) => [...before[fault], ...after[fault]]));
+      return [...touched]
+        .map((nozzle) => ({ id: channel.id, nozzle, from: verdictOf(before, nozzle), to: verdictOf(after, nozzle) }))
+        .filter(({ from, to }) => from !== to);
+    });
+  const countsOf = (which: Record<string, Which>) =>
+    Object.fromEntries(
+      pattern.channels.map(({ id, nozzles, colour }): [string, Counts] => [
+        id,
+        colour === null
+          ? { missing: 0, weak: 0, deflected: 0, neighbours: false, unread: true }
+          : {
+              ...countsOfWhich(which[id] ?? ALL_GOOD, nozzles, goneShare),
+              confidence: read.reading.channels.find((channel) => channel.id === id)?.confidence ?? 0,
+            },
+      ]),
+    );
+  const counts = countsOf(which);
+  const corrected = correctedIn(which);
+  const first = useRef(() => read.places && take({ counts, corrected }));
+  // What was read fills the check at once: nobody enters it as all fired by leaving it.
+  useEffect(() => void first.current(), []);
   const { picture } = read;
   const scale = picture.width / read.width;
   useEffect(() => {
@@ -66,26 +90,11 @@ export function PictureOverlay({
     });
     if (!best) return;
     const now = which[best] ?? ALL_GOOD;
-    setWhich({ ...which, [best]: withVerdict(now, [nozzle], NEXT_VERDICT[verdictOf(now, nozzle)]) });
+    const next = { ...which, [best]: withVerdict(now, [nozzle], NEXT_VERDICT[verdictOf(now, nozzle)]) };
+    setWhich(next);
+    const counted = countsOf(next)[best];
+    if (counted) take({ counts: { [best]: counted }, corrected: correctedIn(next) });
   };
-  const corrected: Corrected = read.reading.channels.flatMap((channel) => {
-    const [before, after] = [whichOf(channel), which[channel.id] ?? ALL_GOOD];
-    const touched = new Set(FAULTS.flatMap((fault) => [...before[fault], ...after[fault]]));
-    return [...touched]
-      .map((nozzle) => ({ id: channel.id, nozzle, from: verdictOf(before, nozzle), to: verdictOf(after, nozzle) }))
-      .filter(({ from, to }) => from !== to);
-  });
-  const counts = Object.fromEntries(
-    pattern.channels.map(({ id, nozzles, colour }): [string, Counts] => [
-      id,
-      colour === null
-        ? { missing: 0, weak: 0, deflected: 0, neighbours: false, unread: true }
-        : {
-            ...countsOfWhich(which[id] ?? ALL_GOOD, nozzles, goneShare),
-            confidence: read.reading.channels.find((channel) => channel.id === id)?.confidence ?? 0,
-          },
-    ]),
-  );
   return (
     <section aria-label={words.title} className="grid gap-2">
       {read.reading.needsReview ? (
@@ -121,11 +130,7 @@ export function PictureOverlay({
           </li>
         ))}
       </ul>
-      {read.places && (
-        <Button size="hand" onClick={() => take({ counts, corrected })}>
-          {corrected.length ? filled(words.takeCorrected, { count: corrected.length }) : words.take}
-        </Button>
-      )}
+      {corrected.length > 0 && <p className="text-ink2 text-sm">{filled(words.corrected, { count: corrected.length })}</p>}
     </section>
   );
 }

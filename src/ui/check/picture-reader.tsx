@@ -9,8 +9,9 @@ import type { ReadAsked, ReadTold } from "../../workers/read-check.ts";
 import { Button } from "../kit/button.tsx";
 import { FilePick } from "../kit/file-pick.tsx";
 import { CornerPicker } from "./corner-picker.tsx";
+import type { Taken } from "./counts-form.tsx";
 import { PictureOverlay } from "./picture-overlay.tsx";
-import type { Read, Taken } from "./reading.ts";
+import type { Read } from "./reading.ts";
 
 /** A picture of the printed check, read in the background; each verdict is drawn at its place, and a tap corrects it. */
 export function PictureReader({

@@ -1,7 +1,4 @@
 import type { ReadTold } from "../../workers/read-check.ts";
-import type { Counts } from "./channel-counts.tsx";
-import type { Corrected } from "./counts-form.tsx";
 
-/** What was read from a picture, and what a person makes of it. */
+/** What was read from a picture. */
 export type Read = Extract<ReadTold, { kind: "read" }>;
-export type Taken = { counts: Record<string, Counts>; corrected: Corrected };

@@ -1,10 +1,16 @@
 "use client";
+import { ChevronLeftIcon, PlusIcon } from "lucide-react";
 import { lazy, Suspense, useState } from "react";
+import { uuidv7 } from "uuidv7";
 import type { FloorMachine } from "../../core/floor/floor-view.ts";
 import { plannedSeconds } from "../../core/runs/run.ts";
-import { CountsForm, checkBody, useCheckDraft } from "../check/counts-form.tsx";
+import { useFloorWords } from "../../words/floor-words.ts";
+import { counted, filled } from "../../words/plain.ts";
+import { type CheckDraft, CountsForm, checkBody, useCheckDraft } from "../check/counts-form.tsx";
 import { instantAt } from "../instant-at.ts";
-import { StateMark } from "../kit/state-mark.tsx";
+import { Button, buttonLook } from "../kit/button.tsx";
+import { Mark, StateMark } from "../kit/state-mark.tsx";
+import { say } from "../say.ts";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { openRun } from "./runs.ts";
@@ -13,7 +19,9 @@ import type { Floor } from "./use-floor.ts";
 const FloorWhatNow = lazy(() => import("./nozzles.tsx").then((module) => ({ default: module.FloorWhatNow })));
 const PictureReader = lazy(() => import("../check/picture-reader.tsx").then((module) => ({ default: module.PictureReader })));
 
-/** Nozzle checks by picture, taps or counts, for one machine or several, with or without a network; drafts outlive the page. */
+const UNDO_MS = 12_000;
+
+/** Nozzle checks of a pass: one machine at a time with all its channels in view; the next comes by itself, and each can be undone. */
 export function FloorCheck({
   floor,
   machines,
@@ -27,48 +35,108 @@ export function FloorCheck({
   step?: string;
   taskKey?: string;
 }) {
+  const words = useFloorWords().check;
   const { view } = floor;
   const [ids, setIds] = useState(machines);
-  /** Checks that were entered here before: another one begins with a form of its own. */
-  const [rounds, setRounds] = useState<Record<string, number>>({});
+  const [current, setCurrent] = useState(machines[0] ?? "");
+  /** Checks that were entered here, by machine; another one begins with a form of its own. */
+  const [entered, setEntered] = useState<Record<string, string>>({});
+  /** How often a machine's form was begun here, and which are checks besides the one that was asked for. */
+  const [forms, setForms] = useState<Record<string, number>>({});
+  const [extra, setExtra] = useState<readonly string[]>([]);
+  const [adding, setAdding] = useState(machines.length === 0);
   const picked = ids.flatMap((id) => view.machines.find((machine) => machine.id === id) ?? []);
-  const can = view.machines.filter(({ class: kind, channels }) => kind !== "cij" && channels.length);
+  const can = view.machines.filter(({ id, class: kind, channels }) => kind !== "cij" && channels.length && !ids.includes(id));
+  const shown = picked.find(({ id }) => id === current) ?? picked[0];
+  const openForm = (id: string) => {
+    setEntered(({ [id]: _, ...others }) => others);
+    setForms((before) => ({ ...before, [id]: (before[id] ?? 0) + 1 }));
+    setCurrent(id);
+  };
+  const afterEntry = (machine: FloorMachine, entry: string, undo: () => Promise<unknown>) => {
+    const now = { ...entered, [machine.id]: entry };
+    setEntered(now);
+    const place = ids.indexOf(machine.id);
+    const next = [...ids.slice(place + 1), ...ids.slice(0, place)].find((id) => !now[id]);
+    if (next) setCurrent(next);
+    void sayWithUndo(filled(words.done, { machine: machine.name }), words.undo, async () => {
+      await undo();
+      openForm(machine.id);
+      void say(filled(words.undone, { machine: machine.name }));
+    });
+  };
+  const allDone = picked.length > 0 && picked.every(({ id }) => entered[id]);
   return (
-    <main className="mx-auto max-w-3xl px-3 py-4">
-      <h1>Nozzle check{picked.length > 1 ? `s of ${picked.length} machines` : ""}</h1>
-      <p className="mt-1 text-ink2">Count each channel. Nothing touched means none missing.</p>
-      {picked.map((machine) => (
+    <main className="mx-auto max-w-3xl px-3 pb-4">
+      <p className="flex items-center gap-2">
+        <a href={run ? to.run(run) : to.shift} className="flex min-h-14 items-center gap-1 pr-3 font-semibold text-ink no-underline">
+          <ChevronLeftIcon aria-hidden="true" className="size-6" />
+          {run ? words.toRun : words.toShift}
+        </a>
+        {!run && can.length > 0 && (
+          <Button look="quiet" size="hand" className="ml-auto" aria-expanded={adding} onClick={() => setAdding(!adding)}>
+            <PlusIcon aria-hidden="true" />
+            {words.more}
+          </Button>
+        )}
+      </p>
+      <h1 className="sr-only">{picked.length > 1 ? words.many : words.title}</h1>
+      {adding && (
+        <div className="mb-3 grid grid-cols-2 gap-2 sm:grid-cols-4">
+          {can.map((machine) => (
+            <Button
+              key={machine.id}
+              size="hand"
+              onClick={() => {
+                setIds([...ids, machine.id]);
+                if (picked.length === 0) setCurrent(machine.id);
+              }}
+            >
+              {machine.name}
+            </Button>
+          ))}
+        </div>
+      )}
+      {picked.length > 1 && (
+        <nav aria-label={words.tabs} className="flex gap-1.5 overflow-x-auto border-line border-b">
+          {picked.map(({ id, name, word }) => (
+            <button
+              key={id}
+              type="button"
+              aria-current={id === shown?.id ? "step" : undefined}
+              onClick={() => setCurrent(id)}
+              className={`grid min-h-16 min-w-20 grow justify-items-center gap-0.5 rounded-t-[6px] px-2 py-1.5 font-bold text-base ${
+                id === shown?.id ? "bg-card shadow-[inset_0_3px_0_var(--accent)]" : "bg-desk-2"
+              }`}
+            >
+              <Mark word={entered[id] ? word : "Unchecked"} size={24} />
+              {name}
+            </button>
+          ))}
+        </nav>
+      )}
+      {allDone && picked.length > 1 && (
+        <p role="status" className="mt-3 font-bold text-xl">
+          {counted(words.all, picked.length)}
+        </p>
+      )}
+      {shown && (
         <MachineCheck
-          key={`${machine.id}/${rounds[machine.id] ?? 0}`}
+          key={`${shown.id}/${forms[shown.id] ?? 0}`}
           floor={floor}
-          machine={machine}
+          machine={shown}
+          place={picked.length > 1 ? filled(words.of, { place: picked.indexOf(shown) + 1, all: picked.length }) : ""}
           run={run}
           step={step}
-          taskKey={rounds[machine.id] ? undefined : taskKey}
-          again={() => setRounds({ ...rounds, [machine.id]: (rounds[machine.id] ?? 0) + 1 })}
+          taskKey={extra.includes(shown.id) ? undefined : taskKey}
+          entered={entered[shown.id] !== undefined}
+          after={(entry, undo) => afterEntry(shown, entry, undo)}
+          again={() => {
+            setExtra([...extra, shown.id]);
+            openForm(shown.id);
+          }}
         />
-      ))}
-      {!run && (
-        <details className="mt-5 border-line border-t pt-2" open={picked.length === 0}>
-          <summary className="cursor-pointer py-2">More machines in this pass</summary>
-          <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
-            {can.map((machine) => (
-              <button
-                key={machine.id}
-                type="button"
-                aria-pressed={ids.includes(machine.id)}
-                className={`press hand ${ids.includes(machine.id) ? "!border-accent !bg-well" : ""}`}
-                onClick={() => setIds(ids.includes(machine.id) ? ids.filter((id) => id !== machine.id) : [...ids, machine.id])}
-              >
-                {machine.name}
-              </button>
-            ))}
-          </div>
-        </details>
       )}
-      <a href={run ? to.run(run) : to.shift} className="press hand mt-6">
-        {run ? "Back to the run" : "Back to the shift"}
-      </a>
     </main>
   );
 }
@@ -76,30 +144,38 @@ export function FloorCheck({
 function MachineCheck({
   floor,
   machine,
+  place,
   run,
   step,
   taskKey,
+  entered,
+  after,
   again,
 }: {
   floor: Floor;
   machine: FloorMachine;
+  place: string;
   run?: string;
   step?: string;
   taskKey?: string;
+  entered: boolean;
+  after: (entry: string, undo: () => Promise<unknown>) => void;
   again: () => void;
 }) {
-  const { draft, change, forget } = useCheckDraft(`zesty-floor-check/${machine.id}/${run ?? taskKey ?? "check"}`);
-  const [entered, setEntered] = useState(false);
-  const pattern = floor.view.patterns?.[machine.id];
-  const due = floor.view.tasks.find(
-    ({ key, machine: of, isCheck, state }) =>
-      of === machine.id && isCheck && (taskKey ? key === taskKey : state !== "done" && state !== "skipped"),
+  const words = useFloorWords().check;
+  const { view } = floor;
+  const { draft, change, take, forget } = useCheckDraft(`zesty-floor-check/${machine.id}/${run ?? taskKey ?? "check"}`);
+  const pattern = view.patterns?.[machine.id];
+  const open = view.tasks.filter(
+    ({ machine: of, isCheck, state }) => of === machine.id && isCheck && state !== "done" && state !== "skipped",
   );
+  // In a pass over several machines the work that it was opened from is one machine's; each has its own.
+  const due = view.tasks.find(({ key, machine: of }) => key === taskKey && of === machine.id) ?? open[0];
   const send = async () => {
     const at = draft.time ? { happenedAt: instantAt(draft.time), timeGiven: true } : {};
-    const open = run ? openRun(floor.view, run) : undefined;
-    const called = open?.state.now?.routine;
-    const routine = open?.routine.isCheck ? open.run.routine : (called ?? (run ? undefined : due?.routine));
+    const under = run ? openRun(view, run) : undefined;
+    const called = under?.state.now?.routine;
+    const routine = under?.routine.isCheck ? under.run.routine : (called ?? (run ? undefined : due?.routine));
     const drafts: Draft[] = [
       {
         id: draft.id,
@@ -111,29 +187,36 @@ function MachineCheck({
         body: checkBody(draft, machine.channels),
       },
     ];
-    if (open && step)
+    if (under && step)
       drafts.push({
         kind: "run",
         machine: machine.id,
-        routine: open.run.routine,
-        run: open.run.id,
+        routine: under.run.routine,
+        run: under.run.id,
         body: {
           event: "step",
           step,
           result: { check: draft.id },
-          plannedSeconds: open.state.now ? plannedSeconds(open.state.now) : 0,
-          tookSeconds: Math.round(Math.max(0, floor.now() - open.state.reachedAt) / 100) / 10,
+          plannedSeconds: under.state.now ? plannedSeconds(under.state.now) : 0,
+          tookSeconds: Math.round(Math.max(0, floor.now() - under.state.reachedAt) / 100) / 10,
         },
       });
     await put(drafts);
     forget();
-    if (open) go(to.run(open.run.id));
-    else setEntered(true);
+    if (under) return go(to.run(under.run.id));
+    after(draft.id, () => undo(draft));
+  };
+  /** The entry stays in the logbook, marked as a mistake; what was counted stands in the form again. */
+  const undo = async (was: CheckDraft) => {
+    change({ ...was, id: uuidv7() });
+    await put([{ kind: "amendment", machine: machine.id, amends: was.id, body: { why: words.undoWhy, struck: true } }]);
   };
   return (
-    <section aria-label={machine.name} className="mt-5">
-      <h2 className="flex items-baseline gap-2 border-rule border-b pb-1">
-        {machine.name} <span className="font-normal text-ink2">{due?.name ?? "Check in between"}</span>
+    <section aria-label={machine.name} className="mt-3">
+      <h2 className="flex items-baseline gap-3">
+        <span className="font-extrabold text-4xl tracking-tight">{machine.name}</span>
+        <span className="font-normal text-ink2 text-lg">{due?.name ?? words.between}</span>
+        {place && <span className="figure ml-auto font-bold text-xl">{place}</span>}
       </h2>
       {entered ? (
         <div role="status" className="py-3">
@@ -142,17 +225,16 @@ function MachineCheck({
           <Suspense>
             <FloorWhatNow floor={floor} machine={machine} again={again} />
           </Suspense>
+          <a href={to.shift} className={`${buttonLook("secondary", "hand")} mt-4`}>
+            {words.toShift}
+          </a>
         </div>
       ) : (
         <>
+          <p className="text-ink2">{words.about}</p>
           {pattern && (
             <Suspense>
-              <PictureReader
-                name={machine.name}
-                pattern={pattern}
-                goneShare={machine.readiness.goneShare}
-                take={({ counts, corrected }) => change({ counts: { ...draft.counts, ...counts }, corrected })}
-              />
+              <PictureReader name={machine.name} pattern={pattern} goneShare={machine.readiness.goneShare} take={take} />
             </Suspense>
           )}
           <CountsForm
@@ -169,4 +251,10 @@ function MachineCheck({
       )}
     </section>
   );
+}
+
+/** Says what was done, and offers to undo it for a while. */
+async function sayWithUndo(said: string, label: string, undo: () => Promise<unknown>): Promise<void> {
+  const { toast } = await import("sonner");
+  toast(said, { duration: UNDO_MS, action: { label, onClick: () => void undo() } });
 }

@@ -6,7 +6,7 @@ const LOOKS = {
   quiet: "border-transparent bg-transparent px-2.5 text-accent hover:not-disabled:bg-accent-wash",
   danger: "border-hold bg-transparent text-hold hover:not-disabled:bg-hold-wash",
 } as const;
-const SIZES = { small: "h-[30px] px-2.5 text-[13px]", desk: "h-9 px-3.5 text-sm", hand: "min-h-[52px] px-[18px] text-[17px]" } as const;
+const SIZES = { small: "h-[30px] px-2.5 text-[13px]", desk: "h-9 px-3.5 text-sm", hand: "min-h-14 px-[18px] text-[17px]" } as const;
 
 /** The look of a button, for links that act as one too. */
 export const buttonLook = (look: keyof typeof LOOKS = "secondary", size: keyof typeof SIZES = "desk"): string =>

@@ -55,11 +55,14 @@ export function Comb({
   stale,
   width = 34,
   height = 15,
+  fills = false,
 }: {
   channel: CombChannel;
   stale?: boolean;
   width?: number;
   height?: number;
+  /** Takes the width that there is; `width` says how many teeth. */
+  fills?: boolean;
 }) {
   const light = isLight(channel.colour);
   const ground = light ? "#2b2f33" : "#efe9dc";
@@ -67,7 +70,15 @@ export function Comb({
   const pitch = width / count;
   const words = combWords(channel);
   return (
-    <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={words} className="shrink-0">
+    <svg
+      width={fills ? "100%" : width}
+      height={height}
+      viewBox={`0 0 ${width} ${height}`}
+      preserveAspectRatio={fills ? "none" : undefined}
+      role="img"
+      aria-label={words}
+      className="shrink-0"
+    >
       <title>{words}</title>
       <rect
         width={width}

@@ -247,7 +247,7 @@ function ReadIt({
   const t = useTranslations("practice");
   const [draft, setDraft] = useState<CheckDraft>(NO_COUNTS);
   const [picture, setPicture] = useState<File | null>(null);
-  const change = (next: Partial<CheckDraft>) => setDraft({ ...draft, ...next });
+  const change = (next: Partial<CheckDraft>) => setDraft((before) => ({ ...before, ...next }));
   const faults = useMemo(() => printed(practice.machine), [practice.machine]);
   const views = PATTERN.channels.map(({ id, ink, colour }) => viewOf(id, ink, colour ?? "#777777", {}));
   return (
@@ -257,7 +257,7 @@ function ReadIt({
         name={t("machine")}
         pattern={PATTERN}
         given={picture}
-        take={({ counts, corrected }) => change({ counts: { ...draft.counts, ...counts }, corrected })}
+        take={({ counts, corrected }) => setDraft((before) => ({ ...before, counts: { ...before.counts, ...counts }, corrected }))}
       />
       <CountsForm
         name={t("check")}
