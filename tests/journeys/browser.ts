@@ -143,7 +143,7 @@ export async function signInThere(context: BrowserContext, person: string): Prom
 
 export async function openFloor(page: Page): Promise<void> {
   await page.goto(`${LAN}/floor`);
-  await page.getByRole("heading", { name: "Anyone may take" }).waitFor();
+  await page.getByRole("heading", { name: "Free to take" }).waitFor();
   await page.evaluate(async () => void (await navigator.serviceWorker.ready));
   // Ready says active; what it keeps is complete then.
   await page.waitForFunction(() => navigator.serviceWorker.controller !== null);

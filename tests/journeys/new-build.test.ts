@@ -9,11 +9,11 @@ test("a new build deployed meanwhile: the old page goes on, what is queued goes 
   await page.goto(`${LAN}/floor#/machine/sprat`);
   await page.getByRole("textbox", { name: "Note" }).fill("Written under the old build");
   await page.getByRole("region", { name: "Seen on it" }).getByRole("button", { name: "Enter" }).click();
-  const end = await serveAtLan(secondBuild("src/ui/floor/my-shift.tsx", "Anyone may take", "Free for anyone"));
+  const end = await serveAtLan(secondBuild("src/words/en/floor.json", "Free to take", "Free for anyone"));
   try {
     await context.setOffline(false);
     await sent(page);
-    await page.getByText("A newer version is there.").waitFor({ timeout: 30_000 });
+    await page.getByText("A newer version is ready.").waitFor({ timeout: 30_000 });
     // A page of the old build that was never opened before, once the new build's service worker is at work.
     await page.evaluate(async () => {
       const registration = await navigator.serviceWorker.getRegistration();

@@ -77,7 +77,7 @@ describe("without a network", () => {
     await beginAt(page, "sprat", "Water cap");
     await through(page, ["More than 3 days", "Done"]);
     await page.getByRole("heading", { name: /capping concentrate/ }).waitFor();
-    await page.getByRole("link", { name: /not sent, no network/ }).waitFor();
+    await page.getByRole("link", { name: /waiting to send, no network/ }).waitFor();
     // Killed, not closed.
     const killed = new Promise((done) => context.once("close", done));
     spawnSync("pkill", ["-9", "-f", where]);
@@ -86,7 +86,7 @@ describe("without a network", () => {
     await context.setOffline(true);
     page = await context.newPage();
     await page.goto(`${LAN}/floor`);
-    await page.getByRole("link", { name: /not sent, no network/ }).waitFor({ timeout: 10_000 });
+    await page.getByRole("link", { name: /waiting to send, no network/ }).waitFor({ timeout: 10_000 });
     const underWay = page.getByRole("region", { name: "Under way" }).getByRole("listitem");
     await underWay.filter({ hasText: "Sprat" }).getByRole("link", { name: "Go on" }).click();
     await page.getByText("Owed: the head stands off its cap").waitFor();
@@ -237,8 +237,8 @@ describe("without a network", () => {
       await tab.getByRole("textbox", { name: "Note" }).fill(`Tab note ${index}`);
       await tab.getByRole("region", { name: "Seen on it" }).getByRole("button", { name: "Enter" }).click();
     }
-    await other.getByRole("link", { name: "4 not sent, no network" }).waitFor();
-    await page.getByRole("link", { name: "4 not sent, no network" }).waitFor();
+    await other.getByRole("link", { name: "4 waiting to send, no network" }).waitFor();
+    await page.getByRole("link", { name: "4 waiting to send, no network" }).waitFor();
     await context.setOffline(false);
     await sent(page);
     await sent(other);

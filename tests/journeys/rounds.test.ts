@@ -100,10 +100,10 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
     // Two operators follow it: what is first, and what comes while the first works by itself.
     const bram = await at(early, "bram", "/floor", TABLET);
     const ngozi = await at(early, "ngozi", "/floor", TABLET);
-    const round = bram.getByRole("region", { name: "Your round" });
-    const first = await round.getByRole("listitem").first().textContent();
+    const round = bram.getByRole("region", { name: "My work" });
+    const first = await round.getByRole("article", { name: "Next" }).textContent();
     await expect
-      .poll(() => ngozi.getByRole("region", { name: "Your round" }).getByRole("listitem").count(), { timeout: 10_000 })
+      .poll(() => ngozi.getByRole("region", { name: "My work" }).getByRole("listitem").count(), { timeout: 10_000 })
       .toBeGreaterThan(2);
     await round.getByRole("link").first().click();
     await bram.getByRole("button", { name: "Step by step" }).click();
@@ -135,7 +135,7 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
       .waitFor({ timeout: 20_000 });
     await publish(desk);
     expect(await desk.getByRole("button", { name: /^Gannet/ }).count()).toBe(0);
-    await expect.poll(() => ngozi.getByRole("region", { name: "Your round" }).textContent(), { timeout: 10_000 }).not.toContain("Gannet");
+    await expect.poll(() => ngozi.getByRole("region", { name: "My work" }).textContent(), { timeout: 10_000 }).not.toContain("Gannet");
 
     // On paper, a page a person; in a calendar, read back by another library.
     await desk.goto(`${later}/round-sheets/${isoDay(day)}`);

@@ -115,8 +115,9 @@ describe("a guided run", () => {
       null,
     ]);
     expect(upTo(4).owed).toEqual([{ id: "lid", words: "the lid is open", step: "open", since: 4 * MINUTE }]);
-    expect(upTo(6).window).toEqual({ text: "Position held", endsAt: 9 * MINUTE });
-    expect(upTo(7).window?.endsAt).toBe(9 * MINUTE);
+    // Reached at 6 minutes, its first act done at 7: three minutes from then.
+    expect(upTo(6)).toMatchObject({ now: { at: "hold-it" }, window: null });
+    expect(upTo(7).window).toEqual({ text: "Position held", startedAt: 7 * MINUTE, endsAt: 10 * MINUTE });
     expect(upTo(8).window).toBeNull();
     expect(upTo(8).timer).toBeNull();
     expect(upTo(9).timer).toMatchObject({ step: "drain", endsAt: 9 * MINUTE + 30_000 });

@@ -33,8 +33,8 @@ export type RunState = {
   /** When the step to do now was reached. */
   reachedAt: number;
   timer: RunTimer | null;
-  /** The window that the step to do now lies in. */
-  window: { text: string; endsAt: number } | null;
+  /** The window that the step to do now lies in, once its first act is done. */
+  window: { text: string; startedAt: number; endsAt: number } | null;
   owed: Owed[];
   notes: { at: number; person: string | null; text: string }[];
   photos: { at: number; photo: string; of?: string }[];
@@ -110,6 +110,8 @@ function apply(state: RunState, plan: readonly PlannedStep[], machine: Machine, 
           : { passed: body.reason }),
       });
       state.status = "running";
+      // A window runs from its first act that is done, not from when somebody came to it.
+      if (step.window && body.event === "step" && !clock.windows.has(step.window.id)) clock.windows.set(step.window.id, at);
       arrive(state, plan, machine, at, clock);
       return true;
     }
@@ -250,9 +252,9 @@ function arrive(state: RunState, plan: readonly PlannedStep[], machine: Machine,
     clock.windows.clear();
     return;
   }
-  const opened = clock.windows.get(step.window.id) ?? at;
-  clock.windows.set(step.window.id, opened);
-  state.window = { text: step.window.text, endsAt: opened + step.window.withinMinutes * 60_000 };
+  const opened = clock.windows.get(step.window.id);
+  state.window =
+    opened === undefined ? null : { text: step.window.text, startedAt: opened, endsAt: opened + step.window.withinMinutes * 60_000 };
 }
 
 function next(state: RunState, plan: readonly PlannedStep[], machine: Machine): PlannedStep | null {

@@ -1,11 +1,16 @@
 "use client";
+import { LayoutListIcon, ListChecksIcon, LogOutIcon, MessageSquareShareIcon, ScanLineIcon, SearchIcon } from "lucide-react";
 import { lazy, Suspense, useEffect } from "react";
+import { useFloorWords } from "../../words/floor-words.ts";
+import { filled } from "../../words/plain.ts";
+import { Button } from "../kit/button.tsx";
+import { Initials } from "../kit/initials.tsx";
 import { Search } from "../search.tsx";
 import { MyShift } from "./my-shift.tsx";
 import { to, usePlace } from "./route.ts";
-import { openRuns } from "./runs.ts";
+import { openRuns, wallClock } from "./runs.ts";
 import { SignInOrEnrol } from "./sign-in-or-enrol.tsx";
-import { TimersBar } from "./timers-bar.tsx";
+import { TimersBar, useTick } from "./timers-bar.tsx";
 import { type Floor, useFloor } from "./use-floor.ts";
 
 /** Loaded after the first screen, and at once when the page is quiet: a new build must not pull them away from under it. */
@@ -45,26 +50,26 @@ export function FloorApp() {
     return () => clearTimeout(quiet);
   }, []);
   useWakeLock();
-  if (floor === "loading") return <p className="p-6 text-ink2">One moment …</p>;
+  const words = useFloorWords().head;
+  if (floor === "loading") return <p className="p-6 text-ink2">{words.wait}</p>;
   if (floor === "empty")
     return (
       <main className="mx-auto max-w-md px-4 py-12">
-        <h1>Zesty Anvil, on the floor</h1>
-        <p className="mt-2">
-          {typeof navigator !== "undefined" && !navigator.onLine
-            ? "There is no network, and nothing is kept on this device yet."
-            : "Sign in, or enrol this tablet, and the day's work is here."}
-        </p>
+        <h1>{words.floor}</h1>
+        <p className="mt-2">{typeof navigator !== "undefined" && !navigator.onLine ? words.nothingKept : words.start}</p>
         <SignInOrEnrol />
       </main>
     );
   return (
-    <div className="text-[1.08rem]">
+    <div className="flex min-h-dvh flex-col text-lg max-sm:text-base">
       <Head floor={floor} />
       <TimersBar runs={openRuns(floor.view)} now={floor.now} />
-      <Suspense fallback={<p className="p-6 text-ink2">One moment …</p>}>
-        <Body floor={floor} />
-      </Suspense>
+      <div className="grow">
+        <Suspense fallback={<p className="p-6 text-ink2">{words.wait}</p>}>
+          <Body floor={floor} />
+        </Suspense>
+      </div>
+      <Ways floor={floor} />
     </div>
   );
 }
@@ -104,75 +109,99 @@ function Body({ floor }: { floor: Floor }) {
   }
 }
 
+/** Who is here, and quietly what is not sent yet. */
 function Head({ floor }: { floor: Floor }) {
+  const words = useFloorWords().head;
   const { view, who, queue, online } = floor;
   const me = view.people.find(({ id }) => id === who?.person);
   const refused = queue.filter(({ state }) => state === "refused").length;
-  const link = "flex min-h-12 items-center rounded-sm px-2 text-ink no-underline hover:bg-well";
+  const sent = refused
+    ? filled(words.refused, { count: refused })
+    : queue.length
+      ? filled(words.waiting, { count: queue.length })
+      : online
+        ? words.sent
+        : words.away;
   return (
-    <header className="flex flex-wrap items-center gap-x-2 border-line border-b px-3">
-      <nav aria-label="Floor" className="flex flex-wrap">
-        <a href={to.shift} className={`${link} font-semibold`}>
-          My shift
-        </a>
-        <a href={to.handover} className={link}>
-          Handover
-        </a>
-        <a href={to.scan} className={link}>
-          Scan
-        </a>
-        {me && online && (
-          <a href="/" className={link}>
-            Board
-          </a>
-        )}
-        {me && online && (
-          <a href="/door" className={link}>
-            Door
-          </a>
-        )}
-        {me && online && (
-          <Search
-            button={(open) => (
-              <button type="button" className="rounded-sm px-2 py-1.5 text-accent underline" onClick={open}>
-                Search
-              </button>
-            )}
-          />
-        )}
-      </nav>
+    <header className="flex flex-wrap items-center gap-x-2 bg-desk px-3">
+      <a href={view.device ? to.who : "/sign-in"} className="flex min-h-14 items-center gap-2.5 pr-3 font-bold text-ink no-underline">
+        {me && <Initials name={me.name} me big />}
+        {me ? me.name.split(" ")[0] : words.who}
+        {view.device && <span className="font-normal text-base text-ink2">{filled(words.at, { tablet: view.device.name })}</span>}
+      </a>
       <a
         href={to.unsent}
-        className={`${link} ml-auto ${refused ? "!text-hold font-semibold" : queue.length ? "font-semibold" : "!text-ink2"}`}
+        className={`ml-auto flex min-h-14 items-center px-2 text-base no-underline ${refused ? "font-bold text-hold" : "text-ink2"}`}
       >
-        {refused
-          ? `${refused} need${refused === 1 ? "s" : ""} you`
-          : queue.length
-            ? `${queue.length} not sent`
-            : online
-              ? "all sent"
-              : "no network"}
-        {queue.length > 0 && !online && ", no network"}
+        {queue.length > 0 && !online ? `${sent}, ${words.away}` : sent}
       </a>
-      <a href={view.device ? to.who : "/sign-in"} className={link}>
-        {me ? me.name.split(" ")[0] : "Who?"}
-        {view.device && <span className="ml-1 text-ink2 text-sm">at {view.device.name}</span>}
-      </a>
+      <Clock floor={floor} />
       {floor.signInFirst && (
-        <p className="w-full border-hold border-l-4 py-1 pl-3" role="alert">
-          Nobody is signed in here any more. Work goes on and is kept; <a href={view.device ? to.who : "/sign-in"}>say who you are</a> and
-          it is sent.
+        <p className="w-full py-2 font-semibold" role="alert">
+          {words.signedOut} <a href={view.device ? to.who : "/sign-in"}>{words.signBack}</a>
         </p>
       )}
       {floor.newBuild && (
-        <p className="w-full py-1">
-          A newer version is there.{" "}
-          <button type="button" className="press hand" onClick={() => location.reload()}>
-            Load it
-          </button>
+        <p className="flex w-full items-center gap-3 py-2">
+          {words.newBuild}
+          <Button size="hand" onClick={() => location.reload()}>
+            {words.load}
+          </Button>
         </p>
       )}
     </header>
+  );
+}
+
+function Clock({ floor }: { floor: Floor }) {
+  useTick();
+  return <span className="figure min-w-14 text-right font-bold text-xl">{wallClock(floor.view, floor.now())}</span>;
+}
+
+/** The floor's places under the thumb; away while somebody works at a step or a check, whose own control stands there. */
+function Ways({ floor }: { floor: Floor }) {
+  const words = useFloorWords().head;
+  const place = usePlace();
+  const { online, who, view } = floor;
+  const me = view.people.some(({ id }) => id === who?.person);
+  if (place.at === "run" || place.at === "check" || place.at === "several") return null;
+  const ways = [
+    { href: to.shift, name: words.shift, Icon: ListChecksIcon, here: place.at === "shift" },
+    { href: to.scan, name: words.scan, Icon: ScanLineIcon, here: place.at === "scan" },
+    { href: to.handover, name: words.handover, Icon: MessageSquareShareIcon, here: place.at === "handover" },
+    ...(me && online
+      ? [
+          { href: "/", name: words.board, Icon: LayoutListIcon, here: false },
+          { href: "/door", name: words.closing, Icon: LogOutIcon, here: false },
+        ]
+      : []),
+  ];
+  const look =
+    "grid min-h-16 min-w-0 grow basis-0 content-center justify-items-center gap-0.5 px-1 text-center font-bold text-base leading-tight max-sm:text-sm";
+  return (
+    <nav aria-label={words.nav} className="sticky bottom-0 z-20 flex border-line border-t bg-desk">
+      {ways.map(({ href, name, Icon, here }) => (
+        <a
+          key={href}
+          href={href}
+          aria-current={here ? "page" : undefined}
+          className={`${look} text-ink no-underline ${here ? "bg-sheet shadow-[inset_0_-4px_0_var(--accent)]" : ""}`}
+        >
+          <Icon aria-hidden="true" className="size-6" />
+          {name}
+        </a>
+      ))}
+      {me && online && (
+        <Search
+          button={(open) => (
+            <button type="button" className={look} onClick={open}>
+              <SearchIcon aria-hidden="true" className="size-6" />
+              {words.search}
+            </button>
+          )}
+        />
+      )}
+    </nav>
   );
 }
 

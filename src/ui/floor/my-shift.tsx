@@ -1,204 +1,401 @@
 "use client";
-import { lazy, Suspense, useState } from "react";
-import type { FloorView } from "../../core/floor/floor-view.ts";
+import { ChevronDownIcon, ChevronRightIcon, FootprintsIcon, HandIcon, PlayIcon } from "lucide-react";
+import { type ReactNode, useState } from "react";
+import { piecesOf } from "../../core/rounds/stretches-of.ts";
 import { inWalkingOrder } from "../../core/tasks/task.ts";
-import { StateMark } from "../kit/state-mark.tsx";
+import { useFloorWords } from "../../words/floor-words.ts";
+import { counted, filled } from "../../words/plain.ts";
+import { Button, buttonLook } from "../kit/button.tsx";
+import { Docket } from "../kit/docket.tsx";
+import { Glyph } from "../kit/glyph.tsx";
+import { Stretches } from "../kit/stretches.tsx";
+import { isOpen, type Stop, stopsOf, type Task } from "./my-way.ts";
 import { put } from "./outbox.ts";
 import { to } from "./route.ts";
-import { clock, type OpenRun, openRuns } from "./runs.ts";
+import { clock, type OpenRun, openRuns, wallClock } from "./runs.ts";
 import { useTick } from "./timers-bar.tsx";
 import type { Floor } from "./use-floor.ts";
 
-const YourRound = lazy(() => import("./your-round.tsx").then((module) => ({ default: module.YourRound })));
+const FREE_SHOWN = 12;
 
-type Task = FloorView["tasks"][number];
-const isOpen = ({ state }: Task) => state !== "done" && state !== "skipped";
-const BEAT_NAMES = { opening: "Opening", midday: "Midday", closing: "Closing" } as const;
-const beatName = ({ beat }: Task) => (beat ? BEAT_NAMES[beat] : "In between");
-
-/** The operator's first screen: what is theirs in the order of beat and walk, what anyone may take, what is running. */
+/** The operator's first screen: how far the shift is, what is next with its one button, the rest in the order of the way, what anyone may take. */
 export function MyShift({ floor }: { floor: Floor }) {
+  useTick();
+  const words = useFloorWords().shift;
   const { view, who } = floor;
   const me = view.people.find(({ id }) => id === who?.person);
   const runs = openRuns(view);
-  const mine = inWalkingOrder(view.tasks.filter((task) => task.person === me?.id && me));
-  const may = (task: Task) => !task.skill || (me?.skills.includes(task.skill) ?? false);
-  const free = inWalkingOrder(
-    view.tasks.filter((task) => task.person === null && isOpen(task) && task.state !== "open" && task.state !== "coming"),
-  );
-  const takeable = free.filter(may);
-  const minutes = mine.filter(isOpen).reduce((sum, task) => sum + task.minutes, 0);
+  const all = me ? view.tasks.filter((task) => task.person === me.id) : [];
+  const open = all.filter(isOpen);
+  const stops = me ? stopsOf(view, me.id, runs, floor.now()) : [];
+  const [next, ...rest] = stops;
+  const done = all.filter((task) => !isOpen(task));
   return (
-    <main className="mx-auto max-w-3xl px-3 py-4">
-      <h1>{me ? `${me.name.split(" ")[0]}'s shift` : "Who is here?"}</h1>
-      <p className="mt-1 text-ink2">
-        {view.todayWords}
-        {me && `; ${mine.filter(isOpen).length} to do, ${minutes} min hands-on`}
-      </p>
+    <main className="mx-auto grid max-w-3xl gap-4 px-3 py-4 text-lg max-sm:text-base">
+      <header className="flex flex-wrap items-baseline gap-x-4">
+        <h1 className="!text-3xl font-extrabold tracking-tight max-sm:!text-2xl">
+          {me ? filled(words.of, { name: me.name.split(" ")[0] ?? "" }) : words.nobody}
+        </h1>
+        <p className="text-ink2">{view.todayWords}</p>
+        {me && all.length > 0 && (
+          <p className="ml-auto flex items-center gap-2 font-bold">
+            <Done done={done.length} all={all.length} />
+            {filled(words.done, { done: done.length, all: all.length })}
+          </p>
+        )}
+      </header>
       {!me && (
-        <a href={to.who} className="press press-main hand mt-4 w-full">
-          Say who you are
+        <a href={to.who} className={`${buttonLook("primary", "hand")} w-full`}>
+          {words.sayWho}
         </a>
       )}
       {view.handover && (
-        <section aria-label="Handover" className="mt-4 border-accent border-l-4 pl-3">
-          <h2>Handed over to you</h2>
-          <p className="text-ink2">
-            From {view.handover.by}, {view.handover.words}: {view.handover.items.length}{" "}
-            {view.handover.items.length === 1 ? "thing" : "things"}
+        <section
+          aria-label={words.handover}
+          className="flex flex-wrap items-center gap-3 rounded-[6px] border border-accent bg-accent-wash p-3"
+        >
+          <p className="min-w-0 grow">
+            <b>
+              {words.handedOver}: {counted(words.things, view.handover.items.length)}
+            </b>
+            <span className="block text-ink2">{filled(words.from, { name: view.handover.by, when: view.handover.words })}</span>
           </p>
-          <a href={to.handover} className="press hand mt-2">
-            Read it
+          <a href={to.handover} className={buttonLook("secondary", "hand")}>
+            {words.read}
           </a>
         </section>
       )}
-      {me && view.round && (
-        <Suspense>
-          <YourRound floor={floor} person={me.id} />
-        </Suspense>
+      <Runs runs={runs} floor={floor} mine={(run) => run.state.person === me?.id} />
+      {me && (
+        <section aria-label={words.mine} className="grid gap-2">
+          {next ? (
+            <>
+              <Next floor={floor} stop={next} rank={done.length + 1} runs={runs} open={open} />
+              <ol className="grid gap-1.5">
+                {rest.map((stop, index) => (
+                  <li key={`${stop.task.key}/${stop.round?.at ?? index}`}>
+                    <Walk stop={stop} />
+                    <Line stop={stop} floor={floor} runs={runs} />
+                  </li>
+                ))}
+              </ol>
+            </>
+          ) : (
+            <p className="rounded-[6px] border border-line border-dashed p-4 text-center">{done.length ? words.allDone : words.nothing}</p>
+          )}
+          {done.length > 0 && (
+            <Fold title={counted(words.doneList, done.length)}>
+              <ul className="divide-y divide-line">
+                {done.map((task) => (
+                  <li key={task.key} className="flex min-h-12 items-center gap-3 text-ink2">
+                    <a href={to.task(task.key)} className="grow text-ink2 no-underline">
+                      <b>{task.machineName ?? words.shop}</b> {task.name}
+                    </a>
+                    <span className="figure">{task.doneAt}</span>
+                  </li>
+                ))}
+              </ul>
+            </Fold>
+          )}
+        </section>
       )}
-      <Runs runs={runs} floor={floor} mine={(run) => run.state.person === me?.id} title="Under way" />
-      <TaskList
-        title="Mine"
-        tasks={mine}
-        floor={floor}
-        runs={runs}
-        empty={me ? "Nothing is given to you yet. Take some from below." : ""}
-      />
-      <TaskList title="Anyone may take" tasks={takeable} floor={floor} runs={runs} empty="Nothing is left to take." take={me?.id} several />
-      {free.length > takeable.length && (
-        <p className="mt-3 text-ink2">
-          {free.length - takeable.length} more need another skill:{" "}
-          {[...new Set(free.filter((task) => !may(task)).map(({ skill }) => skill))].join(", ")}.
-        </p>
-      )}
+      <Free floor={floor} runs={runs} me={me} folded={stops.length > 0} />
     </main>
   );
 }
 
-function Runs({ runs, mine, title, floor }: { runs: OpenRun[]; mine: (run: OpenRun) => boolean; title: string; floor: Floor }) {
-  useTick();
-  if (runs.length === 0) return null;
+/** One box a job, filled as they get done. */
+function Done({ done, all }: { done: number; all: number }) {
   return (
-    <section aria-label={title} className="mt-5">
-      <h2 className="border-rule border-b pb-1">{title}</h2>
-      <ul className="divide-y divide-line">
-        {runs.map((each) => {
-          const { run, machine, routine, state } = each;
-          const left = state.timer ? state.timer.endsAt - floor.now() : undefined;
-          return (
-            <li key={run.id} className="flex flex-wrap items-center gap-x-3 py-2">
-              <div className="grow">
-                <p className="font-semibold">
-                  {machine.name} <span className="font-normal">{routine.name}</span>
-                </p>
-                <p className="text-ink2">
-                  {mine(each) ? "" : `${run.personName}: `}
-                  {state.status === "stopped"
-                    ? `stopped: ${state.stoppedFor}`
-                    : left !== undefined
-                      ? left > 0
-                        ? `${clock(left)} left; you are free meanwhile`
-                        : "time is up"
-                      : (state.now?.text ?? "all steps done")}
-                </p>
-                {state.owed.length > 0 && <p className="text-hold">Owed: {state.owed.map(({ words }) => words).join("; ")}</p>}
-              </div>
-              <a href={to.run(run.id)} className="press hand">
-                {mine(each) ? "Go on" : "Look"}
-              </a>
-            </li>
-          );
-        })}
-      </ul>
+    <span aria-hidden="true" className="flex w-32 gap-px max-sm:w-20">
+      {Array.from({ length: Math.min(all, 24) }, (_, index) => (
+        <i key={index} className={`h-4 grow border border-ink ${index < Math.round((done * Math.min(all, 24)) / all) ? "bg-ink" : ""}`} />
+      ))}
+    </span>
+  );
+}
+
+const linkOf = (task: Task, runs: readonly OpenRun[]) => {
+  const run = runs.find((each) => each.run.key === task.key);
+  return run ? to.run(run.run.id) : to.task(task.key);
+};
+
+function Next({
+  floor,
+  stop,
+  rank,
+  runs,
+  open,
+}: {
+  floor: Floor;
+  stop: Stop;
+  rank: number;
+  runs: readonly OpenRun[];
+  open: readonly Task[];
+}) {
+  const words = useFloorWords().shift;
+  const { view } = floor;
+  const { task, round } = stop;
+  const machine = view.machines.find(({ id }) => id === task.machine);
+  const routine = task.routine ? view.routines[task.routine] : undefined;
+  const running = runs.some((each) => each.run.key === task.key);
+  const pieces = routine && machine ? piecesOf(routine, machine.machine) : [];
+  const need = routine ? [...routine.gear, ...routine.tools] : [];
+  // Checks that stand open are entered in one pass, in walking order.
+  const checks = open.filter((each) => each.isCheck && each.state !== "coming" && each.machine !== null);
+  const pass = task.isCheck && !running && checks.length > 1 ? checks.flatMap(({ machine: of }) => of ?? []) : [];
+  return (
+    <>
+      <Walk stop={stop} />
+      <Docket rank={rank} label={words.next}>
+        <p className="flex items-center gap-3">
+          <b className="text-accent">{words.next}</b>
+          {round && <span className="figure">{round.underWay ? words.now : wallClock(view, round.at)}</span>}
+          <span className="ml-auto flex gap-2">
+            {round && round.behind > 1 && <Late>{filled(words.behind, { minutes: round.behind })}</Late>}
+            {task.late && <Late>{words.late}</Late>}
+          </span>
+        </p>
+        <p className="mt-1 font-extrabold text-4xl leading-tight tracking-tight max-sm:text-3xl">{task.machineName ?? words.shop}</p>
+        <p className="text-2xl text-ink2 max-sm:text-xl">{task.name}</p>
+        {pieces.length > 0 && (
+          <div className="mt-3">
+            <Stretches pieces={pieces} label={pieces.map(({ kind, minutes }) => said(words, kind, minutes)).join(", ")} className="!h-6" />
+            <p className="mt-1 flex gap-4 text-ink2 text-base">
+              {(["hands", "wait"] as const).map((kind) => {
+                const minutes = pieces.filter((each) => each.kind === kind).reduce((sum, each) => sum + each.minutes, 0);
+                return minutes > 0 && <span key={kind}>{said(words, kind, minutes)} min</span>;
+              })}
+            </p>
+          </div>
+        )}
+        {need.length > 0 && (
+          <p className="mt-2 flex gap-2">
+            <HandIcon aria-hidden="true" className="mt-1 size-5 shrink-0" />
+            <span>
+              <b>{words.need}:</b> {need.join(", ")}
+            </span>
+          </p>
+        )}
+        <a
+          href={pass.length ? to.check(pass, { key: task.key }) : linkOf(task, runs)}
+          className={`${buttonLook("primary", "hand")} mt-3 w-full !min-h-20 !text-2xl [&_svg]:!size-7`}
+        >
+          <PlayIcon aria-hidden="true" />
+          {running
+            ? words.goOn
+            : pass.length
+              ? filled(words.checkAll, { count: pass.length })
+              : task.isCheck
+                ? words.enterCheck
+                : words.start}
+        </a>
+      </Docket>
+    </>
+  );
+}
+
+const said = (words: ReturnType<typeof useFloorWords>["shift"], kind: "hands" | "wait", minutes: number) =>
+  filled(kind === "hands" ? words.hand : words.wait, { minutes: Math.round(minutes) });
+
+const Late = ({ children }: { children: ReactNode }) => (
+  <span className="rounded-[3px] bg-hold-wash px-2 py-0.5 font-bold text-base text-hold">{children}</span>
+);
+
+function Walk({ stop: { walk } }: { stop: Stop }) {
+  const words = useFloorWords().shift;
+  if (!walk) return null;
+  return (
+    <p className="ml-4 flex min-h-9 items-center gap-2 border-accent border-l-2 border-dashed pl-4 font-semibold text-accent text-base">
+      <FootprintsIcon aria-hidden="true" className="size-5" />
+      {walk.minutes ? filled(words.walk, { minutes: walk.minutes, area: walk.area }) : filled(words.walkTo, { area: walk.area })}
+    </p>
+  );
+}
+
+/** One job of the way: the whole line leads to it. */
+function Line({ stop: { task, round }, floor, runs }: { stop: Stop; floor: Floor; runs: readonly OpenRun[] }) {
+  const words = useFloorWords().shift;
+  return (
+    <a
+      href={linkOf(task, runs)}
+      className="grid min-h-16 grid-cols-[1.75rem_minmax(0,1fr)_auto_1.5rem] items-center gap-3 rounded-[6px] border border-line bg-card px-3 text-ink no-underline hover:border-ink"
+    >
+      <Glyph name={task.glyph} size={24} />
+      <span className="min-w-0 py-1.5">
+        {round && <span className="figure mr-2 text-ink2">{round.underWay ? words.now : wallClock(floor.view, round.at)}</span>}
+        <b>{task.machineName ?? words.shop}</b> <JobName task={task} />
+        {round?.underWay && <span className="text-accent"> {words.underWay}</span>}
+        {round && round.behind > 1 && <span className="text-hold"> {filled(words.behind, { minutes: round.behind })}</span>}
+      </span>
+      <span className="figure">{filled(words.min, { minutes: round?.minutes ?? task.minutes })}</span>
+      <ChevronRightIcon aria-hidden="true" className="size-6" />
+    </a>
+  );
+}
+
+function JobName({ task }: { task: Task }) {
+  const words = useFloorWords().shift;
+  return (
+    <>
+      {task.name}
+      {task.late ? <b className="text-hold"> {words.late}</b> : null}
+      {task.dueWords === "today" ? null : <span className="text-ink2"> {filled(words.due, { day: task.dueWords })}</span>}
+    </>
+  );
+}
+
+function Fold({ title, open: first = false, children }: { title: ReactNode; open?: boolean; children: ReactNode }) {
+  const [open, setOpen] = useState(first);
+  return (
+    <div className="rounded-[6px] border border-rule border-dashed">
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+        className="flex min-h-14 w-full items-center gap-3 px-3 text-left font-semibold"
+      >
+        <span className="grow">{title}</span>
+        <ChevronDownIcon aria-hidden="true" className={`size-6 ${open ? "rotate-180" : ""}`} />
+      </button>
+      {open && <div className="px-3 pb-3">{children}</div>}
+    </div>
+  );
+}
+
+function Runs({ runs, mine, floor }: { runs: OpenRun[]; mine: (run: OpenRun) => boolean; floor: Floor }) {
+  const words = useFloorWords().shift;
+  const [own, others] = [runs.filter(mine), runs.filter((run) => !mine(run))];
+  if (runs.length === 0) return null;
+  const list = (of: OpenRun[]) => (
+    <ul className="grid gap-1.5">
+      {of.map((each) => {
+        const { run, machine, routine, state } = each;
+        const left = state.timer ? state.timer.endsAt - floor.now() : undefined;
+        return (
+          <li key={run.id} className="flex items-center gap-3 rounded-[6px] border border-line bg-card px-3 py-2">
+            <div className="min-w-0 grow">
+              <p>
+                <b>{machine.name}</b> {routine.name}
+              </p>
+              <p className="text-ink2 text-base">
+                {mine(each) ? "" : `${run.personName}: `}
+                {state.status === "stopped"
+                  ? filled(words.stopped, { why: state.stoppedFor ?? "" })
+                  : left !== undefined
+                    ? left > 0
+                      ? filled(words.left, { clock: clock(left) })
+                      : words.over
+                    : (state.now?.text ?? words.stepsDone)}
+              </p>
+              {state.owed.length > 0 && (
+                <p className="text-base text-hold">{filled(words.open, { what: state.owed.map(({ words: what }) => what).join("; ") })}</p>
+              )}
+            </div>
+            <a href={to.run(run.id)} className={buttonLook("secondary", "hand")}>
+              {mine(each) ? words.goOn : words.look}
+            </a>
+          </li>
+        );
+      })}
+    </ul>
+  );
+  return (
+    <section aria-label={words.runs} className="grid gap-2">
+      {own.length > 0 && list(own)}
+      {others.length > 0 && <Fold title={counted(words.others, others.length)}>{list(others)}</Fold>}
     </section>
   );
 }
 
-function TaskList({
-  title,
-  tasks,
+/** What nobody has: folded where somebody has work of their own. */
+function Free({
   floor,
   runs,
-  empty,
-  take,
-  several,
+  me,
+  folded,
 }: {
-  title: string;
-  tasks: Task[];
   floor: Floor;
-  runs: OpenRun[];
-  empty: string;
-  take?: string;
-  several?: boolean;
+  runs: readonly OpenRun[];
+  me: Floor["view"]["people"][number] | undefined;
+  folded: boolean;
 }) {
-  const [all, setAll] = useState(!several);
-  const machines = new Map(floor.view.machines.map((machine) => [machine.id, machine]));
-  const shown = all ? tasks : tasks.slice(0, 12);
-  const grouped = shown.reduce<{ beat: string; tasks: Task[] }[]>((groups, task) => {
-    const last = groups.at(-1);
-    if (last?.beat === beatName(task)) last.tasks.push(task);
-    else groups.push({ beat: beatName(task), tasks: [task] });
-    return groups;
-  }, []);
+  const words = useFloorWords().shift;
+  const [opened, setOpened] = useState<boolean | null>(null);
+  const [all, setAll] = useState(false);
+  const free = inWalkingOrder(
+    floor.view.tasks.filter((task) => task.person === null && isOpen(task) && task.state !== "open" && task.state !== "coming"),
+  );
+  const may = (task: Task) => !task.skill || (me?.skills.includes(task.skill) ?? false);
+  const tasks = free.filter(may);
+  const open = opened ?? !folded;
+  const shown = all ? tasks : tasks.slice(0, FREE_SHOWN);
   return (
-    <section aria-label={title} className="mt-5">
-      <h2 className="border-rule border-b pb-1">
-        {title} <span className="figure font-normal text-ink2">{tasks.filter(isOpen).length}</span>
-      </h2>
-      {tasks.length === 0 && <p className="py-2 text-ink2">{empty}</p>}
-      {grouped.map(({ beat, tasks: group }) => (
-        <div key={beat}>
-          <h3 className="mt-2 text-ink2 text-sm">{beat}</h3>
+    <section aria-label={words.free} className="rounded-[6px] border border-rule border-dashed">
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={() => setOpened(!open)}
+        className="flex min-h-14 w-full items-center gap-3 px-3 text-left"
+      >
+        <h2 className="!text-lg font-bold">{words.free}</h2>
+        <span className="figure grow text-ink2">{tasks.length}</span>
+        <ChevronDownIcon aria-hidden="true" className={`size-6 ${open ? "rotate-180" : ""}`} />
+      </button>
+      {open && (
+        <div className="grid gap-1.5 px-3 pb-3">
+          {tasks.length === 0 && <p className="text-ink2">{words.freeNone}</p>}
           <ul className="divide-y divide-line">
-            {group.map((task) => {
-              const machine = task.machine ? machines.get(task.machine) : undefined;
+            {shown.map((task) => {
               const running = runs.find(({ run }) => run.key === task.key);
               return (
-                <li key={task.key} className="flex items-center gap-2 py-1.5">
-                  <span aria-hidden="true" className="w-5 text-center font-semibold">
-                    {task.state === "done" ? "✓" : task.state === "skipped" ? "–" : task.late ? "!" : "•"}
-                  </span>
-                  <a href={to.task(task.key)} className="grow rounded-sm py-2 text-ink no-underline hover:bg-well">
-                    <span className={`font-semibold ${task.late ? "text-hold" : ""} ${isOpen(task) ? "" : "text-ink2 line-through"}`}>
-                      {task.machineName ?? "Shop"}
-                    </span>{" "}
-                    <span className={isOpen(task) ? "" : "text-ink2 line-through"}>{task.name}</span>
-                    <span className="block text-ink2 text-sm">
-                      {task.late ? "late; " : ""}
-                      {task.dueWords === "today" ? "" : `due ${task.dueWords}; `}
-                      {task.minutes} min{running ? `; ${running.run.personName} is at it` : ""}
+                <li key={task.key} className="flex items-center gap-2">
+                  <a
+                    href={linkOf(task, runs)}
+                    className="flex min-h-14 min-w-0 grow items-center gap-3 rounded-[3px] text-ink no-underline hover:bg-well"
+                  >
+                    <Glyph name={task.glyph} size={22} />
+                    <span className="min-w-0 grow">
+                      <b>{task.machineName ?? words.shop}</b> <JobName task={task} />
+                      {running && <span className="block text-base text-ink2">{filled(words.atIt, { name: running.run.personName })}</span>}
                     </span>
+                    <span className="figure text-ink2">{filled(words.min, { minutes: task.minutes })}</span>
                   </a>
-                  {machine && isOpen(task) && task.isCheck && <StateMark word={machine.word} />}
-                  {take && (
-                    <button
-                      type="button"
-                      className="press hand"
+                  {me && (
+                    <Button
+                      size="hand"
                       onClick={() =>
                         void put([
                           {
                             kind: "task",
                             ...(task.machine ? { machine: task.machine } : {}),
                             ...(task.routine ? { routine: task.routine } : {}),
-                            body: { key: task.key, due: task.dueDay, person: take },
+                            body: { key: task.key, due: task.dueDay, person: me.id },
                           },
                         ])
                       }
                     >
-                      Take
-                    </button>
+                      {words.take}
+                    </Button>
                   )}
                 </li>
               );
             })}
           </ul>
+          {tasks.length > shown.length && (
+            <Button size="hand" onClick={() => setAll(true)}>
+              {filled(words.more, { count: tasks.length - shown.length })}
+            </Button>
+          )}
+          {free.length > tasks.length && (
+            <p className="text-ink2">
+              {filled(words.otherSkill, {
+                count: free.length - tasks.length,
+                skills: [...new Set(free.filter((task) => !may(task)).map(({ skill }) => skill))].join(", "),
+              })}
+            </p>
+          )}
         </div>
-      ))}
-      {!all && tasks.length > shown.length && (
-        <button type="button" className="press hand mt-2 w-full" onClick={() => setAll(true)}>
-          {tasks.length - shown.length} more
-        </button>
       )}
     </section>
   );
