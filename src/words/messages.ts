@@ -23,6 +23,7 @@ import type shop from "./en/shop.json";
 import type standby from "./en/standby.json";
 import type stores from "./en/stores.json";
 import type vessel from "./en/vessel.json";
+import type wall from "./en/wall.json";
 
 /** What a person reads, one file a room in `en/`; a second language is a folder more. */
 export type Messages = {
@@ -51,4 +52,5 @@ export type Messages = {
   standby: typeof standby;
   stores: typeof stores;
   vessel: typeof vessel;
+  wall: typeof wall;
 };

@@ -191,18 +191,18 @@ test.concurrent("an entry, a run, narrow screens and the sign-in, light and nigh
   await page.getByText("Report a sign").click();
   await look("a machine with all that can be called for and seen");
   await page.getByRole("button", { name: "Empty the waste bottle now" }).click();
-  await page.getByRole("button", { name: "It is on, I have read this" }).waitFor();
+  await page.getByRole("button", { name: "I wear this and have read the warnings" }).waitFor();
   await look("gear and cautions");
-  await page.getByRole("button", { name: "It is on, I have read this" }).click();
+  await page.getByRole("button", { name: "I wear this and have read the warnings" }).click();
   await page.getByLabel(/waste level before/).fill("900");
   await look("a step that measures");
   await page.getByRole("button", { name: "Enter", exact: true }).click();
   await page.getByRole("heading", { name: /labelled waste container/ }).waitFor();
-  await page.getByRole("button", { name: "Stop", exact: true }).click();
-  await page.getByLabel("Because").fill("axe has looked");
+  await page.getByRole("button", { name: "More", exact: true }).click();
+  await page.getByRole("button", { name: "Stop this run" }).click();
   await look("stopping");
-  await page.getByRole("region", { name: "Besides" }).getByRole("button", { name: "Stop", exact: true }).last().click();
-  await page.getByText("Stopped: axe has looked").waitFor();
+  await page.getByRole("button", { name: "End of my shift" }).click();
+  await page.getByText("Stopped: End of my shift").waitFor();
   await look("a stopped run");
   for (const viewport of [TABLET, PHONE]) {
     await page.setViewportSize(viewport);

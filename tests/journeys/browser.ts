@@ -178,7 +178,23 @@ export async function beginAt(page: Page, machine: string, routine: string): Pro
     await others.click();
     await page.getByRole("button", { name: `${routine} now` }).click();
   }
-  await page.getByRole("button", { name: "It is on, I have read this" }).click();
+  await page.getByRole("button", { name: "I wear this and have read the warnings" }).click();
+}
+
+/** Stops the run on the screen, with a reason of one's own. */
+export async function stopRun(page: Page, why: string): Promise<void> {
+  const more = page.getByRole("button", { name: "More", exact: true });
+  if (await more.count()) await more.click();
+  await page.getByRole("button", { name: "Stop this run" }).click();
+  await page.getByLabel("Another reason").fill(why);
+  await page.getByRole("button", { name: "Stop", exact: true }).click();
+}
+
+/** Goes on before a timer is over. */
+export async function sooner(page: Page, why: string): Promise<void> {
+  await page.getByRole("button", { name: "It was over sooner" }).click();
+  await page.getByLabel("Another reason").fill(why);
+  await page.getByRole("button", { name: "Go on now" }).click();
 }
 
 /** Taps what a step offers until a heading with these words is there. */

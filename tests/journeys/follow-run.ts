@@ -4,7 +4,7 @@ import type { FloorView } from "../../src/core/floor/floor-view.ts";
 import type { RunBody, RunEvent, StepResult } from "../../src/core/runs/events.ts";
 import { type PlannedStep, runPlan } from "../../src/core/runs/plan.ts";
 import { runState } from "../../src/core/runs/run.ts";
-import { LAN } from "./browser.ts";
+import { LAN, sooner } from "./browser.ts";
 
 /**
  * Follows a routine on the floor to its end, the first answer taken everywhere but where `answers` says another: what is on the screen is held
@@ -28,7 +28,7 @@ export async function follow(
     await page.getByRole("button", { name: `${routine.name} now`, exact: true }).click();
   }
   await page.waitForURL(/#\/run\//);
-  const gear = page.getByRole("button", { name: "It is on, I have read this" });
+  const gear = page.getByRole("button", { name: "I wear this and have read the warnings" });
   if (routine.hazards.length || routine.gear.length) await gear.click();
   const plan = runPlan(routine.steps, machine.machine);
   const events: RunEvent[] = [event({ event: "start", form: "guided", version: routine.version, gear: true }, 0)];
@@ -82,10 +82,10 @@ async function answer(
       return { check: "01a21238-f2c6-76b0-9c11-8d904a223e66" };
     case "hold":
       await press(now.until);
-      await sooner(page);
+      await whenOver(page);
       return undefined;
     case "wait":
-      await sooner(page);
+      await whenOver(page);
       return undefined;
     case "photo":
       await page.locator("input[type=file]").first().setInputFiles({ name: "a.png", mimeType: "image/png", buffer: PICTURE });
@@ -99,13 +99,11 @@ async function answer(
   }
 }
 
-async function sooner(page: Page): Promise<void> {
+async function whenOver(page: Page): Promise<void> {
   const on = page.getByRole("button", { name: "Go on", exact: true });
   await on.waitFor();
   if (await on.isEnabled()) return on.click();
-  await page.getByText("It was over sooner").click();
-  await page.getByLabel("Because").first().fill("a trial");
-  await page.getByRole("button", { name: "Go on now" }).click();
+  await sooner(page, "a trial");
 }
 
 /** One grey point. */

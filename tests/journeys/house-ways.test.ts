@@ -52,7 +52,7 @@ describe("a routine of the house", () => {
       await floor.page.getByText("Another routine now").click();
       await floor.page.getByRole("button", { name: "Belt look now" }).click();
     }
-    await floor.page.getByRole("button", { name: "It is on, I have read this" }).click();
+    await floor.page.getByRole("button", { name: "I wear this and have read the warnings" }).click();
     await through(floor.page, ["Done", "Some", "Done"]);
     await floor.page.getByRole("button", { name: "End the run" }).click();
     await floor.page.getByRole("heading", { name: /^Done at/ }).waitFor();

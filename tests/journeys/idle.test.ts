@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { FloorView } from "../../src/core/floor/floor-view.ts";
-import { choose, cookieOf, entry, FIRST, LAN, onTheFloor, send, signedIn, sync } from "./browser.ts";
+import { choose, cookieOf, entry, FIRST, LAN, onTheFloor, send, signedIn, stopRun, sync } from "./browser.ts";
 import { follow } from "./follow-run.ts";
 
 /** Standing idle as its users go through it: a closure planned, a head out and back, a flush with a full bottle, the door. */
@@ -108,14 +108,12 @@ test("a bottle flush is not begun with the bottle too full", async () => {
   await page.getByText("Another routine now").click();
   await page.getByRole("button", { name: "Line-by-line flush now" }).click();
   await page.getByRole("heading", { name: "Empty the waste first" }).waitFor();
-  expect(await page.getByRole("button", { name: "It is on, I have read this" }).count()).toBe(0);
+  expect(await page.getByRole("button", { name: "I wear this and have read the warnings" }).count()).toBe(0);
   await page.getByLabel("Tap the level, or type it").fill("0");
   await page.getByRole("button", { name: "Save level" }).click();
-  await page.getByRole("button", { name: "It is on, I have read this" }).waitFor();
-  await page.getByRole("button", { name: "Stop", exact: true }).click();
-  await page.getByLabel("Because").fill("looked only");
-  await page.getByRole("region", { name: "Besides" }).getByRole("button", { name: "Stop", exact: true }).last().click();
-  await page.getByRole("button", { name: "Give it up" }).click();
+  await page.getByRole("button", { name: "I wear this and have read the warnings" }).waitFor();
+  await stopRun(page, "looked only");
+  await page.getByRole("button", { name: "Give up" }).click();
   await page.getByRole("link", { name: "all sent" }).waitFor();
   await context.close();
 });

@@ -107,7 +107,7 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
       .toBeGreaterThan(2);
     await round.getByRole("link").first().click();
     await bram.getByRole("button", { name: "Step by step" }).click();
-    await bram.getByRole("button", { name: "It is on, I have read this" }).click();
+    await bram.getByRole("button", { name: "I wear this and have read the warnings" }).click();
     await bram.goto(`${early}/floor#/`);
     await round.getByText("under way").waitFor();
     expect(first).toMatch(/04:0\d/);

@@ -3,7 +3,7 @@ import sharp from "sharp";
 import { expect, test } from "vitest";
 import { isoDay } from "../../src/core/calendar/day.ts";
 import { localDay } from "../../src/core/calendar/site-time.ts";
-import { choose, cookieOf, entry, FIRST, onTheFloor, PHONE, signedIn, sync } from "./browser.ts";
+import { choose, cookieOf, entry, FIRST, onTheFloor, PHONE, signedIn, stopRun, sync } from "./browser.ts";
 
 /** The store as its users go through it: a count on a phone, an order half received, a batch, a bottle too full, dry air, a bad lot. */
 
@@ -99,15 +99,13 @@ test("a bottle that would overflow in a deep clean: the tablet stops it in time,
     await page.getByRole("button", { name: "Deep clean now" }).click();
   }
   await page.getByRole("heading", { name: "Empty the waste first" }).waitFor();
-  expect(await page.getByRole("button", { name: "It is on, I have read this" }).count()).toBe(0);
+  expect(await page.getByRole("button", { name: "I wear this and have read the warnings" }).count()).toBe(0);
   await page.getByLabel("Tap the level, or type it").fill("300");
   await page.getByRole("button", { name: "Save level" }).click();
-  await page.getByRole("button", { name: "It is on, I have read this" }).click();
+  await page.getByRole("button", { name: "I wear this and have read the warnings" }).click();
   await page.getByRole("heading", { name: "Empty the waste first" }).waitFor({ state: "detached" });
-  await page.getByRole("button", { name: "Stop", exact: true }).click();
-  await page.getByLabel("Because").fill("looked at the bottle only");
-  await page.getByRole("region", { name: "Besides" }).getByRole("button", { name: "Stop", exact: true }).last().click();
-  await page.getByRole("button", { name: "Give it up" }).click();
+  await stopRun(page, "looked at the bottle only");
+  await page.getByRole("button", { name: "Give up" }).click();
   // It leads back to the shift by itself once it is kept; gone on before that, it would lead away again.
   await page.getByRole("heading", { name: /'s shift$/ }).waitFor();
   await page.goto(page.url().replace(/#.*/, "#/machine/shanny"));

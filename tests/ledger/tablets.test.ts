@@ -5,7 +5,8 @@ import { sealClaim } from "../../src/ui/floor/seal.ts";
 import { setPassword } from "../../src/work/access/auth.ts";
 import { beginEnrolment, DEVICE_COOKIE, deviceOf, devicesOf, finishEnrolment, revokeDevice } from "../../src/work/access/devices.ts";
 import { claimIsProven, pinsOf, putPin, sealingKey, setPin, signInByPin } from "../../src/work/access/pin.ts";
-import { makeWall, revokeWall, wallBoard, wallsOf } from "../../src/work/board/wall.ts";
+import { makeWall, revokeWall, wallsOf } from "../../src/work/board/wall.ts";
+import { wallView } from "../../src/work/needs/wall-view.ts";
 import { addPicture, picture } from "../../src/work/record/pictures.ts";
 import { record } from "../../src/work/record/record.ts";
 import { db } from "./database.ts";
@@ -117,13 +118,13 @@ describe("the Wall", () => {
   test("shows the Board at its secret address, nothing at any other, and nothing once it is taken back", async () => {
     const { path } = await makeWall(ottoline(), { name: "Hall" });
     const token = path.replace("/wall/", "");
-    expect((await wallBoard(token)).machines).toHaveLength(16);
-    await expect(wallBoard(`${token}x`)).rejects.toThrow("no longer good");
-    await expect(wallBoard("")).rejects.toThrow("no longer good");
+    expect((await wallView(token)).board.machines).toHaveLength(16);
+    await expect(wallView(`${token}x`)).rejects.toThrow("no longer good");
+    await expect(wallView("")).rejects.toThrow("no longer good");
     const [wall] = await wallsOf(ottoline());
     expect(JSON.stringify(wall)).not.toContain(token);
     await revokeWall(ottoline(), wall?.id ?? "");
-    await expect(wallBoard(token)).rejects.toThrow("no longer good");
+    await expect(wallView(token)).rejects.toThrow("no longer good");
     await expect(makeWall(actor("bram"), { name: "Mine" })).rejects.toThrow("operator may not");
   });
 });

@@ -99,7 +99,10 @@ describe("the Wall", () => {
     headers: { "content-type": "application/json" },
     body: JSON.stringify(body),
   });
-  const word = (machine: string) => screen.getByText(machine).closest("li")?.textContent ?? "";
+  const word = (machine: string) =>
+    within(screen.getByRole("region", { name: "Machines" }))
+      .getByText(machine)
+      .closest("li")?.textContent ?? "";
 
   test("hangs at an address that needs no sign-in, shows every machine's word, and follows what happens", async () => {
     const { path } = await (await asked("/api/wall", json({ name: "Film hall" }))).json();
@@ -108,7 +111,7 @@ describe("the Wall", () => {
     expect(screen.getAllByRole("listitem").length).toBe((await board(db, ottoline())).machines.length);
     expect(word("Dory")).not.toMatch(/Out of order|out of order/);
     await sentBy("ottoline", entry("repair", { event: "open", symptom: "cutter jams" }, { machine: "dory", happenedAt: at("09:05") }));
-    await waitFor(() => expect(word("Dory")).toMatch(/out of order/i));
+    await waitFor(() => expect(word("Dory")).toMatch(/cutter jams/));
     // It looks, and can't be pressed: nobody is signed in there.
     expect(screen.queryAllByRole("button")).toEqual([]);
   });
@@ -118,7 +121,7 @@ describe("the Wall", () => {
     const id = (await wallsOf(ottoline())).find(({ name }) => name === "Roll floor")?.id;
     await visit(path);
     expect((await asked(`/api/wall?id=${id}`, json({}, "DELETE"))).status).toBe(200);
-    await waitFor(() => expect(screen.getByRole("alert").textContent).toBe("This Wall's address is no longer good."));
+    await waitFor(() => expect(screen.getByRole("alert").textContent).toBe("This Wall’s address is no longer good."));
     expect(screen.queryAllByRole("listitem")).toEqual([]);
     await expect(visit(path)).rejects.toMatchObject({ digest: expect.stringContaining("404") });
   });

@@ -218,6 +218,13 @@ export function missing(state: RunState, plan: readonly PlannedStep[], machine: 
   );
 }
 
+/** The steps of a guided run from the one to do now, as far as their conditions are known: what no answer has decided yet is left out. */
+export function ahead(state: RunState, plan: readonly PlannedStep[], machine: Machine): PlannedStep[] {
+  const recorded = recordedIn(state);
+  const from = plan.findIndex(({ at }) => at === state.now?.at);
+  return from < 0 ? [] : plan.slice(from).filter((step) => holds(step.when, machine, recorded));
+}
+
 /** The steps that an answer leads past. */
 export function leaptOver(plan: readonly PlannedStep[], choiceOf: (at: string) => string | undefined): Set<string> {
   const leapt = new Set<string>();

@@ -59,12 +59,12 @@ export function leftForTheNext({ today, repairs, machines, runs, tasks }: ShiftE
           : state.timer && timerEnds
             ? `${state.timer.text} until ${timerEnds}`
             : "under way";
-      const owed = state.owed.length ? `; owed: ${state.owed.map((each) => each.words).join(", ")}` : "";
+      const stillOpen = state.owed.length ? `; still open: ${state.owed.map((each) => each.words).join(", ")}` : "";
       return {
         kind: state.owed.length ? "owed" : "run",
         machine,
         ...(key ? { key } : {}),
-        words: `${words} (${person}), ${where}${owed}`,
+        words: `${words} (${person}), ${where}${stillOpen}`,
       };
     }),
     ...tasks

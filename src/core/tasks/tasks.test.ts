@@ -215,7 +215,7 @@ describe("what a shift leaves to the next", () => {
       }),
     ).toEqual([
       "run | Sprat: Deep clean (Ilse), Let it soak. until 14:05",
-      "owed | Sprat: Deep clean (Ilse), stopped: no water; owed: the towel lies under the head",
+      "owed | Sprat: Deep clean (Ilse), stopped: no water; still open: the towel lies under the head",
       "run | Sprat: Deep clean (Ilse), under way",
     ]);
   });

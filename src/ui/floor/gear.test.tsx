@@ -20,7 +20,7 @@ function before(machine: string, routine: string, change: (at: FloorMachine) => 
   render(<Gear found={found} floor={floor} send={send} />);
   return { found, send };
 }
-const ON = { name: "It is on, I have read this" };
+const ON = { name: "I wear this and have read the warnings" };
 const asleep = (at: FloorMachine): FloorMachine => ({
   ...at,
   word: "Asleep",

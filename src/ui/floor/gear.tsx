@@ -1,6 +1,9 @@
 import { useWords, windowOutlook } from "../../core/runs/outlook.ts";
 import { statementWords } from "../../core/safety/statements.ts";
 import { leavesShelf, usualMaterials } from "../../core/stores/run-materials.ts";
+import { useFloorWords } from "../../words/floor-words.ts";
+import { filled } from "../../words/plain.ts";
+import { Button } from "../kit/button.tsx";
 import { asleepWhy, EmptyFirst, emptyWhy, StillAsleep } from "./empty-first.tsx";
 import type { Part } from "./run-part.ts";
 import type { OpenRun } from "./runs.ts";
@@ -10,6 +13,7 @@ export const needsGear = ({ state, routine }: OpenRun): boolean => !state.gear &
 
 /** Before the first step: whether a window can be kept, gear, materials, cautions. */
 export function Gear({ found, floor, send }: Part) {
+  const words = useFloorWords().gear;
   const { routine, plan } = found;
   const used = usualMaterials(plan, found.machine.machine);
   const short = leavesShelf(used, floor.view.shelf ?? [], found.machine.machine).filter(({ note }) => note !== null);
@@ -17,25 +21,23 @@ export function Gear({ found, floor, send }: Part) {
   const asleep = asleepWhy(floor.view, found.machine, routine.id);
   const windows = windowOutlook(plan, floor.view.pace?.[routine.id]?.[floor.who?.person ?? ""] ?? {});
   return (
-    <section aria-label="Before you begin">
+    <section aria-label={words.title}>
       {windows.map(({ id, text, withinMinutes, likely, why }) => (
         <p key={id} className={`mb-3 border-r-4 border-l-4 px-3 py-1 text-xl ${likely ? "border-accent" : "border-hold"}`}>
-          <strong>
-            {likely ? `${withinMinutes} minutes from its start:` : `It may not fit into ${withinMinutes} minutes:`} {text}.
-          </strong>{" "}
+          <strong>{filled(likely ? words.window : words.windowTight, { minutes: withinMinutes, what: text })}</strong>{" "}
           {why[0]?.toUpperCase()}
-          {why.slice(1)}.{!likely && " Ask somebody to help, or hand it over."}
+          {why.slice(1)}.{!likely && ` ${words.help}`}
         </p>
       ))}
       {(routine.machineState || routine.people > 1) && (
         <p className="mb-3 text-xl">
-          {routine.machineState && `The machine: ${routine.machineState}. `}
-          {routine.people > 1 && `${routine.people} people.`}
+          {routine.machineState && `${filled(words.machine, { state: routine.machineState })} `}
+          {routine.people > 1 && filled(words.people, { count: routine.people })}
         </p>
       )}
       {routine.gear.length > 0 && (
         <>
-          <h2 className="text-2xl">On and at hand</h2>
+          <h2 className="!text-2xl font-bold">{words.need}</h2>
           <ul className="mt-2 grid gap-x-6 text-2xl sm:grid-cols-2">
             {routine.gear.map((item) => (
               <li key={item}>{item}</li>
@@ -45,11 +47,10 @@ export function Gear({ found, floor, send }: Part) {
       )}
       {used.length > 0 && (
         <p className="mt-3 text-lg">
-          <strong>It uses:</strong> {used.map(useWords).join(", ")}.{" "}
+          <strong>{words.uses}</strong> {used.map(useWords).join(", ")}.{" "}
           {short.length > 0 && (
             <span className="block border-care border-l-4 pl-3">
-              {short.map(({ item, note }) => `${item.name}: ${note}`).join("; ")}.
-              {windows.length > 0 && " Do not begin before all of it is at hand."}
+              {short.map(({ item, note }) => `${item.name}: ${note}`).join("; ")}.{windows.length > 0 && ` ${words.allFirst}`}
             </span>
           )}
         </p>
@@ -57,22 +58,18 @@ export function Gear({ found, floor, send }: Part) {
       {routine.hazards.map(({ id, name, caution, statements }) => (
         <p key={id} className="mt-3 border-hold border-l-4 pl-3 text-lg">
           <strong>{name}.</strong> {caution}
-          {statements && (
-            <span className="block text-base text-ink2">Usually: {statementWords(statements)}. The supplier's sheet rules.</span>
-          )}
+          {statements && <span className="block text-base text-ink2">{filled(words.usually, { what: statementWords(statements) })}</span>}
         </p>
       ))}
       {(routine.sheets ?? []).map(({ name, url }) => (
         <p key={url} className="mt-2">
-          Data sheet: <a href={url}>{name}</a>
+          {words.sheet} <a href={url}>{name}</a>
         </p>
       ))}
       <p className="mt-3 text-ink2">
-        {floor.view.deference} <a href="/safety">All cautions, and what is never asked for</a>.
+        {floor.view.deference} <a href="/safety">{words.all}</a>.
       </p>
-      <p className="mt-1 text-ink2">
-        Never touch the nozzle plate unless a step says so. Wipe in the nozzles' direction. A separate swab for white and for colour.
-      </p>
+      <p className="mt-1 text-ink2">{words.never}</p>
       {asleep ? (
         <div className="mt-4">
           <StillAsleep machine={found.machine} why={asleep} />
@@ -82,9 +79,14 @@ export function Gear({ found, floor, send }: Part) {
           <EmptyFirst view={floor.view} machine={found.machine} why={full} />
         </div>
       ) : (
-        <button type="button" className="press press-main hand mt-4 w-full py-6 !text-2xl" onClick={() => void send({ event: "gear" })}>
-          It is on, I have read this
-        </button>
+        <Button
+          look="primary"
+          size="hand"
+          className="!min-h-[92px] !text-2xl mt-4 w-full !whitespace-normal"
+          onClick={() => void send({ event: "gear" })}
+        >
+          {words.on}
+        </Button>
       )}
     </section>
   );

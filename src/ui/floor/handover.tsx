@@ -1,82 +1,141 @@
 "use client";
+import { ChevronDownIcon, XIcon } from "lucide-react";
 import { useState } from "react";
+import type { FloorView } from "../../core/floor/floor-view.ts";
+import type { LeftItem } from "../../core/tasks/left-for-next.ts";
+import { useFloorWords } from "../../words/floor-words.ts";
+import { counted, filled } from "../../words/plain.ts";
+import { Button, buttonLook } from "../kit/button.tsx";
+import { Field, TextArea } from "../kit/field.tsx";
 import { say } from "../say.ts";
 import { put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import type { Floor } from "./use-floor.ts";
 
-/** What one shift leaves to the next: read and acknowledged, or written. */
+/** So many lines are read at a shift's change; the rest is folded. */
+const LINES = 5;
+
+/** What one shift leaves to the next: read and signed by one tap, or written. */
 export function Handover({ floor }: { floor: Floor }) {
+  const words = useFloorWords().handover;
   const { view } = floor;
   const [free, setFree] = useState("");
   const [left, setLeft] = useState<string[]>([]);
-  const items = view.leaves.items.filter(({ words }) => !left.includes(words));
+  const items = view.leaves.items.filter(({ words: what }) => !left.includes(what));
   const write = async () => {
     await put([
       { kind: "handover", body: { day: view.leaves.day, shift: view.leaves.shift, items, ...(free.trim() ? { free: free.trim() } : {}) } },
     ]);
-    void say("Handed over. The next shift finds it on their first screen.");
+    void say(words.done);
     go(to.shift);
   };
   return (
-    <main className="mx-auto max-w-3xl px-3 py-4">
+    <main className="mx-auto grid max-w-3xl gap-6 px-3 py-4">
       {view.handover && (
-        <section aria-label="To be read">
-          <h1>Handed over to you</h1>
-          <p className="text-ink2">
-            {view.handover.by}, {view.handover.words}
-          </p>
-          {view.handover.free && <p className="mt-3 text-xl">{view.handover.free}</p>}
-          <Items items={view.handover.items} />
-          <button
-            type="button"
-            className="press press-main hand mt-3 w-full !text-xl"
+        <section aria-label={words.toRead} className="grid gap-3">
+          <div>
+            <h1 className="!text-3xl font-extrabold tracking-tight">{words.title}</h1>
+            <p className="text-ink2">
+              {view.handover.by}, {view.handover.words}
+            </p>
+          </div>
+          {view.handover.free && <p className="rounded-[6px] bg-accent-wash p-3 text-xl">{view.handover.free}</p>}
+          <Items items={view.handover.items} view={view} />
+          <Button
+            look="primary"
+            size="hand"
+            className="!min-h-20 !text-2xl w-full"
             onClick={() => void put([{ kind: "handover-seen", body: { of: view.handover?.id ?? "" } }])}
           >
-            I have read it
-          </button>
+            {words.seen}
+          </Button>
         </section>
       )}
-      <section aria-label="To be written" className={view.handover ? "mt-8" : ""}>
-        <h2 className="!text-xl">Hand over to the next shift</h2>
-        <p className="text-ink2">
-          From {view.leaves.shift}, {view.todayWords}: what is on hold, waiting, late or undone just now.
-        </p>
-        <Items items={items} leaveOut={(words) => setLeft([...left, words])} />
-        <label className="mt-3 grid">
-          Anything else
-          <textarea value={free} rows={3} maxLength={2000} onChange={(event) => setFree(event.target.value)} className="field" />
-        </label>
-        <button type="button" className="press press-main hand mt-3 w-full !text-xl" onClick={() => void write()}>
-          Hand over
-        </button>
+      <section aria-label={words.toWrite} className="grid gap-3">
+        <div>
+          <h2 className="!text-2xl font-extrabold tracking-tight">{words.write}</h2>
+          <p className="text-ink2">{filled(words.from, { shift: view.leaves.shift, day: view.todayWords })}</p>
+        </div>
+        <Items items={items} view={view} leaveOut={(what) => setLeft([...left, what])} />
+        <Field label={words.free}>
+          <TextArea value={free} rows={2} maxLength={2000} onChange={(event) => setFree(event.target.value)} className="!text-lg" />
+        </Field>
+        <Button look="primary" size="hand" className="!min-h-20 !text-2xl w-full" onClick={() => void write()}>
+          {words.do}
+        </Button>
       </section>
-      <a href={to.shift} className="press hand mt-6">
-        Back to the shift
-      </a>
     </main>
   );
 }
 
-function Items({ items, leaveOut }: { items: { kind: string; words: string }[]; leaveOut?: (words: string) => void }) {
-  if (items.length === 0) return <p className="mt-2">Nothing is left over.</p>;
+/** The gravest in a few lines, each with the way to it; work that is late or undone as one; the rest folded. */
+function Items({ items, view, leaveOut }: { items: readonly LeftItem[]; view: FloorView; leaveOut?: (words: string) => void }) {
+  const words = useFloorWords().handover;
+  const [open, setOpen] = useState<"jobs" | "more" | null>(null);
+  const jobs = items.filter(({ kind }) => kind === "late" || kind === "undone");
+  const grave = items.filter((item) => !jobs.includes(item));
+  const shown = grave.slice(0, jobs.length || grave.length > LINES ? LINES - 1 : LINES);
+  const rest = grave.slice(shown.length);
+  if (items.length === 0) return <p>{words.none}</p>;
+  const fold = (which: "jobs" | "more", title: string, of: readonly LeftItem[]) =>
+    of.length > 0 && (
+      <li className="rounded-[6px] border border-rule border-dashed">
+        <button
+          type="button"
+          aria-expanded={open === which}
+          onClick={() => setOpen(open === which ? null : which)}
+          className="flex min-h-14 w-full items-center gap-3 px-3 text-left font-bold"
+        >
+          <span className="grow">{title}</span>
+          <ChevronDownIcon aria-hidden="true" className={`size-6 ${open === which ? "rotate-180" : ""}`} />
+        </button>
+        {open === which && (
+          <ul className="grid gap-1.5 px-3 pb-3">
+            {of.map((item) => (
+              <Item key={item.words} item={item} view={view} leaveOut={leaveOut} />
+            ))}
+          </ul>
+        )}
+      </li>
+    );
   return (
-    <ul className="mt-2 divide-y divide-line">
-      {items.map(({ kind, words }) => (
-        <li key={words} className="flex items-center gap-2 py-1.5">
-          <span
-            className={`w-24 shrink-0 text-sm ${kind === "late" || kind === "hold" || kind === "owed" || kind === "out of order" ? "text-hold" : "text-ink2"}`}
-          >
-            {kind}
-          </span>
-          <span className="grow">{words}</span>
-          {leaveOut && (
-            <button type="button" className="press hand" aria-label={`Leave out: ${words}`} onClick={() => leaveOut(words)}>
-              ×
-            </button>
-          )}
-        </li>
+    <ul className="grid gap-1.5">
+      {shown.map((item) => (
+        <Item key={item.words} item={item} view={view} leaveOut={leaveOut} />
       ))}
+      {fold("more", counted(words.more, rest.length), rest)}
+      {fold("jobs", counted(words.jobs, jobs.length), jobs)}
     </ul>
+  );
+}
+
+function Item({ item, view, leaveOut }: { item: LeftItem; view: FloorView; leaveOut?: ((words: string) => void) | undefined }) {
+  const words = useFloorWords().handover;
+  const run = item.key ? view.runs.find(({ key }) => key === item.key) : undefined;
+  const task = view.tasks.some(({ key }) => key === item.key);
+  const where = run ? to.run(run.id) : task && item.key ? to.task(item.key) : item.machine ? to.machine(item.machine) : null;
+  const isGrave = item.kind === "hold" || item.kind === "owed" || item.kind === "out of order" || item.kind === "late";
+  return (
+    <li
+      className={`flex items-center gap-2 rounded-[6px] border border-line bg-card py-1.5 pl-3 pr-2 ${isGrave ? "border-l-4 border-l-hold" : ""}`}
+    >
+      <span className="grow">{item.words}</span>
+      {where && (
+        <a href={where} className={buttonLook("secondary", "hand")}>
+          {words.open}
+        </a>
+      )}
+      {leaveOut && (
+        <Button
+          look="quiet"
+          size="hand"
+          aria-label={filled(words.leave, { what: item.words })}
+          onClick={() => leaveOut(item.words)}
+          className="[&_svg]:!size-6"
+        >
+          <XIcon aria-hidden="true" />
+        </Button>
+      )}
+    </li>
   );
 }

@@ -49,13 +49,13 @@ const emptying = allDone("sprat", "R45", { before: 900, after: 40 });
 describe("an emptying", () => {
   test("says what was in it and what is left, and where it went", async () => {
     const { user, also } = atEnd("sprat", "R45", emptying);
-    await user.selectOptions(screen.getByLabelText("Where did the waste go?"), "Waste drum");
+    await user.click(screen.getByRole("button", { name: "Waste drum" }));
     await user.click(screen.getByRole("button", END));
     expect(also()).toContainEqual({ kind: "vessel", body: { vessel: "bottle", event: "emptied", beforeMl: 900, ml: 40, into: "drum" } });
   });
   test("to another place than a container of the shop names none", async () => {
     const { user, also } = atEnd("sprat", "R45", emptying);
-    await user.selectOptions(screen.getByLabelText("Where did the waste go?"), "another place");
+    await user.click(screen.getByRole("button", { name: "another place" }));
     await user.click(screen.getByRole("button", END));
     expect(also().find(({ kind }) => kind === "vessel")?.body).not.toHaveProperty("into");
   });
@@ -95,7 +95,7 @@ describe("something open", () => {
     );
     expect(found.state.owed.length).toBeGreaterThan(0);
     expect(screen.queryByRole("button", END)).toBeNull();
-    await user.click(screen.getAllByRole("button", { name: "That is put right now" })[0] as HTMLElement);
+    await user.click(screen.getAllByRole("button", { name: "It is closed now" })[0] as HTMLElement);
     expect(send.mock.calls[0]?.[0]).toEqual({ event: "settle", owed: found.state.owed[0]?.id });
   });
 });

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { effectsOfRun, followingEntries } from "../../core/runs/effects-of-run.ts";
-import { Options } from "../field.tsx";
+import { useFloorWords } from "../../words/floor-words.ts";
+import { Button } from "../kit/button.tsx";
 import { say } from "../say.ts";
 import { LeavesShelf, useLeaving } from "../stores/leaves-shelf.tsx";
 import { FillChannel } from "./leaves-shelf.tsx";
@@ -9,6 +10,7 @@ import type { Part } from "./run-part.ts";
 
 /** All steps are done: what leaves the shelf, where waste went, and what is still to put right, before the run ends. */
 export function AtTheEnd({ found, floor, send }: Part) {
+  const words = useFloorWords().run;
   const { state } = found;
   const run = { routine: found.routine, plan: found.plan, key: found.run.key, done: { trace: state.trace } };
   const effects = effectsOfRun(run, {
@@ -24,31 +26,40 @@ export function AtTheEnd({ found, floor, send }: Part) {
     <section>
       {state.owed.length > 0 ? (
         <>
-          <h2 className="text-3xl">Not yet: something is still open</h2>
+          <h2 className="!text-3xl font-extrabold">{words.stillOpen}</h2>
           <ul className="mt-4 grid gap-3">
-            {state.owed.map(({ id, words }) => (
+            {state.owed.map(({ id, words: what }) => (
               <li key={id} className="flex flex-wrap items-center justify-between gap-3 border-line border-b pb-3 text-2xl">
-                {words}
-                <button type="button" className="press press-main hand" onClick={() => void send({ event: "settle", owed: id })}>
-                  That is put right now
-                </button>
+                {what}
+                <Button look="primary" size="hand" onClick={() => void send({ event: "settle", owed: id })}>
+                  {words.isClosed}
+                </Button>
               </li>
             ))}
           </ul>
         </>
       ) : (
         <>
-          <h2 className="text-3xl">All steps are done</h2>
-          <p className="mt-2 text-ink2">Tools away, rags and swabs to the waste ink.</p>
+          <h2 className="!text-3xl font-extrabold">{words.allDone}</h2>
+          <p className="mt-2 text-ink2">{words.tidy}</p>
           <LeavesShelf {...shelf} />
           {emptied && (
-            <label className="mt-3 grid text-lg">
-              Where did the waste go?
-              <select value={into} onChange={({ target }) => setInto(target.value)} className="field hand">
-                <Options of={floor.view.containers ?? []} />
-                <option value="">another place</option>
-              </select>
-            </label>
+            <fieldset className="mt-3">
+              <legend className="font-semibold">{words.wasteTo}</legend>
+              <div className="mt-1 grid grid-cols-2 gap-2">
+                {[...(floor.view.containers ?? []), { id: "", name: words.otherPlace }].map(({ id, name }) => (
+                  <Button
+                    key={id}
+                    size="hand"
+                    aria-pressed={into === id}
+                    onClick={() => setInto(id)}
+                    className={`!whitespace-normal ${into === id ? "!border-accent !bg-accent-wash" : ""}`}
+                  >
+                    {name}
+                  </Button>
+                ))}
+              </div>
+            </fieldset>
           )}
           {found.routine.effects?.job === "replace-supply" && (
             <div className="mt-3">
@@ -61,13 +72,14 @@ export function AtTheEnd({ found, floor, send }: Part) {
               />
             </div>
           )}
-          <button
-            type="button"
-            className="press press-main hand mt-4 w-full py-6 !text-2xl"
+          <Button
+            look="primary"
+            size="hand"
+            className="mt-4 w-full !min-h-[92px] !text-3xl"
             onClick={() => void send({ event: "end" }, { also })}
           >
-            End the run
-          </button>
+            {words.endRun}
+          </Button>
         </>
       )}
     </section>

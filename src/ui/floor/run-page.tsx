@@ -1,14 +1,20 @@
 "use client";
+import { ArrowLeftIcon, ChevronLeftIcon, EllipsisIcon, OctagonXIcon } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
+import { minutesOf } from "../../core/rounds/stretches-of.ts";
+import { ahead } from "../../core/runs/run.ts";
+import { useFloorWords } from "../../words/floor-words.ts";
+import { filled } from "../../words/plain.ts";
 import { LitHeadEnd } from "../drawings/lit-head-end.tsx";
-import { Field, Options } from "../field.tsx";
+import { Button, buttonLook } from "../kit/button.tsx";
+import { FilePick } from "../kit/file-pick.tsx";
 import { allowSound } from "../ring.ts";
 import { say } from "../say.ts";
-import { figures, TableHead } from "../table.tsx";
 import { Gear, needsGear } from "./gear.tsx";
 import { keepTaken } from "./keep.ts";
 import { PourNote } from "./leaves-shelf.tsx";
 import { put } from "./outbox.ts";
+import { Reasons } from "./reasons.tsx";
 import { go, to } from "./route.ts";
 import { AtTheEnd } from "./run-end.tsx";
 import type { Part, Send } from "./run-part.ts";
@@ -16,17 +22,19 @@ import { clock, type OpenRun, openRun, wallClock } from "./runs.ts";
 import { StepControls } from "./step-controls.tsx";
 import { useTick } from "./timers-bar.tsx";
 import type { Floor } from "./use-floor.ts";
+import { Wait } from "./wait.tsx";
 
 /** A run as it stands: led step by step for whoever has it, to be looked at (and taken over) by everybody else. */
 export function RunPage({ floor, id }: { floor: Floor; id: string }) {
+  const words = useFloorWords().run;
   const found = openRun(floor.view, id);
   if (!found)
     return (
       <main className="mx-auto max-w-3xl px-3 py-4">
-        <h1>This run is not on this device yet</h1>
-        <p className="mt-2">It comes as soon as there is a network.</p>
-        <a href={to.shift} className="press hand mt-4">
-          Back to the shift
+        <h1>{words.missing}</h1>
+        <p className="mt-2">{words.missingNote}</p>
+        <a href={to.shift} className={`${buttonLook("secondary", "hand")} mt-4`}>
+          {words.toShift}
         </a>
       </main>
     );
@@ -39,23 +47,29 @@ export function RunPage({ floor, id }: { floor: Floor; id: string }) {
       picture,
     );
   };
+  const isOver = state.status === "ended" || state.status === "abandoned";
   return (
-    <main className="mx-auto grid max-w-5xl gap-4 px-3 py-3" onPointerDown={allowSound}>
-      <header className="flex flex-wrap items-baseline gap-x-3 border-line border-b pb-2">
-        <h1>
-          {found.machine.name}: {found.routine.name}
-        </h1>
-        <span className="text-ink2">
-          {found.run.personName}
-          {state.form === "guided" && state.now && `, step ${state.trace.length + 1}`}
-        </span>
+    <main className="mx-auto flex min-h-[calc(100dvh-3.5rem)] max-w-4xl flex-col px-3 pt-1" onPointerDown={allowSound}>
+      <header className="flex flex-wrap items-center gap-x-3">
+        <a href={to.shift} className="flex min-h-14 items-center gap-1 pr-2 font-semibold text-ink no-underline">
+          <ChevronLeftIcon aria-hidden="true" className="size-6" />
+          {words.toShift}
+        </a>
+        <h1 className="!text-xl font-extrabold">{filled(words.title, { machine: found.machine.name, routine: found.routine.name })}</h1>
+        <span className="ml-auto text-ink2">{mine ? "" : found.run.personName}</span>
       </header>
+      {state.form === "guided" && !isOver && <Progress found={found} />}
       {state.owed.length > 0 && (
-        <p className="border-hold border-l-4 pl-3 text-lg" role="status">
-          <strong>Owed:</strong> {state.owed.map(({ words }) => words).join("; ")}
-        </p>
+        <div role="status" className="mt-2 flex flex-wrap items-center gap-2 rounded-[3px] bg-care-wash px-3 py-2 text-care">
+          <b>{words.open}</b>
+          {state.owed.map(({ id: owed, words: what }) => (
+            <span key={owed} className="rounded-[3px] border-[1.5px] border-care bg-card px-2 py-0.5 font-semibold">
+              {what}
+            </span>
+          ))}
+        </div>
       )}
-      {state.status === "ended" || state.status === "abandoned" ? (
+      {isOver ? (
         <Over found={found} floor={floor} />
       ) : !mine || state.status === "stopped" ? (
         <TakeOver found={found} floor={floor} send={send} mine={mine} />
@@ -66,206 +80,288 @@ export function RunPage({ floor, id }: { floor: Floor; id: string }) {
       ) : (
         <AtTheEnd found={found} floor={floor} send={send} />
       )}
-      {mine && (state.status === "running" || state.status === "stopped") && <Aside found={found} floor={floor} send={send} />}
+      {mine && (state.status === "stopped" || (!isOver && (needsGear(found) || !state.now))) && (
+        <div className="mt-4 pb-4">
+          <Besides found={found} floor={floor} send={send} />
+        </div>
+      )}
     </main>
+  );
+}
+
+/** How far a run is, by minutes: done is dark, now is violet, waits are open. */
+function Progress({ found: { state, plan, machine } }: { found: OpenRun }) {
+  const words = useFloorWords().run;
+  const rest = ahead(state, plan, machine.machine);
+  const done = state.trace.flatMap(({ step }) => plan.find(({ at }) => at === step) ?? []);
+  const left = Math.round(rest.reduce((sum, step) => sum + minutesOf(step), 0));
+  const all = [...done, ...rest];
+  if (all.length === 0) return null;
+  return (
+    <div>
+      <div aria-hidden="true" className="flex h-4 gap-0.5">
+        {all.map((step, index) => (
+          <i
+            key={`${step.at}/${index}`}
+            className={`min-w-0.5 ${
+              index < done.length
+                ? "bg-ink"
+                : index === done.length
+                  ? "bg-fill"
+                  : step.kind === "wait"
+                    ? "border border-rule border-dashed"
+                    : "border border-rule bg-desk-2"
+            }`}
+            style={{ flexGrow: Math.min(10, Math.max(0.5, minutesOf(step))), flexBasis: 0 }}
+          />
+        ))}
+      </div>
+      <p className="mt-1 flex justify-between text-base text-ink2">
+        <b className="text-ink">{filled(words.step, { place: Math.min(all.length, done.length + 1), all: all.length })}</b>
+        {filled(words.minutesLeft, { minutes: left })}
+      </p>
+    </div>
   );
 }
 
 function Now({ found, floor, send }: Part) {
   useTick();
+  const words = useFloorWords().run;
   const { state, machine } = found;
   const step = state.now;
   const heading = useRef<HTMLHeadingElement>(null);
+  const swipe = useRef<{ x: number; y: number } | null>(null);
+  const [more, setMore] = useState(false);
   useEffect(() => heading.current?.focus(), []);
   if (!step) return null;
   const now = floor.now();
   const lit = new Set<string>(step.lights ?? []);
+  const mayGoBack = state.trace.length > 0;
+  const back = () => void send({ event: "back" });
   return (
     <>
-      {state.window && (
-        <p
-          className={`border-r-4 border-l-4 px-3 py-1 text-xl ${state.window.endsAt - now < 60_000 ? "border-hold text-hold" : "border-accent"}`}
-          role="timer"
-        >
-          {state.window.endsAt > now ? (
-            <>
-              <span className="figure">{clock(state.window.endsAt - now)}</span> left: {state.window.text}
-            </>
-          ) : (
-            <>The window is over by {clock(now - state.window.endsAt)}. Finish at once, then say what happened.</>
-          )}
-        </p>
-      )}
-      <section aria-label="Now" className="min-h-40">
-        <h2 ref={heading} tabIndex={-1} className="text-[clamp(1.9rem,5.2vw,3rem)] leading-[1.15] outline-none">
-          {step.text}
-          {step.on && <span className="text-ink2"> ({step.on})</span>}
-        </h2>
-        {step.detail && <p className="mt-3 text-2xl text-ink2">{step.detail}</p>}
-      </section>
-      <PourNote floor={floor} machine={machine} step={step} />
-      <StepControls found={found} floor={floor} send={send} step={step} />
-      {(lit.size > 0 || state.trace.length === 0) && machine.channels.length > 0 && (
-        <figure className="border-line border-t pt-2">
-          <LitHeadEnd machine={machine.machine} channels={machine.channels} lit={lit} />
-        </figure>
-      )}
+      <div
+        className="grid grow content-start gap-3 pt-3"
+        onTouchStart={({ touches }) => {
+          const touch = touches[0];
+          swipe.current = touch ? { x: touch.clientX, y: touch.clientY } : null;
+        }}
+        onTouchEnd={({ changedTouches }) => {
+          const touch = changedTouches[0];
+          const from = swipe.current;
+          swipe.current = null;
+          if (!from || !touch || !mayGoBack) return;
+          const [across, down] = [touch.clientX - from.x, Math.abs(touch.clientY - from.y)];
+          if (across > SWIPE_PX && down < across / 2) back();
+        }}
+      >
+        {state.window ? (
+          <p
+            className={`flex items-center gap-3 rounded-[3px] px-3 py-2 text-xl ${state.window.endsAt - now < 60_000 ? "bg-hold-wash text-hold" : "bg-accent-wash"}`}
+            role="timer"
+          >
+            {state.window.endsAt > now ? (
+              <>
+                <b className="font-mono text-3xl">{clock(state.window.endsAt - now)}</b>
+                {filled(words.windowLeft, { what: state.window.text })}
+              </>
+            ) : (
+              <b>{filled(words.windowOver, { clock: clock(now - state.window.endsAt) })}</b>
+            )}
+          </p>
+        ) : (
+          step.window && (
+            <p className="rounded-[3px] bg-accent-wash px-3 py-2">
+              {filled(words.windowNext, { minutes: step.window.withinMinutes, what: step.window.text })}
+            </p>
+          )
+        )}
+        {(lit.size > 0 || state.trace.length === 0) && machine.channels.length > 0 && (
+          <figure className="mx-auto w-full max-w-2xl max-sm:max-h-[34dvh] max-sm:overflow-hidden">
+            <LitHeadEnd machine={machine.machine} channels={machine.channels} lit={lit} />
+          </figure>
+        )}
+        <section aria-label={words.now}>
+          <h2
+            ref={heading}
+            tabIndex={-1}
+            className="!text-[clamp(1.75rem,5.2vw,3.1rem)] font-extrabold leading-[1.12] tracking-tight outline-none"
+          >
+            {step.on && <span className="mr-3 inline-block rounded-[3px] bg-ink px-3 font-mono text-sheet">{step.on}</span>}
+            {step.text}
+          </h2>
+          {step.detail && <p className="mt-2 text-2xl text-ink2 max-sm:text-lg">{step.detail}</p>}
+        </section>
+        <Wait found={found} floor={floor} />
+        {step.uses && step.uses.length > 0 && (
+          <ul className="flex flex-wrap gap-2">
+            {step.uses.map(({ item, amount, unit }) => (
+              <li key={item} className="rounded-[6px] border border-line bg-card px-4 py-2">
+                <b className="block font-mono text-3xl tracking-tight">{unit === "pieces" ? amount : `${amount} ${unit}`}</b>
+                <span className="text-ink2">{item}</span>
+              </li>
+            ))}
+          </ul>
+        )}
+        <PourNote floor={floor} machine={machine} step={step} />
+      </div>
+      <div className="sticky bottom-0 z-10 -mx-3 mt-3 grid gap-3 bg-desk p-3">
+        {more && <Besides found={found} floor={floor} send={send} close={() => setMore(false)} />}
+        <div className="grid grid-cols-[auto_minmax(0,1fr)_auto] items-end gap-2.5">
+          <Button
+            size="hand"
+            aria-label={words.back}
+            disabled={!mayGoBack}
+            onClick={back}
+            className="!min-h-[92px] max-sm:!min-h-20 !px-5 max-sm:!px-3 [&_svg]:!size-7"
+          >
+            <ArrowLeftIcon aria-hidden="true" />
+          </Button>
+          <StepControls found={found} floor={floor} send={send} step={step} />
+          <Button
+            size="hand"
+            aria-label={words.more}
+            aria-expanded={more}
+            onClick={() => setMore(!more)}
+            className="!min-h-[92px] max-sm:!min-h-20 !px-5 max-sm:!px-3 [&_svg]:!size-7"
+          >
+            <EllipsisIcon aria-hidden="true" />
+          </Button>
+        </div>
+      </div>
     </>
   );
 }
 
-/** Back a step, stop, leave a step out, note, picture, hand over. */
-function Aside({ found, floor, send }: Part) {
-  const [what, setWhat] = useState<"stop" | "pass" | "note" | "hand" | null>(null);
-  const [text, setText] = useState("");
-  const [person, setPerson] = useState("");
+/** A swipe to the right of so many pixels goes back. */
+const SWIPE_PX = 90;
+
+/** What is seldom wanted at a step: note, photo, hand over, leave out; stopping stands apart. */
+function Besides({ found, floor, send, close }: Part & { close?: () => void }) {
+  const words = useFloorWords().run;
+  const [what, setWhat] = useState<"stop" | "skip" | "note" | "hand" | null>(null);
   const { state } = found;
-  const close = () => {
+  const over = () => {
     setWhat(null);
-    setText("");
+    close?.();
   };
-  const picture = async (file: File | undefined) => {
-    if (!file) return;
+  const photo = async (file: File) => {
     const hash = await keepTaken(file);
     await send({ event: "photo", photo: hash, ...(state.now ? { of: state.now.at } : {}) }, { picture: hash });
-    void say("The picture is kept with this run.");
+    void say(words.photoKept);
   };
   const people = floor.view.people.filter(({ id, role }) => id !== floor.who?.person && role !== "viewer");
+  const open = (which: typeof what) => () => setWhat(what === which ? null : which);
   return (
-    <section aria-label="Besides" className="grid gap-2 border-line border-t pt-3">
-      <div className="flex flex-wrap gap-2">
-        <button
-          type="button"
-          className="press hand"
-          disabled={state.trace.length === 0 || state.status !== "running"}
-          onClick={() => void send({ event: "back" })}
-        >
-          Back a step
-        </button>
-        <button
-          type="button"
-          className="press hand"
-          aria-expanded={what === "note"}
-          onClick={() => setWhat(what === "note" ? null : "note")}
-        >
-          Note
-        </button>
-        <label className="press hand cursor-pointer focus-within:outline focus-within:outline-2">
-          Picture
-          <input
-            type="file"
-            accept="image/*"
-            capture="environment"
-            className="sr-only"
-            onChange={(event) => void picture(event.target.files?.[0])}
-          />
-        </label>
+    <section aria-label={words.more} className="grid gap-2">
+      <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
+        <Button size="hand" aria-expanded={what === "note"} onClick={open("note")}>
+          {words.note}
+        </Button>
+        <FilePick size="hand" capture="environment" accept="image/*" label={words.photo} onPick={(file) => void photo(file)}>
+          {words.photo}
+        </FilePick>
         {state.now && !needsGear(found) && (
-          <button
-            type="button"
-            className="press hand"
-            aria-expanded={what === "pass"}
-            onClick={() => setWhat(what === "pass" ? null : "pass")}
-          >
-            Leave this step out
-          </button>
+          <Button size="hand" aria-expanded={what === "skip"} onClick={open("skip")}>
+            {words.skip}
+          </Button>
         )}
-        <button
-          type="button"
-          className="press hand"
-          aria-expanded={what === "hand"}
-          onClick={() => setWhat(what === "hand" ? null : "hand")}
-        >
-          Hand over
-        </button>
-        {state.status === "running" && (
-          <button
-            type="button"
-            className="press hand"
-            aria-expanded={what === "stop"}
-            onClick={() => setWhat(what === "stop" ? null : "stop")}
-          >
-            Stop
-          </button>
-        )}
-        {state.status === "stopped" && state.owed.length === 0 && (
-          <button
-            type="button"
-            className="press hand"
-            onClick={() => void send({ event: "abandon", reason: state.stoppedFor ?? "stopped" }).then(() => go(to.shift))}
-          >
-            Give it up
-          </button>
-        )}
-        <a href={to.shift} className="press hand">
-          To the shift; this goes on
-        </a>
+        <Button size="hand" aria-expanded={what === "hand"} onClick={open("hand")}>
+          {words.hand}
+        </Button>
       </div>
       {what === "hand" && (
-        <div className="flex items-end gap-2">
-          <Field label="To" className="grow">
-            <select value={person} onChange={(event) => setPerson(event.target.value)} className="field hand">
-              <Options of={people} none="choose" />
-            </select>
-          </Field>
-          <button
-            type="button"
-            disabled={!person}
-            className="press hand"
-            onClick={() => {
-              close();
-              void send({ event: "hand", to: person });
-            }}
-          >
-            Hand over
-          </button>
+        <div role="group" aria-label={words.to} className="grid grid-cols-2 gap-2 sm:grid-cols-3">
+          {people.map(({ id, name }) => (
+            <Button
+              key={id}
+              size="hand"
+              onClick={() => {
+                over();
+                void send({ event: "hand", to: id });
+              }}
+            >
+              {name}
+            </Button>
+          ))}
         </div>
       )}
-      {(what === "stop" || what === "pass" || what === "note") && (
-        <div className="flex items-end gap-2">
-          <Field label={what === "note" ? "Note" : "Because"} className="grow">
-            <input value={text} maxLength={500} onChange={(event) => setText(event.target.value)} className="field hand" />
-          </Field>
-          <button
-            type="button"
-            disabled={!text.trim()}
-            className="press hand"
-            onClick={() => {
-              const said = text.trim();
-              close();
-              if (what === "note") void send({ event: "note", text: said });
-              else if (what === "stop") void send({ event: "stop", reason: said });
-              else if (state.now) void send({ event: "pass", step: state.now.at, reason: said });
-            }}
-          >
-            {what === "note" ? "Keep" : what === "stop" ? "Stop" : "Leave it out"}
-          </button>
-        </div>
+      {what === "note" && (
+        <Reasons
+          of={[]}
+          act={words.save}
+          choose={(text) => {
+            over();
+            void send({ event: "note", text });
+          }}
+        />
       )}
+      {what === "skip" && (
+        <Reasons
+          of={words.skipWhy}
+          act={words.doSkip}
+          choose={(reason) => {
+            over();
+            if (state.now) void send({ event: "pass", step: state.now.at, reason });
+          }}
+        />
+      )}
+      {what === "stop" && (
+        <Reasons
+          of={words.stopWhy}
+          act={words.doStop}
+          choose={(reason) => {
+            over();
+            void send({ event: "stop", reason });
+          }}
+        />
+      )}
+      <div className="mt-1 flex flex-wrap gap-2 border-line border-t pt-3">
+        <a href={to.shift} className={`${buttonLook("secondary", "hand")} !whitespace-normal grow`}>
+          {words.keeps}
+        </a>
+        {state.status === "running" && (
+          <Button look="danger" size="hand" aria-expanded={what === "stop"} onClick={open("stop")}>
+            <OctagonXIcon aria-hidden="true" />
+            {words.stop}
+          </Button>
+        )}
+        {state.status === "stopped" && state.owed.length === 0 && (
+          <Button
+            look="danger"
+            size="hand"
+            onClick={() => void send({ event: "abandon", reason: state.stoppedFor ?? words.doStop }).then(() => go(to.shift))}
+          >
+            {words.giveUp}
+          </Button>
+        )}
+      </div>
     </section>
   );
 }
 
 function TakeOver({ found, floor, send, mine }: Part & { mine: boolean }) {
+  const words = useFloorWords().run;
   const { state, run } = found;
-  const stopped = state.status === "stopped";
   return (
-    <section>
+    <section className="grid gap-3 pt-4">
       <p className="text-2xl">
-        {stopped ? `Stopped: ${state.stoppedFor}` : `${run.personName} is at it: ${state.now?.text ?? "all steps are done"}`}
+        {state.status === "stopped"
+          ? filled(words.stopped, { why: state.stoppedFor ?? "" })
+          : filled(words.atIt, { name: run.personName, step: state.now?.text ?? words.stepsDone })}
       </p>
-      <ol className="mt-3 list-decimal pl-6 text-ink2">
+      <ol className="list-decimal pl-6 text-ink2">
         {state.trace.map((trace, index) => (
           <li key={`${trace.step}/${index}`}>{found.plan.find(({ at }) => at === trace.step)?.text}</li>
         ))}
       </ol>
       {floor.who ? (
-        <button type="button" className="press press-main hand mt-4 w-full !text-xl" onClick={() => void send({ event: "resume" })}>
-          {mine ? "Go on with it" : "Take it over"}
-        </button>
+        <Button look="primary" size="hand" className="!min-h-20 !text-2xl w-full" onClick={() => void send({ event: "resume" })}>
+          {mine ? words.goOn : words.take}
+        </Button>
       ) : (
-        <a href={to.who} className="press hand mt-4 w-full">
-          Say who you are to take it over
+        <a href={to.who} className={`${buttonLook("primary", "hand")} w-full`}>
+          {words.whoFirst}
         </a>
       )}
     </section>
@@ -273,34 +369,38 @@ function TakeOver({ found, floor, send, mine }: Part & { mine: boolean }) {
 }
 
 function Over({ found, floor }: { found: OpenRun; floor: Floor }) {
+  const words = useFloorWords().run;
   const { state, plan } = found;
   return (
-    <section>
-      <h2 className="text-3xl">
-        {state.status === "ended" ? `Done at ${wallClock(floor.view, state.lastAt)}` : `Given up: ${state.stoppedFor}`}
+    <section className="pt-4">
+      <h2 className="!text-3xl font-extrabold">
+        {state.status === "ended"
+          ? filled(words.doneAt, { time: wallClock(floor.view, state.lastAt) })
+          : filled(words.givenUp, { why: state.stoppedFor ?? "" })}
       </h2>
-      <table className="mt-4 w-full max-w-2xl">
-        <TableHead columns={["Step", figures("planned"), figures("took")]} />
-        <tbody>
-          {state.trace.map((trace, index) => {
-            const step = plan.find(({ at }) => at === trace.step);
-            const planned = step ? (step.kind === "wait" ? step.waitMinutes : (step.minutes ?? 0)) : 0;
-            return (
-              <tr key={`${trace.step}/${index}`} className="border-line border-b align-baseline">
-                <td className="py-1">
-                  {step?.text}
-                  {trace.passed && <span className="text-ink2"> (left out: {trace.passed})</span>}
-                </td>
-                <td className="figure text-right">{clock(planned * 60_000)}</td>
-                <td className="figure text-right">{clock(trace.tookSeconds * 1000)}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <ol className="mt-4 max-w-2xl divide-y divide-line">
+        {state.trace.map((trace, index) => {
+          const step = plan.find(({ at }) => at === trace.step);
+          const planned = step ? (step.kind === "wait" ? step.waitMinutes : (step.minutes ?? 0)) : 0;
+          return (
+            <li key={`${trace.step}/${index}`} className="flex items-baseline gap-3 py-1.5">
+              <span className="grow">
+                {step?.text}
+                {trace.passed && <span className="text-ink2"> ({filled(words.skipped, { why: trace.passed })})</span>}
+              </span>
+              <span className="figure text-ink2" title={words.cols.planned}>
+                {clock(planned * 60_000)}
+              </span>
+              <span className="figure font-bold" title={words.cols.took}>
+                {clock(trace.tookSeconds * 1000)}
+              </span>
+            </li>
+          );
+        })}
+      </ol>
       <div className="mt-3 flex flex-wrap gap-2">
         {state.photos.map(({ photo, of }) => (
-          <img key={photo} src={`/api/pictures/${photo}`} alt={`Taken at ${of ?? "the end"}`} className="max-h-48" />
+          <img key={photo} src={`/api/pictures/${photo}`} alt={filled(words.taken, { step: of ?? words.end })} className="max-h-48" />
         ))}
       </div>
       {state.notes.map(({ at, text }) => (
@@ -308,8 +408,8 @@ function Over({ found, floor }: { found: OpenRun; floor: Floor }) {
           {wallClock(floor.view, at)} {text}
         </p>
       ))}
-      <a href={to.shift} className="press press-main hand mt-4 w-full">
-        Back to the shift
+      <a href={to.shift} className={`${buttonLook("primary", "hand")} mt-4 w-full !min-h-20 !text-2xl`}>
+        {words.toShift}
       </a>
     </section>
   );

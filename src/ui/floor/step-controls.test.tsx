@@ -70,15 +70,17 @@ describe("a wait", () => {
   test("can't be passed before it is over, but for a reason that is kept", async () => {
     const { send, user } = at("sprat", "R08", step);
     expect(screen.getByRole<HTMLButtonElement>("button", { name: "Go on" }).disabled).toBe(true);
-    expect(screen.getByRole<HTMLButtonElement>("button", { name: "Go on now", hidden: true }).disabled).toBe(true);
-    await user.click(screen.getByText("It was over sooner"));
-    await user.type(screen.getByRole("textbox", { hidden: true }), "the cap drained at once");
-    await user.click(screen.getByRole("button", { name: "Go on now", hidden: true }));
+    await user.click(screen.getByRole("button", { name: "It was over sooner" }));
+    expect(screen.getByRole<HTMLButtonElement>("button", { name: "Go on now" }).disabled).toBe(true);
+    await user.type(screen.getByRole("textbox"), "the cap drained at once");
+    await user.click(screen.getByRole("button", { name: "Go on now" }));
     expect(send.mock.calls[0]?.[0]).toMatchObject({ event: "step", step: "soak", early: "the cap drained at once" });
   });
-  test("leaves the person free: the next machine is one press away", () => {
-    at("sprat", "R08", step);
-    expect(screen.getByRole("link", { name: "Start the next machine meanwhile" })).toBeTruthy();
+  test("a usual reason is one press", async () => {
+    const { send, user } = at("sprat", "R08", step);
+    await user.click(screen.getByRole("button", { name: "It was over sooner" }));
+    await user.click(screen.getByRole("button", { name: "Clean already" }));
+    expect(send.mock.calls[0]?.[0]).toMatchObject({ early: "Clean already" });
   });
 });
 
@@ -137,7 +139,7 @@ describe("a plain step", () => {
     if (found.state.owed.length === 0) throw new Error("nothing is open");
     expect(screen.getByRole<HTMLButtonElement>("button", { name: "Done" }).disabled).toBe(true);
     const words = found.state.owed[0]?.words ?? "";
-    await userEvent.setup().click(screen.getByRole("button", { name: `Put right now: ${words}` }));
+    await userEvent.setup().click(screen.getByRole("button", { name: `Closed now: ${words}` }));
     expect(send.mock.calls[0]?.[0]).toEqual({ event: "settle", owed: found.state.owed[0]?.id });
   });
 });

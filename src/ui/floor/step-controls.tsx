@@ -1,25 +1,29 @@
 "use client";
+import { CheckIcon } from "lucide-react";
 import { useState } from "react";
 import { FOUND_AS } from "../../core/routines/step.ts";
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
 import { plannedSeconds, resultProblem } from "../../core/runs/run.ts";
-import { Field, Submit } from "../field.tsx";
+import { useFloorWords } from "../../words/floor-words.ts";
+import { filled } from "../../words/plain.ts";
+import { Button, buttonLook } from "../kit/button.tsx";
+import { Field, TextInput } from "../kit/field.tsx";
 import { keepTaken } from "./keep.ts";
+import { Reasons } from "./reasons.tsx";
 import { to } from "./route.ts";
 import type { Send } from "./run-part.ts";
-import { clock, type OpenRun } from "./runs.ts";
+import type { OpenRun } from "./runs.ts";
 import type { Floor } from "./use-floor.ts";
 
-const FOUND_WORDS = { clean: "Clean", some: "Some", heavy: "Heavy", pooling: "Pooling" } as const;
-const BIG = "press hand w-full py-5 !text-2xl";
-const NEXT = "press press-main hand w-full py-6 !text-2xl";
+const BIG = `${buttonLook("secondary", "hand")} w-full !min-h-[72px] !whitespace-normal !text-xl max-sm:!text-lg`;
+const NEXT = `${buttonLook("primary", "hand")} w-full !min-h-[92px] !whitespace-normal !text-3xl max-sm:!min-h-20 max-sm:!text-2xl [&_svg]:!size-8`;
 
 /** What a person does at a step of its kind: one big control, or the answers to choose from. */
 export function StepControls({ found, floor, send, step }: { found: OpenRun; floor: Floor; send: Send; step: PlannedStep }) {
+  const words = useFloorWords().run;
   const { state, run } = found;
   const [value, setValue] = useState("");
-  const [early, setEarly] = useState("");
   const [fault, setFault] = useState("");
   const [busy, setBusy] = useState(false);
   const done = async (result?: StepResult, more: Partial<Extract<RunBody, { event: "step" }>> = {}, picture?: string) => {
@@ -52,7 +56,7 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
       case "look":
       case "decide":
         return (
-          <div className="grid gap-3">
+          <div className={`grid gap-2 ${step.choices.length > 2 ? "sm:grid-cols-2" : ""}`}>
             {step.choices.map(({ id, text }) => (
               <button key={id} type="button" className={BIG} onClick={() => void done({ choice: id })}>
                 {text}
@@ -62,10 +66,10 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
         );
       case "found":
         return (
-          <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
+          <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
             {FOUND_AS.map((found_) => (
               <button key={found_} type="button" className={BIG} onClick={() => void done({ found: found_ })}>
-                {FOUND_WORDS[found_]}
+                {words.found[found_]}
               </button>
             ))}
           </div>
@@ -80,43 +84,30 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
               void done(value.trim() === "" || Number.isNaN(number) ? undefined : { value: number });
             }}
           >
-            <Field
-              label={
-                <>
-                  {step.what}, {step.unit} ({step.min} to {step.max})
-                </>
-              }
-              className="grow text-lg"
-            >
-              <input
+            <Field label={filled(words.range, { what: step.what, unit: step.unit, min: step.min, max: step.max })} className="grow">
+              <TextInput
                 inputMode="decimal"
                 value={value}
                 onChange={(event) => setValue(event.target.value)}
-                className="field hand figure !text-3xl"
+                className="figure !min-h-[72px] !text-3xl"
               />
             </Field>
-            <Submit main hand className="px-8 py-4 !text-2xl">
-              Enter
-            </Submit>
+            <Button type="submit" look="primary" size="hand" className="!min-h-[72px] !px-8 !text-2xl">
+              {words.enter}
+            </Button>
           </form>
         );
       case "nozzle-check":
         return (
           <a href={to.check([run.machine], { run: run.id, step: step.at, ...(run.key ? { key: run.key } : {}) })} className={NEXT}>
-            Enter the readings
+            {words.readings}
           </a>
         );
       case "wait":
-        return (
-          <Timed left={left} free done={() => void done()} early={early} setEarly={setEarly} cut={() => void done(undefined, { early })}>
-            {null}
-          </Timed>
-        );
+        return <Timed left={left} done={() => void done()} />;
       case "hold":
         return state.timer ? (
-          <Timed left={left} done={() => void done()} early={early} setEarly={setEarly} cut={() => void done(undefined, { early })}>
-            Keep going
-          </Timed>
+          <Timed left={left} done={() => void done()} />
         ) : (
           <button type="button" className={NEXT} onClick={() => void send({ event: "clear", step: step.at })}>
             {step.until}
@@ -136,87 +127,57 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
       default:
         return (
           <button type="button" className={NEXT} disabled={busy || owing} onClick={() => void done()}>
-            Done
+            <CheckIcon aria-hidden="true" />
+            {words.done}
           </button>
         );
     }
   };
   return (
-    <div>
+    <div className="grid gap-2">
+      {owing && <p className="text-hold">{filled(words.notYet, { what: state.owed.map(({ words: what }) => what).join("; ") })}</p>}
+      {owing &&
+        state.owed.map(({ id, words: what }) => (
+          <Button key={id} size="hand" className="!whitespace-normal" onClick={() => void send({ event: "settle", owed: id })}>
+            {filled(words.closed, { what })}
+          </Button>
+        ))}
+      {(step.kind === "wait" || state.timer) && (left === undefined || left > 0) && (
+        <Sooner cut={(early) => void done(undefined, { early })} />
+      )}
       {body()}
-      {owing && (
-        <p className="mt-2 text-lg text-hold">
-          Not while something is owed: {state.owed.map(({ words }) => words).join("; ")}. Go back a step, or say below that it is put right.
-        </p>
-      )}
-      {owing && (
-        <div className="mt-2 flex flex-wrap gap-2">
-          {state.owed.map(({ id, words }) => (
-            <button key={id} type="button" className="press hand" onClick={() => void send({ event: "settle", owed: id })}>
-              Put right now: {words}
-            </button>
-          ))}
-        </div>
-      )}
-      <p role="alert" className="min-h-6 text-lg text-hold">
+      <p role="alert" className="text-hold empty:hidden">
         {fault}
       </p>
     </div>
   );
 }
 
-function Timed({
-  left,
-  free,
-  done,
-  early,
-  setEarly,
-  cut,
-  children,
-}: {
-  left: number | undefined;
-  free?: boolean;
-  done: () => void;
-  early: string;
-  setEarly: (text: string) => void;
-  cut: () => void;
-  children: React.ReactNode;
-}) {
-  const over = left !== undefined && left <= 0;
+/** Goes on when the time is over. */
+function Timed({ left, done }: { left: number | undefined; done: () => void }) {
+  const words = useFloorWords().run;
   return (
-    <div className="grid gap-3">
-      <p className={`figure text-center !text-6xl ${over ? "text-hold" : ""}`} role="timer" aria-live="off">
-        {over ? "over" : clock(left ?? 0)}
-      </p>
-      {!over && (
-        <p className="text-center text-ink2 text-xl">{free ? "The machine is busy; you are free. It rings when it is over." : children}</p>
-      )}
-      {!over && free && (
-        <a href={to.shift} className="press hand w-full py-4 !text-xl">
-          Start the next machine meanwhile
-        </a>
-      )}
-      <button type="button" disabled={!over} className={NEXT} onClick={done}>
-        Go on
-      </button>
-      {!over && (
-        <details>
-          <summary className="cursor-pointer py-2 text-ink2">It was over sooner</summary>
-          <div className="flex items-end gap-2">
-            <Field label="Because" className="grow">
-              <input value={early} maxLength={500} onChange={(event) => setEarly(event.target.value)} className="field hand" />
-            </Field>
-            <button type="button" disabled={!early.trim()} className="press hand" onClick={cut}>
-              Go on now
-            </button>
-          </div>
-        </details>
-      )}
+    <button type="button" disabled={left === undefined || left > 0} className={NEXT} onClick={done}>
+      {words.goOnTimer}
+    </button>
+  );
+}
+
+function Sooner({ cut }: { cut: (early: string) => void }) {
+  const words = useFloorWords().run;
+  const [open, setOpen] = useState(false);
+  return (
+    <div className="grid gap-2">
+      <Button look="quiet" size="hand" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {words.sooner}
+      </Button>
+      {open && <Reasons of={words.soonerWhy} act={words.goOnNow} choose={cut} />}
     </div>
   );
 }
 
 function Photo({ found, step, take, without }: { found: OpenRun; step: PlannedStep; take: (hash: string) => void; without?: () => void }) {
+  const words = useFloorWords().run;
   const last = found.machine.photos[`${found.run.routine}/${step.at}`];
   const chosen = async (file: File | undefined) => {
     if (!file) return;
@@ -226,12 +187,12 @@ function Photo({ found, step, take, without }: { found: OpenRun; step: PlannedSt
     <div className="grid gap-3">
       {last && (
         <figure>
-          <img src={`/api/pictures/${last}`} alt="The last one of the same place" className="max-h-64" />
-          <figcaption className="text-ink2">The last one of the same place</figcaption>
+          <img src={`/api/pictures/${last}`} alt={words.lastPhoto} className="max-h-64" />
+          <figcaption className="text-ink2">{words.lastPhoto}</figcaption>
         </figure>
       )}
       <label className={`${NEXT} cursor-pointer focus-within:outline focus-within:outline-2`}>
-        Take the picture
+        {words.takePhoto}
         <input
           type="file"
           accept="image/*"
@@ -242,7 +203,7 @@ function Photo({ found, step, take, without }: { found: OpenRun; step: PlannedSt
       </label>
       {without && (
         <button type="button" className={BIG} onClick={without}>
-          Without a picture
+          {words.without}
         </button>
       )}
     </div>
@@ -250,6 +211,7 @@ function Photo({ found, step, take, without }: { found: OpenRun; step: PlannedSt
 }
 
 function Confirm({ floor, step, done }: { floor: Floor; step: Extract<PlannedStep, { kind: "confirm" }>; done: (person: string) => void }) {
+  const words = useFloorWords().run;
   const people = floor.view.people.filter(({ id, role }) =>
     step.by === "supervisor" ? role === "supervisor" : role !== "viewer" && id !== floor.who?.person,
   );
@@ -258,7 +220,7 @@ function Confirm({ floor, step, done }: { floor: Floor; step: Extract<PlannedSte
       {people.map(({ id, name, there }) => (
         <button key={id} type="button" className={BIG} onClick={() => done(id)}>
           {name}
-          {!there && <span className="font-normal text-base text-ink2">not on shift</span>}
+          {!there && <span className="font-normal text-base text-ink2">{words.notOnShift}</span>}
         </button>
       ))}
     </div>

@@ -1,5 +1,10 @@
 "use client";
+import { DeleteIcon } from "lucide-react";
 import { useState } from "react";
+import { useFloorWords } from "../../words/floor-words.ts";
+import { filled } from "../../words/plain.ts";
+import { Button, buttonLook } from "../kit/button.tsx";
+import { Face } from "../kit/face.tsx";
 import { ask, Said } from "../send.ts";
 import { keepClaim } from "./keep.ts";
 import { go, to } from "./route.ts";
@@ -8,19 +13,35 @@ import { SignInOrEnrol } from "./sign-in-or-enrol.tsx";
 import type { Floor } from "./use-floor.ts";
 
 const KEYS = ["1", "2", "3", "4", "5", "6", "7", "8", "9", "⌫", "0", "OK"];
+/** What the server answers where this browser is no shared tablet any more. */
+const NOT_ENROLLED = 403;
 
-/** Changing people at a shared tablet: a name, four digits. Without a network the PIN is sealed and checked later. */
+/** Changing people at a shared tablet: a face, four digits. Without a network the PIN is sealed and checked later. */
 export function Who({ floor }: { floor: Floor }) {
+  const words = useFloorWords().who;
   const { view } = floor;
   const [person, setPerson] = useState<string | null>(null);
   const [pin, setPin] = useState("");
   const [fault, setFault] = useState("");
   const [busy, setBusy] = useState(false);
+  const [lost, setLost] = useState(false);
+  if (lost)
+    return (
+      <main className="mx-auto max-w-3xl px-3 py-4">
+        <h1>{words.lost}</h1>
+        <p className="mt-2" role="alert">
+          {words.lostNote}
+        </p>
+        <a href="/enrol" className={`${buttonLook("primary", "hand")} mt-4`}>
+          {words.setUp}
+        </a>
+      </main>
+    );
   if (!view.device)
     return (
       <main className="mx-auto max-w-3xl px-3 py-4">
-        <h1>This is not a shared tablet</h1>
-        <p className="mt-2">Here one signs in with name and password. A supervisor enrols shared tablets in the Shop, under Tablets.</p>
+        <h1>{words.notShared}</h1>
+        <p className="mt-2">{words.notSharedNote}</p>
         <SignInOrEnrol />
       </main>
     );
@@ -33,6 +54,7 @@ export function Who({ floor }: { floor: Floor }) {
       try {
         await ask("/api/pin", { body: { person, pin: digits } });
       } catch (error) {
+        if (error instanceof Said && error.status === NOT_ENROLLED) return setLost(true);
         // Without a network (or server) it is a claim, to be checked when it is sent.
         if (!(error instanceof Said) || (error.status !== 0 && error.status < 500)) throw error;
       }
@@ -49,60 +71,64 @@ export function Who({ floor }: { floor: Floor }) {
   const press = (key: string) => {
     if (key === "⌫") setPin(pin.slice(0, -1));
     else if (key === "OK") void enter(pin);
-    else if (pin.length < 8) {
-      const next = pin + key;
-      setPin(next);
-    }
+    else if (pin.length < 8) setPin(pin + key);
   };
+  const chosen = view.people.find(({ id }) => id === person);
   return (
     <main className="mx-auto max-w-3xl px-3 py-4">
-      <h1>Who is at this tablet?</h1>
-      <div className="mt-3 grid grid-cols-2 gap-2 sm:grid-cols-3">
+      <h1 className="!text-3xl font-extrabold tracking-tight">{words.title}</h1>
+      <div className="mt-3 grid grid-cols-3 gap-2.5 sm:grid-cols-4">
         {view.people
           .filter(({ role }) => role !== "viewer")
-          .map(({ id, name, hasPin }) => (
+          .map(({ id, name, hasPin }, index) => (
             <button
               key={id}
               type="button"
+              aria-label={hasPin ? name : `${name}, ${words.noPin}`}
               aria-pressed={person === id}
               disabled={!hasPin}
-              className={`press hand ${person === id ? "!border-accent !bg-well" : ""}`}
               onClick={() => {
                 setPerson(id);
                 setPin("");
               }}
+              className={`grid justify-items-center gap-1.5 rounded-[6px] border-2 bg-card px-2 py-3 font-bold disabled:opacity-50 ${person === id ? "border-accent" : "border-line"}`}
             >
-              {name} {!hasPin && <span className="font-normal text-sm text-ink2">no PIN yet</span>}
+              <Face name={name} pattern={index} on={person === id} />
+              {name.split(" ")[0]}
+              {!hasPin && <span className="font-normal text-base text-ink2">{words.noPin}</span>}
             </button>
           ))}
       </div>
-      {person && (
-        <div className="mx-auto mt-5 max-w-xs">
-          <p className="text-center text-3xl" role="status" aria-label={`${pin.length} digits`}>
-            {"●".repeat(pin.length).padEnd(4, "○")}
-          </p>
-          <div className="mt-3 grid grid-cols-3 gap-2">
+      {chosen && (
+        <div className="mt-5 grid items-start gap-4 sm:grid-cols-2">
+          <div>
+            <h2 className="!text-2xl font-bold">{filled(words.pinOf, { name: chosen.name.split(" ")[0] ?? "" })}</h2>
+            <p className="mt-2 flex gap-3" role="status" aria-label={filled(words.digits, { count: pin.length })}>
+              {Array.from({ length: Math.max(4, pin.length) }, (_, index) => (
+                <i key={index} className={`size-8 rounded-full border-2 border-ink ${index < pin.length ? "bg-ink" : ""}`} />
+              ))}
+            </p>
+            <p role="alert" className="mt-3 min-h-6 text-hold">
+              {fault}
+            </p>
+          </div>
+          <div className="grid grid-cols-3 gap-2">
             {KEYS.map((key) => (
-              <button
+              <Button
                 key={key}
-                type="button"
-                aria-label={key === "⌫" ? "Take the last one back" : key}
+                size="hand"
+                look={key === "OK" ? "primary" : "secondary"}
+                aria-label={key === "⌫" ? words.back : key}
                 disabled={busy || (key === "OK" && pin.length < 4)}
-                className={`press hand py-3 !text-2xl ${key === "OK" ? "press-main" : ""}`}
                 onClick={() => press(key)}
+                className="!min-h-20 !text-3xl [&_svg]:!size-7"
               >
-                {key}
-              </button>
+                {key === "⌫" ? <DeleteIcon aria-hidden="true" /> : key}
+              </Button>
             ))}
           </div>
         </div>
       )}
-      <p role="alert" className="mt-3 min-h-6 text-lg text-hold">
-        {fault}
-      </p>
-      <a href={to.shift} className="press hand mt-2">
-        Back to the shift
-      </a>
     </main>
   );
 }

@@ -7,7 +7,6 @@ import { wall } from "../../ledger/auth-tables.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
 import { database } from "../database.ts";
-import { type BoardView, board } from "./board.ts";
 
 /** The Wall: the Board read at four metres, at a secret address that a supervisor makes and takes back. It only looks. */
 
@@ -53,12 +52,12 @@ export async function revokeWall(actor: Actor, id: string): Promise<void> {
     .where(and(eq(wall.site, actor.site), eq(wall.id, id)));
 }
 
-/** What hangs on the Wall. @throws Refusal 404 where the address is unknown or taken back */
-export async function wallBoard(token: string): Promise<BoardView> {
+/** Who looks where a Wall hangs. @throws Refusal 404 where the address is unknown or taken back */
+export async function wallActor(token: string): Promise<Actor> {
   const [found] = await database()
     .select()
     .from(wall)
     .where(eq(wall.tokenHash, hash(token.slice(0, 100))));
-  if (!found || found.revokedAt) throw new Refusal(404, "This Wall's address is no longer good. A supervisor makes a new one in the Shop.");
-  return board(database(), { site: found.site, personId: "", name: found.name, role: "viewer", sessionId: "" });
+  if (!found || found.revokedAt) throw new Refusal(404, "This Wall’s address is no longer good. A supervisor makes a new one in the Shop.");
+  return { site: found.site, personId: "", name: found.name, role: "viewer", sessionId: "" };
 }
