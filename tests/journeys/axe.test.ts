@@ -150,7 +150,10 @@ test.concurrent.each([
     await page.goto(FIRST + path);
     await page.waitForSelector(ready);
     if (path.startsWith("/check?machines=")) {
-      await page.getByRole("button", { name: /^H1\/C, / }).click();
+      await page
+        .getByRole("button", { name: /^H1\/C, / })
+        .first()
+        .click();
       await page
         .getByRole("button", { name: /Mark each$/ })
         .first()

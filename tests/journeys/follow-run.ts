@@ -35,7 +35,7 @@ export async function follow(
   const state = () => runState(plan, machine.machine, events);
   for (let now = state()?.now; now; now = state()?.now) {
     const heading = page.getByRole("heading", { level: 2 }).first();
-    await expect.poll(() => heading.textContent(), { timeout: 15_000 }).toBe(now.text + (now.on ? ` (${now.on})` : ""));
+    await expect.poll(() => heading.textContent(), { timeout: 15_000 }).toBe(`${now.on ?? ""}${now.text}`);
     const result = await answer(page, now, machine.name, answers);
     if (now.kind === "hold") events.push(event({ event: "clear", step: now.at }, events.length));
     events.push(event({ event: "step", step: now.at, ...(result ? { result } : {}) }, events.length));
@@ -78,7 +78,7 @@ async function answer(
       return { value: now.min };
     case "nozzle-check":
       await page.getByRole("link", { name: "Enter the readings" }).click();
-      await press(`Enter ${machine}`);
+      await press(new RegExp(`^${machine}: `));
       return { check: "01a21238-f2c6-76b0-9c11-8d904a223e66" };
     case "hold":
       await press(now.until);

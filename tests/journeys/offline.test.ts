@@ -64,7 +64,7 @@ describe("without a network", () => {
     const before = (await ledgerOf("sprat", "run")).length;
     await context.setOffline(true);
     await page.reload();
-    await page.getByRole("heading", { name: "Bram's shift" }).waitFor();
+    await page.getByRole("heading", { name: "Bram’s shift" }).waitFor();
     await beginAt(page, "sprat", "Waste look");
     await page.getByLabel(/waste level, mL/).fill("640");
     await page.getByRole("button", { name: "Enter" }).click();
@@ -163,7 +163,7 @@ describe("without a network", () => {
     for (const { id, personId } of body.sessions as { id: string; personId: string }[])
       if (personId === "ngozi") await send("/api/sessions", { cookie, method: "DELETE", body: { id } });
     await context.setOffline(false);
-    await page.getByText("Nobody is signed in here any more").waitFor({ timeout: 15_000 });
+    await page.getByText("You are signed out").waitFor({ timeout: 15_000 });
     expect((await ledgerOf("lamprey", "note")).some(({ body: said }) => said.text === "Shutter sticks, oiled nothing")).toBe(false);
     await signInThere(context, "wren");
     await page.reload();
@@ -252,9 +252,9 @@ describe("shared tablets", () => {
     const { page, context } = await newPage(TABLET);
     await enrol(context, "Film hall");
     await byPin(page, /Bram Teasel/, "2468");
-    await page.getByRole("heading", { name: "Bram's shift" }).waitFor();
+    await page.getByRole("heading", { name: "Bram’s shift" }).waitFor();
     await byPin(page, /Ilse Quarrie/, "2468");
-    await page.getByRole("heading", { name: "Ilse's shift" }).waitFor();
+    await page.getByRole("heading", { name: "Ilse’s shift" }).waitFor();
     await byPin(page, /Bram Teasel/, "1357");
     await page.getByText("That PIN does not fit").waitFor();
     const cookie = await cookieOf("ottoline");
@@ -276,7 +276,7 @@ describe("shared tablets", () => {
       [/Wren Abara/, "9753", "Claimed wrongly"],
     ] as const) {
       await byPin(page, person, pin);
-      await page.getByRole("heading", { name: /'s shift/ }).waitFor();
+      await page.getByRole("heading", { name: /’s shift/ }).waitFor();
       await page.goto(`${LAN}/floor#/machine/compass`);
       await page.getByRole("textbox", { name: "Note" }).fill(text);
       await page.getByRole("region", { name: "Seen on it" }).getByRole("button", { name: "Enter" }).click();
@@ -294,7 +294,7 @@ describe("shared tablets", () => {
 
 async function openFloorSignedBy(page: Page, person: RegExp): Promise<void> {
   await byPin(page, person, "2468");
-  await page.getByRole("heading", { name: /'s shift/ }).waitFor();
+  await page.getByRole("heading", { name: /’s shift/ }).waitFor();
   await page.evaluate(async () => void (await navigator.serviceWorker.ready));
 }
 

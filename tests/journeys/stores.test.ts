@@ -107,7 +107,7 @@ test("a bottle that would overflow in a deep clean: the tablet stops it in time,
   await stopRun(page, "looked at the bottle only");
   await page.getByRole("button", { name: "Give up" }).click();
   // It leads back to the shift by itself once it is kept; gone on before that, it would lead away again.
-  await page.getByRole("heading", { name: /'s shift$/ }).waitFor();
+  await page.getByRole("heading", { name: /’s shift$/ }).waitFor();
   await page.goto(page.url().replace(/#.*/, "#/machine/shanny"));
   await page
     .getByRole("region", { name: "Waste" })

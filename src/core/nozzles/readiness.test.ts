@@ -125,3 +125,13 @@ describe("a sign that spoils work", () => {
     expect(word(facts(good, { holdingSign, release: release("08:10") }))).toBe("Hold");
   });
 });
+
+test("a machine that somebody has open does not print, whatever was allowed, and says who and what", () => {
+  const release = { at: at("08:00"), until: at("12:00"), by: "Ottoline", reason: "urgent" };
+  const state = machineState(
+    facts([channel("H1/K")], { release, atWork: { person: "Bram Teasel", routine: "Water cap", open: ["the head stands off its cap"] } }),
+    DEFAULT_READINESS,
+  );
+  expect(state.word).toBe("Unchecked");
+  expect(stateSentence(state, "Europe/London")).toBe("Bram Teasel is at it (Water cap); still open: the head stands off its cap.");
+});

@@ -42,6 +42,8 @@ export type ReadinessFacts = {
   release?: { at: Date; until: Date; by: string; reason: string };
   /** Put to sleep; the words say since when and what is in it, where that is known. */
   asleep: boolean | string;
+  /** Somebody is at it, and has something open: lid, cap, plug. */
+  atWork?: { person: string; routine: string; open: readonly string[] };
   /** A sign that holds the machine, reported and not explained yet. */
   holdingSign?: { sign: string; at: Date };
   /** An open repair. */
@@ -59,6 +61,7 @@ export type StateReason =
   | { kind: "asleep"; words?: string }
   | { kind: "out-of-order"; since: string; symptom: string; waitsFor?: string; expected?: string }
   | { kind: "busy"; until: Date }
+  | { kind: "at-work"; person: string; routine: string; open: readonly string[] }
   | { kind: "no-check-class" }
   | { kind: "sign"; sign: string; at: Date }
   | { kind: "never-checked" }
@@ -87,6 +90,8 @@ export function machineState(facts: ReadinessFacts, settings: ReadinessSettings)
   if (facts.outOfOrder) return { word: "Out of order", reasons: [{ kind: "out-of-order", ...facts.outOfOrder }] };
   if (facts.asleep)
     return { word: "Asleep", reasons: [{ kind: "asleep", ...(typeof facts.asleep === "string" ? { words: facts.asleep } : {}) }] };
+  // Nobody may allow what is open at a machine.
+  if (facts.atWork) return { word: "Unchecked", reasons: [{ kind: "at-work", ...facts.atWork }] };
   const checked = judge(facts, settings);
   const { release, now, holdingSign } = facts;
   const judged: MachineState = holdingSign ? { word: "Hold", reasons: [{ kind: "sign", ...holdingSign }, ...checked.reasons] } : checked;

@@ -22,6 +22,8 @@ export function stateReasonSentence(reason: StateReason, timeZone: string): stri
         .join("; ");
     case "busy":
       return `printing until ${at(reason.until)}`;
+    case "at-work":
+      return `${reason.person} is at it (${reason.routine}); still open: ${reason.open.join(", ")}`;
     case "no-check-class":
       return "prints no nozzle check; nothing is wrong";
     case "sign":

@@ -150,7 +150,7 @@ function Next({
       <Docket rank={rank} label={words.next}>
         <p className="flex items-center gap-3">
           <b className="text-accent">{words.next}</b>
-          {round && <span className="figure">{round.underWay ? words.now : wallClock(view, round.at)}</span>}
+          {round && <span className="figure">{round.underWay ? words.underWay : wallClock(view, round.at)}</span>}
           <span className="ml-auto flex gap-2">
             {round && round.behind > 1 && <Late>{filled(words.behind, { minutes: round.behind })}</Late>}
             {task.late && <Late>{words.late}</Late>}

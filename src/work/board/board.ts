@@ -31,6 +31,7 @@ import { aroundWork, beatsPassed } from "../day/day.ts";
 import { type AreaView, areasWithAir, classNote, dryAirAt } from "../facts/air-now.ts";
 import { type FactsNow, factsNow, type Surroundings } from "../facts/due.ts";
 import { givenLately } from "../facts/given.ts";
+import { type RunBookEntry, runBook } from "../facts/run-book.ts";
 import { wasteItems } from "../facts/vessels.ts";
 import { type LastUse, standingTooLong } from "../idle/idle.ts";
 import { nozzlesOf } from "../shop/patterns.ts";
@@ -143,12 +144,19 @@ export async function machineRows(
     conditionRows(db, shop.id, { from: isoDay(today - 10), today: isoDay(today) }, ids),
   ]);
   const rowsOf = byMachine(condition);
+  const isUnderWay = ({ status }: { status: string }) => status === "running" || status === "stopped";
+  const underWay = await runBook(
+    db,
+    shop,
+    runs.filter((run) => isUnderWay(run) && machines.some(({ id }) => id === run.machine)),
+  );
   const tooLong = await standingTooLong(db, shop, machines, stands.sleeps, ({ id }) => lastUse(rowsOf(id)));
   const overlay = {
     repairs,
     signs,
     parts,
     tooLong,
+    underWay,
     around: aroundWork(shop, today, { given, runs, done: condition.done.filter(({ day }) => day === isoDay(today)) }),
   };
   const current = currentBeat(shop, today, now());
@@ -166,6 +174,7 @@ type Overlay = Surroundings & {
   /** Machines that have stood longer than their cap allows. */
   tooLong: ReadonlyMap<string, string>;
   around: Around;
+  underWay: readonly RunBookEntry[];
 };
 
 function rowOf(
@@ -188,6 +197,7 @@ function rowOf(
     signs: overlay.signs.filter((each) => each.machine === machine.id),
     dryAir: dryAirAt(shop, overlay.air, machine),
     sleep: overlay.sleeps.get(machine.id),
+    runs: overlay.underWay.filter(({ row }) => row.machine === machine.id),
   });
   const vessel = overlay.vessels.get(machine.id) ?? null;
   const airWords = classNote(machine, overlay.air.get(machine.area ?? ""), shop.rooms.get(machine.area ?? ""));

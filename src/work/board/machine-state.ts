@@ -11,6 +11,7 @@ import type { ConditionRows } from "../../ledger/condition.ts";
 import type { SignRow } from "../../ledger/signs.ts";
 import type { RepairRow } from "../../ledger/tasks.ts";
 import { now } from "../clock.ts";
+import type { RunBookEntry } from "../facts/run-book.ts";
 import { sleepWords } from "../idle/sleeps.ts";
 import { nozzlesOf } from "../shop/patterns.ts";
 import { dayAt } from "../shop/shop.ts";
@@ -27,7 +28,14 @@ export function stateOf(
     signs,
     dryAir,
     sleep,
-  }: { repair?: RepairRow; signs: readonly SignRow[]; dryAir?: { share: number; words: string }; sleep?: Sleep },
+    runs = [],
+  }: {
+    runs?: readonly RunBookEntry[];
+    repair?: RepairRow;
+    signs: readonly SignRow[];
+    dryAir?: { share: number; words: string };
+    sleep?: Sleep;
+  },
 ) {
   // A release covers what was seen before it: the newest sign decides.
   const holding = signs.filter(({ sign }) => signHolds(sign)).at(-1);
@@ -41,8 +49,22 @@ export function stateOf(
       what: `${shop.rules.book.get(routine)?.name ?? routine} was done`,
       entryId,
     }));
+  // A run under way takes the check's force with its first act, not only at its end; looking takes nothing.
+  for (const { row, events, plan, state: run } of runs) {
+    const acts = new Set(plan.filter(({ kind }) => kind === "do" || kind === "wait" || kind === "hold").map((step) => step.at));
+    const first = run.trace.find(({ step, passed }) => passed === undefined && acts.has(step));
+    const routine = shop.rules.book.get(row.routine);
+    if (first && routine?.voidsCheck)
+      voiding.push({ at: new Date(first.at), what: `${routine.name} began`, entryId: events[0]?.id ?? row.run });
+  }
   if (care) voiding.push({ at: care.happenedAt, what: CARE_WORDS[String(care.body.what)] ?? "cared for", entryId: care.entryId });
   const voided = voiding.sort((a, b) => b.at.getTime() - a.at.getTime())[0];
+  const open = runs.find(({ state: run }) => run.owed.length > 0);
+  const atWork = open && {
+    person: personName(shop, open.state.person),
+    routine: shop.rules.book.get(open.row.routine)?.name ?? open.row.routine,
+    open: open.state.owed.map(({ words }) => words),
+  };
   // A check's body passed its schema when it was written.
   const checks = (check?.body.channels ?? []) as ChannelReading[];
   const state = machineState(
@@ -59,6 +81,7 @@ export function stateOf(
         by: personName(shop, release.person),
         reason: String(release.body.reason),
       },
+      ...(atWork ? { atWork } : {}),
       asleep: sleep ? sleepWords(sleep) : facts.days.asleep(today),
       ...(dryAir ? { dryAir } : {}),
       ...(holding ? { holdingSign: { sign: holding.sign, at: holding.seenAt } } : {}),

@@ -7,7 +7,7 @@ import type { WorkItem } from "../../core/tasks/work-item.ts";
 import type { RepairRow } from "../../ledger/tasks.ts";
 import type { MachineRow } from "../board/board.ts";
 import { now } from "../clock.ts";
-import type { RunBookEntry } from "../runs/run-book.ts";
+import type { RunBookEntry } from "../facts/run-book.ts";
 import { dayAt } from "../shop/shop.ts";
 
 /** The shift that the present moment belongs to. */

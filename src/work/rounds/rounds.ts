@@ -22,8 +22,8 @@ import { machineRows } from "../board/board.ts";
 import { now } from "../clock.ts";
 import { type DayWork, dayWork, shiftSpan } from "../day/day.ts";
 import { factsNow } from "../facts/due.ts";
+import { type RunBookEntry, runBook } from "../facts/run-book.ts";
 import { emptyingRoutines } from "../facts/vessels.ts";
-import { type RunBookEntry, runBook } from "../runs/run-book.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 
 export type RoundAsk = { day: Day; what: string; safe: boolean };

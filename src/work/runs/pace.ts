@@ -4,7 +4,7 @@ import { secondsInWindows } from "../../core/runs/outlook.ts";
 import type { Shop } from "../../core/shop/shop.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { lastRuns } from "../../ledger/runs.ts";
-import { runBook } from "./run-book.ts";
+import { runBook } from "../facts/run-book.ts";
 
 const hasWindow = (steps: readonly Step[]): boolean =>
   steps.some((step) => step.kind === "window" || ("steps" in step && hasWindow(step.steps)));

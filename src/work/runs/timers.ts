@@ -3,8 +3,8 @@ import type { Database } from "../../ledger/database.ts";
 import { openRuns } from "../../ledger/runs.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
+import { runBook } from "../facts/run-book.ts";
 import { loadShop } from "../shop/shop.ts";
-import { runBook } from "./run-book.ts";
 
 export type TimerView = { id: string; run: string; machine: string; what: string; person: string; endsAt: number };
 
