@@ -3,9 +3,12 @@ import { join } from "node:path";
 import ts from "typescript";
 import { describe, expect, test } from "vitest";
 
-/** What holds the face together: controls come from the kit, words from the catalogue. The floor and the Wall follow by an issue of their own. */
+/** What holds the face together: controls come from the kit, words from the catalogue. */
 
-const NOT_YET = ["src/ui/floor/", "src/ui/wall.tsx"];
+/** Screens of the floor that are still to be rebuilt. */
+const NOT_YET = ["empty-first", "leaves-shelf", "machine", "nozzles", "scan", "several", "signs", "unsent"].map(
+  (name) => `src/ui/floor/${name}.tsx`,
+);
 /** Shows the kit's parts with words of its own, in development alone. */
 const KIT_PAGE = "src/ui/kit/kit-page.tsx";
 /** Tables that are charts or paper: their cells are drawn, or written on by hand. */

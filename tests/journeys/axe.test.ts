@@ -42,7 +42,7 @@ const VIEWS: [string, string, string?][] = [
   ["/shop?tab=tablets", "h1"],
   ["/shop?tab=sign-ins", "h1"],
   ["/safety", "h1"],
-  ["/plan", "[data-track]"],
+  ["/plan", "h1"],
   ["/plan/list", "h2"],
   ["/plan/week", "svg"],
   ["/plan/month", "table"],

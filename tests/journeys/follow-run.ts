@@ -78,7 +78,7 @@ async function answer(
       return { value: now.min };
     case "nozzle-check":
       await page.getByRole("link", { name: "Enter the readings" }).click();
-      await press(new RegExp(`^${machine}: `));
+      await press(new RegExp(`^${machine}: (All|Other|Enter)`));
       return { check: "01a21238-f2c6-76b0-9c11-8d904a223e66" };
     case "hold":
       await press(now.until);

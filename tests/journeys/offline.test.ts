@@ -90,7 +90,7 @@ describe("without a network", () => {
     await page.getByRole("link", { name: /waiting to send, no network/ }).waitFor({ timeout: 10_000 });
     const underWay = page.getByRole("region", { name: "Under way" }).getByRole("listitem");
     await underWay.filter({ hasText: "Sprat" }).getByRole("link", { name: "Go on" }).click();
-    await page.getByText("Still open: the head stands off its cap").waitFor();
+    await page.getByRole("status").getByText("the head stands off its cap").waitFor();
     await through(page, ["Done", "Done", "Done", "Flat, the lip closes"]);
     await page.getByRole("button", { name: "End the run" }).click();
     await page.getByRole("heading", { name: /^Done at/ }).waitFor();

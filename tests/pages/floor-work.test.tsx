@@ -65,7 +65,7 @@ describe("a piece of work", () => {
     if (!link) throw new Error(`${routine} is not due at ${machine}: ${due.textContent}`);
     location.hash = link.getAttribute("href") ?? "";
     dispatchEvent(new Event("hashchange"));
-    await screen.findByRole("link", { name: "Back to the shift" });
+    await screen.findByRole("button", { name: "Why now" });
     return user;
   };
   test("is taken, and handed on to somebody with the skill", async () => {

@@ -37,13 +37,21 @@ vi.doMock("next/headers", () => ({
   cookies: async () => ({ get: () => undefined }),
 }));
 
+/** What toasts offer to do, the newest last. */
+export const offered: { label: string; onClick: () => void }[] = [];
 /** Toasts, the newest last. */
 export const said: string[] = [];
 vi.doMock("sonner", () => {
-  const toast = Object.assign((text: string) => void said.push(text), {
-    error: (text: string, more?: { description?: string }) => void said.push([text, more?.description].filter(Boolean).join("\n")),
-    success: (text: string) => void said.push(text),
-  });
+  const toast = Object.assign(
+    (text: string, more?: { action?: { label: string; onClick: () => void } }) => {
+      said.push(text);
+      if (more?.action) offered.push(more.action);
+    },
+    {
+      error: (text: string, more?: { description?: string }) => void said.push([text, more?.description].filter(Boolean).join("\n")),
+      success: (text: string) => void said.push(text),
+    },
+  );
   return { toast, Toaster: () => null };
 });
 

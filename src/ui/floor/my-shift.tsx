@@ -2,21 +2,19 @@
 import { ChevronDownIcon, ChevronRightIcon, FootprintsIcon, HandIcon, PlayIcon } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import { piecesOf } from "../../core/rounds/stretches-of.ts";
-import { inWalkingOrder } from "../../core/tasks/task.ts";
 import { useFloorWords } from "../../words/floor-words.ts";
 import { counted, filled } from "../../words/plain.ts";
-import { Button, buttonLook } from "../kit/button.tsx";
+import { buttonLook } from "../kit/button.tsx";
 import { Docket } from "../kit/docket.tsx";
 import { Glyph } from "../kit/glyph.tsx";
 import { Stretches } from "../kit/stretches.tsx";
-import { isOpen, type Stop, stopsOf, type Task } from "./my-way.ts";
-import { put } from "./outbox.ts";
+import { Free } from "./free-jobs.tsx";
+import { JobName } from "./job-name.tsx";
+import { isOpen, linkOf, type Stop, stopsOf, type Task } from "./my-way.ts";
 import { to } from "./route.ts";
 import { clock, type OpenRun, openRuns, wallClock } from "./runs.ts";
 import { useTick } from "./timers-bar.tsx";
 import type { Floor } from "./use-floor.ts";
-
-const FREE_SHOWN = 12;
 
 /** The operator's first screen: how far the shift is, what is next with its one button, the rest in the order of the way, what anyone may take. */
 export function MyShift({ floor }: { floor: Floor }) {
@@ -114,11 +112,6 @@ function Done({ done, all }: { done: number; all: number }) {
     </span>
   );
 }
-
-const linkOf = (task: Task, runs: readonly OpenRun[]) => {
-  const run = runs.find((each) => each.run.key === task.key);
-  return run ? to.run(run.run.id) : to.task(task.key);
-};
 
 function Next({
   floor,
@@ -234,17 +227,6 @@ function Line({ stop: { task, round }, floor, runs }: { stop: Stop; floor: Floor
   );
 }
 
-function JobName({ task }: { task: Task }) {
-  const words = useFloorWords().shift;
-  return (
-    <>
-      {task.name}
-      {task.late ? <b className="text-hold"> {words.late}</b> : null}
-      {task.dueWords === "today" ? null : <span className="text-ink2"> {filled(words.due, { day: task.dueWords })}</span>}
-    </>
-  );
-}
-
 function Fold({ title, open: first = false, children }: { title: ReactNode; open?: boolean; children: ReactNode }) {
   const [open, setOpen] = useState(first);
   return (
@@ -304,99 +286,6 @@ function Runs({ runs, mine, floor }: { runs: OpenRun[]; mine: (run: OpenRun) => 
     <section aria-label={words.runs} className="grid gap-2">
       {own.length > 0 && list(own)}
       {others.length > 0 && <Fold title={counted(words.others, others.length)}>{list(others)}</Fold>}
-    </section>
-  );
-}
-
-/** What nobody has: folded where somebody has work of their own. */
-function Free({
-  floor,
-  runs,
-  me,
-  folded,
-}: {
-  floor: Floor;
-  runs: readonly OpenRun[];
-  me: Floor["view"]["people"][number] | undefined;
-  folded: boolean;
-}) {
-  const words = useFloorWords().shift;
-  const [opened, setOpened] = useState<boolean | null>(null);
-  const [all, setAll] = useState(false);
-  const free = inWalkingOrder(
-    floor.view.tasks.filter((task) => task.person === null && isOpen(task) && task.state !== "open" && task.state !== "coming"),
-  );
-  const may = (task: Task) => !task.skill || (me?.skills.includes(task.skill) ?? false);
-  const tasks = free.filter(may);
-  const open = opened ?? !folded;
-  const shown = all ? tasks : tasks.slice(0, FREE_SHOWN);
-  return (
-    <section aria-label={words.free} className="rounded-[6px] border border-rule border-dashed">
-      <button
-        type="button"
-        aria-expanded={open}
-        onClick={() => setOpened(!open)}
-        className="flex min-h-14 w-full items-center gap-3 px-3 text-left"
-      >
-        <h2 className="!text-lg font-bold">{words.free}</h2>
-        <span className="figure grow text-ink2">{tasks.length}</span>
-        <ChevronDownIcon aria-hidden="true" className={`size-6 ${open ? "rotate-180" : ""}`} />
-      </button>
-      {open && (
-        <div className="grid gap-1.5 px-3 pb-3">
-          {tasks.length === 0 && <p className="text-ink2">{words.freeNone}</p>}
-          <ul className="divide-y divide-line">
-            {shown.map((task) => {
-              const running = runs.find(({ run }) => run.key === task.key);
-              return (
-                <li key={task.key} className="flex items-center gap-2">
-                  <a
-                    href={linkOf(task, runs)}
-                    className="flex min-h-14 min-w-0 grow items-center gap-3 rounded-[3px] text-ink no-underline hover:bg-well"
-                  >
-                    <Glyph name={task.glyph} size={22} />
-                    <span className="min-w-0 grow">
-                      <b>{task.machineName ?? words.shop}</b> <JobName task={task} />
-                      {running && <span className="block text-base text-ink2">{filled(words.atIt, { name: running.run.personName })}</span>}
-                    </span>
-                    <span className="figure text-ink2">{filled(words.min, { minutes: task.minutes })}</span>
-                  </a>
-                  {me && (
-                    <Button
-                      size="hand"
-                      onClick={() =>
-                        void put([
-                          {
-                            kind: "task",
-                            ...(task.machine ? { machine: task.machine } : {}),
-                            ...(task.routine ? { routine: task.routine } : {}),
-                            body: { key: task.key, due: task.dueDay, person: me.id },
-                          },
-                        ])
-                      }
-                    >
-                      {words.take}
-                    </Button>
-                  )}
-                </li>
-              );
-            })}
-          </ul>
-          {tasks.length > shown.length && (
-            <Button size="hand" onClick={() => setAll(true)}>
-              {filled(words.more, { count: tasks.length - shown.length })}
-            </Button>
-          )}
-          {free.length > tasks.length && (
-            <p className="text-ink2">
-              {filled(words.otherSkill, {
-                count: free.length - tasks.length,
-                skills: [...new Set(free.filter((task) => !may(task)).map(({ skill }) => skill))].join(", "),
-              })}
-            </p>
-          )}
-        </div>
-      )}
     </section>
   );
 }

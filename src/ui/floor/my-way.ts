@@ -2,6 +2,7 @@ import type { FloorView } from "../../core/floor/floor-view.ts";
 import { nextStretches } from "../../core/rounds/next-stretch.ts";
 import { piecesOf } from "../../core/rounds/stretches-of.ts";
 import { inWalkingOrder } from "../../core/tasks/task.ts";
+import { to } from "./route.ts";
 import type { OpenRun } from "./runs.ts";
 
 export type Task = FloorView["tasks"][number];
@@ -68,3 +69,9 @@ function byRound(view: FloorView, person: string, runs: readonly OpenRun[], now:
     ];
   });
 }
+
+/** Where a job is gone on with, or begun. */
+export const linkOf = (task: Task, runs: readonly OpenRun[]) => {
+  const run = runs.find((each) => each.run.key === task.key);
+  return run ? to.run(run.run.id) : to.task(task.key);
+};

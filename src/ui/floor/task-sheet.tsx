@@ -1,82 +1,113 @@
 "use client";
-import { useState } from "react";
+import { ChevronDownIcon, ChevronLeftIcon, PlayIcon } from "lucide-react";
+import { type ReactNode, useState } from "react";
 import { uuidv7 } from "uuidv7";
 import type { FloorView } from "../../core/floor/floor-view.ts";
-import { Field } from "../field.tsx";
+import { useFloorWords } from "../../words/floor-words.ts";
+import { filled } from "../../words/plain.ts";
+import { Button, buttonLook } from "../kit/button.tsx";
 import { put } from "./outbox.ts";
+import { Reasons } from "./reasons.tsx";
 import { go, to } from "./route.ts";
 import { openRuns } from "./runs.ts";
 import type { Floor } from "./use-floor.ts";
 
-/** One piece of work: why it is due, how to do it, handing it over, skipping it. */
+const BIG = `${buttonLook("primary", "hand")} w-full !min-h-20 !text-2xl !whitespace-normal [&_svg]:!size-7`;
+const ALSO = `${buttonLook("secondary", "hand")} w-full !min-h-20 !text-xl !whitespace-normal`;
+
+/** One piece of work: how to do it, why it is due, handing it over, skipping it. */
 export function TaskSheet({ floor, taskKey }: { floor: Floor; taskKey: string }) {
+  const words = useFloorWords().task;
   const { view, who } = floor;
   const task = view.tasks.find(({ key }) => key === taskKey);
+  const back = (
+    <a href={to.shift} className="flex min-h-14 items-center gap-1 font-semibold text-ink no-underline">
+      <ChevronLeftIcon aria-hidden="true" className="size-6" />
+      {words.toShift}
+    </a>
+  );
   if (!task)
     return (
-      <main className="mx-auto max-w-3xl px-3 py-4">
-        <h1>This work is gone</h1>
-        <p className="mt-2">
-          The calendar or the machine's routines were changed, or it belongs to another day. Nothing of what you entered is lost.
-        </p>
-        <a href={to.shift} className="press hand mt-4">
-          Back to the shift
-        </a>
+      <main className="mx-auto max-w-3xl px-3 pb-4">
+        {back}
+        <h1>{words.gone}</h1>
+        <p className="mt-2">{words.goneNote}</p>
       </main>
     );
   const routine = task.routine ? view.routines[task.routine] : undefined;
   const machine = view.machines.find(({ id }) => id === task.machine);
-  const others = openRuns(view).filter(({ run }) => run.key === task.key);
+  const [open] = openRuns(view).filter(({ run }) => run.key === task.key);
+  const mine = open?.state.person === who?.person;
   const over = task.state === "done" || task.state === "skipped";
   return (
-    <main className="mx-auto max-w-3xl px-3 py-4">
-      <h1>
-        {task.machineName ?? "Shop"}: {task.name}
-      </h1>
-      <ul className="mt-2 list-disc pl-5 text-ink2">
-        {task.why.map((why) => (
-          <li key={why}>{why}</li>
-        ))}
-        <li>
-          {task.minutes} min hands-on{routine?.waitMinutes ? `, ${routine.waitMinutes} min waiting` : ""}
-          {task.skill ? `; skill ${task.skill}` : ""}
-        </li>
-        {task.given && (
-          <li>
-            given by {task.given.by}
-            {task.given.why ? `: ${task.given.why}` : ""}
-          </li>
-        )}
-      </ul>
-      {machine?.missed?.closing && task.isCheck && <p className="mt-2 text-hold">The last closing was missed here: look twice.</p>}
-      {over ? (
-        <p className="mt-4 text-lg">This is {task.state} for today.</p>
-      ) : others[0] ? (
-        <section className="mt-4 border-accent border-l-4 pl-3">
-          <p className="text-lg">
-            {others[0].state.person === who?.person ? "You have this one open" : `${others[0].run.personName} is at it`}
-            {others[0].run.startedWords && ` since ${others[0].run.startedWords}`}: {others[0].state.now?.text ?? "at its end"}
+    <main className="mx-auto grid max-w-3xl gap-4 px-3 pb-4">
+      <div>
+        {back}
+        <h1 className="!text-3xl font-extrabold leading-tight tracking-tight">
+          {filled(words.title, { machine: task.machineName ?? words.shop, work: task.name })}
+        </h1>
+        <p className="mt-1 text-ink2">
+          {filled(words.time, { minutes: task.minutes })}
+          {routine?.waitMinutes ? filled(words.wait, { minutes: routine.waitMinutes }) : ""}
+          {task.skill ? `; ${filled(words.skill, { skill: task.skill })}` : ""}
+        </p>
+      </div>
+      {machine?.missed?.closing && task.isCheck && <p className="rounded-[3px] bg-hold-wash p-3 font-semibold text-hold">{words.missed}</p>}
+      {task.state === "done" || task.state === "skipped" ? (
+        <p className="text-xl">{filled(words.over, { state: words.states[task.state] })}</p>
+      ) : open ? (
+        <section className="grid gap-3 rounded-[6px] border border-accent bg-accent-wash p-3">
+          <p className="text-xl">
+            {filled(mine ? words.mine : words.others, { name: open.run.personName, step: open.state.now?.text ?? words.atEnd })}
+            {open.run.startedWords && <span className="text-ink2"> ({filled(words.since, { time: open.run.startedWords })})</span>}
           </p>
-          <a href={to.run(others[0].run.id)} className="press press-main hand mt-3 w-full">
-            {others[0].state.person === who?.person ? "Go on" : "Look at it, or take it over"}
+          <a href={to.run(open.run.id)} className={BIG}>
+            {mine ? words.goOn : words.look}
           </a>
         </section>
       ) : (
         <Begin floor={floor} task={task} />
       )}
+      <Fold title={words.why}>
+        <ul className="list-disc pl-5">
+          {task.why.map((why) => (
+            <li key={why}>{why}</li>
+          ))}
+          {task.given && (
+            <li>
+              {task.given.why
+                ? filled(words.givenWhy, { name: task.given.by, why: task.given.why })
+                : filled(words.given, { name: task.given.by })}
+            </li>
+          )}
+        </ul>
+      </Fold>
       {!over && <HandOn floor={floor} task={task} />}
       {!over && <Skip task={task} />}
-      <p className="mt-6 flex gap-3">
-        <a href={to.shift} className="press hand">
-          Back to the shift
+      {machine && (
+        <a href={to.machine(machine.id)} className={buttonLook("secondary", "hand")}>
+          {machine.name}
         </a>
-        {machine && (
-          <a href={to.machine(machine.id)} className="press hand">
-            {machine.name}
-          </a>
-        )}
-      </p>
+      )}
     </main>
+  );
+}
+
+function Fold({ title, children }: { title: string; children: ReactNode }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <div className="rounded-[6px] border border-line">
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+        className="flex min-h-14 w-full items-center px-3 text-left font-semibold"
+      >
+        <span className="grow">{title}</span>
+        <ChevronDownIcon aria-hidden="true" className={`size-6 ${open ? "rotate-180" : ""}`} />
+      </button>
+      {open && <div className="px-3 pb-3">{children}</div>}
+    </div>
   );
 }
 
@@ -97,6 +128,7 @@ export async function begin(
 }
 
 function Begin({ floor, task }: { floor: Floor; task: Task }) {
+  const words = useFloorWords().task;
   const { view } = floor;
   const routine = task.routine ? view.routines[task.routine] : undefined;
   const others = view.tasks.filter(
@@ -107,67 +139,60 @@ function Begin({ floor, task }: { floor: Floor; task: Task }) {
       each.state !== "skipped" &&
       each.state !== "coming",
   );
+  const stepByStep = (machine: string, routineId: string) => (
+    <button
+      type="button"
+      className={BIG}
+      onClick={() => void begin(view, machine, routineId, "guided", { key: task.key }).then((run) => go(to.run(run)))}
+    >
+      <PlayIcon aria-hidden="true" />
+      {words.guided}
+    </button>
+  );
   if (task.oneOff) {
     const of = task.oneOff;
     const { machine, routine } = task;
-    const steps = routine !== null && (view.routines[routine]?.steps.length ?? 0) > 0;
     return (
-      <>
-        {machine && routine && steps && (
-          <button
-            type="button"
-            className="press press-main hand mt-4 w-full !text-xl"
-            onClick={() => void begin(view, machine, routine, "guided", { key: task.key }).then((run) => go(to.run(run)))}
-          >
-            Step by step
-          </button>
-        )}
+      <div className="grid gap-2">
+        {machine && routine && (view.routines[routine]?.steps.length ?? 0) > 0 && stepByStep(machine, routine)}
         <button
           type="button"
-          className="press press-main hand mt-4 w-full !text-xl"
+          className={BIG}
           onClick={() =>
-            void put([{ kind: "one-off-over", ...(task.machine ? { machine: task.machine } : {}), body: { of, outcome: "done" } }]).then(
-              () => go(to.shift),
-            )
+            void put([{ kind: "one-off-over", ...(machine ? { machine } : {}), body: { of, outcome: "done" } }]).then(() => go(to.shift))
           }
         >
-          Done
+          {words.done}
         </button>
-      </>
+      </div>
     );
   }
   if (!routine || !task.machine) return null;
   const machine = task.machine;
   if (routine.steps.length === 0)
     return routine.isCheck ? (
-      <a href={to.check([machine], { key: task.key })} className="press press-main hand mt-4 w-full !text-xl">
-        Enter the check
+      <a href={to.check([machine], { key: task.key })} className={BIG}>
+        {words.check}
       </a>
     ) : (
       <button
         type="button"
-        className="press press-main hand mt-4 w-full !text-xl"
+        className={BIG}
         onClick={() => void put([{ kind: "routine", machine, routine: routine.id, body: { outcome: "done" } }]).then(() => go(to.shift))}
       >
-        Done
+        {words.done}
       </button>
     );
   return (
-    <div className="mt-4 grid gap-2 sm:grid-cols-2">
-      <button
-        type="button"
-        className="press press-main hand !text-xl"
-        onClick={() => void begin(view, machine, routine.id, "guided", { key: task.key }).then((run) => go(to.run(run)))}
-      >
-        Step by step
-      </button>
+    <div className="grid gap-2 sm:grid-cols-2">
+      {stepByStep(machine, routine.id)}
       {routine.isCheck ? (
-        <a href={to.check([machine], { key: task.key })} className="press hand !text-xl">
-          Short: only the readings
+        <a href={to.check([machine], { key: task.key })} className={ALSO}>
+          {words.shortCheck}
         </a>
       ) : (
-        <a href={to.several(routine.id)} className="press hand !text-xl">
-          Short: one page{others.length ? `, ${others.length + 1} machines` : ""}
+        <a href={to.several(routine.id)} className={ALSO}>
+          {others.length ? filled(words.shortMany, { count: others.length + 1 }) : words.short}
         </a>
       )}
     </div>
@@ -175,50 +200,44 @@ function Begin({ floor, task }: { floor: Floor; task: Task }) {
 }
 
 function HandOn({ floor, task }: { floor: Floor; task: Task }) {
-  const [person, setPerson] = useState("");
+  const words = useFloorWords().task;
   const { view, who } = floor;
   if (task.person !== null && task.person !== who?.person) return null;
-  const give = (to_: string | null) =>
+  const give = (person: string | null) =>
     put([
       {
         kind: "task",
         ...(task.machine ? { machine: task.machine } : {}),
         ...(task.routine ? { routine: task.routine } : {}),
-        body: { key: task.key, due: task.dueDay, person: to_ },
+        body: { key: task.key, due: task.dueDay, person },
       },
     ]);
   if (task.person === null)
     return who ? (
-      <button type="button" className="press hand mt-4 w-full" onClick={() => void give(who.person)}>
-        Take it
-      </button>
+      <Button size="hand" onClick={() => void give(who.person)}>
+        {words.take}
+      </Button>
     ) : null;
-  const fitting = view.people.filter(
-    ({ id, role, skills }) => id !== who?.person && role !== "viewer" && (!task.skill || skills.includes(task.skill)),
-  );
+  const fitting = view.people
+    .filter(({ id, role, skills }) => id !== who?.person && role !== "viewer" && (!task.skill || skills.includes(task.skill)))
+    .sort((a, b) => Number(b.there) - Number(a.there));
   return (
-    <div className="mt-4 flex items-end gap-2">
-      <Field label="Hand it over to" className="grow">
-        <select value={person} onChange={(event) => setPerson(event.target.value)} className="field hand">
-          <option value="">anyone</option>
-          {fitting.map(({ id, name, there }) => (
-            <option key={id} value={id}>
-              {name}
-              {there ? "" : " (not there today)"}
-            </option>
-          ))}
-        </select>
-      </Field>
-      <button type="button" className="press hand" onClick={() => void give(person || null).then(() => go(to.shift))}>
-        Hand over
-      </button>
-    </div>
+    <Fold title={words.hand}>
+      <div role="group" aria-label={words.handTo} className="grid grid-cols-2 gap-2">
+        {[{ id: null, name: words.anyone, there: true }, ...fitting].map(({ id, name, there }) => (
+          <Button key={id ?? ""} size="hand" className="!whitespace-normal" onClick={() => void give(id).then(() => go(to.shift))}>
+            {name}
+            {!there && <span className="font-normal text-base text-ink2">{words.away}</span>}
+          </Button>
+        ))}
+      </div>
+    </Fold>
   );
 }
 
 function Skip({ task }: { task: Task }) {
-  const [reason, setReason] = useState("");
-  const skip = () =>
+  const words = useFloorWords().task;
+  const skip = (reason: string) =>
     put([
       task.oneOff
         ? {
@@ -229,16 +248,8 @@ function Skip({ task }: { task: Task }) {
         : { kind: "routine", machine: task.machine ?? "", routine: task.routine ?? "", body: { outcome: "skipped", reason } },
     ]).then(() => go(to.shift));
   return (
-    <details className="mt-4 border-line border-t pt-2">
-      <summary className="cursor-pointer py-2">Skip it</summary>
-      <div className="flex items-end gap-2">
-        <Field label="Because" className="grow">
-          <input value={reason} maxLength={500} onChange={(event) => setReason(event.target.value)} className="field hand" />
-        </Field>
-        <button type="button" disabled={!reason.trim()} className="press hand" onClick={() => void skip()}>
-          Skip
-        </button>
-      </div>
-    </details>
+    <Fold title={words.skip}>
+      <Reasons of={words.skipWhy} act={words.skipDo} choose={(reason) => void skip(reason)} />
+    </Fold>
   );
 }

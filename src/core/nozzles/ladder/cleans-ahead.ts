@@ -98,12 +98,13 @@ export function cleansAhead(
 
 const CHECK_MINUTES = 2;
 
-/** The statement with its numbers. */
-export function cleansAheadSentence({ cleans, minutes, ml, share, prior, own }: CleansAhead): string {
+/** The statement with its numbers. @param limit cleans in one recovery, as the ladder allows */
+export function cleansAheadSentence({ cleans, minutes, ml, share, prior, own }: CleansAhead, limit = Number.POSITIVE_INFINITY): string {
   const range = ({ low, high }: { low: number; high: number }) => (low === high ? `${low}` : `${low} to ${high}`);
   const percent = (each: number) => `${Math.round(each * 100)} %`;
   return (
     `About ${cleans.likely === 1 ? "one clean" : `${cleans.likely} cleans`} (${range(cleans)}), ${range(minutes)} min, ${range(ml)} mL. ` +
+    (cleans.likely > limit ? `The limit is ${limit}, so cleans alone are unlikely to do it. ` : "") +
     `A clean brings back ${percent(share.likely)} of what is out (${percent(share.low)} to ${percent(share.high)}). ` +
     (own.cleans
       ? `From ${own.cleans} cleans here (${own.back} of ${own.nozzles} nozzles), and ${percent(prior)} as usual for its class.`

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { type ChannelCheck, DEFAULT_READINESS } from "../readiness.ts";
-import { cleansAhead, gains } from "./cleans-ahead.ts";
+import { cleansAhead, cleansAheadSentence, gains } from "./cleans-ahead.ts";
 import { nextStep, type Row, type School } from "./next-step.ts";
 import { type NozzleEvent, recoveries, spent } from "./recovery.ts";
 import { DEFAULT_LADDER } from "./settings.ts";
@@ -184,6 +184,12 @@ describe("how many cleans it will take", () => {
     );
   test("without own cleans by the prior: at two fifths a clean twenty take five to fall to two (20·0.6⁵ = 1.6)", () => {
     expect(ahead([])?.cleans.likely).toBe(5);
+  });
+  test("more than the limit allows is said", () => {
+    const found = ahead([]);
+    if (!found) throw new Error("twenty are out, and nothing is said of them");
+    expect(cleansAheadSentence(found, 6)).not.toContain("limit");
+    expect(cleansAheadSentence(found, 4)).toContain("The limit is 4, so cleans alone are unlikely to do it.");
   });
   test("own cleans that bring back most make it fewer and surer", () => {
     const good = ahead(Array.from({ length: 8 }, () => ({ before: 20, back: 16 })));

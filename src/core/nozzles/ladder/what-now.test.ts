@@ -47,6 +47,19 @@ describe("what now", () => {
     );
     expect(next?.ahead?.sentence).toMatch(/^About (\d cleans|one clean) .* 40 % as usual for its class\.$/);
   });
+  test("where nothing is out, weak or deflected nozzles are named as the reason", () => {
+    const weak: NozzleEvent = {
+      at: 0,
+      kind: "check",
+      channels: [{ id: "H1/K", missing: 0, weak: 8, deflected: 0, neighbours: false }],
+    };
+    expect(whatNow(desk([weak]), MINUTE)?.why).toBe("Weak or deflected nozzles in H1/K. The lightest clean comes first.");
+  });
+  test("a channel that is all out gets no estimate of cleans", () => {
+    const next = whatNow(desk([check(0, 0), check(5 * MINUTE, 120), done(6 * MINUTE, "look")]), 7 * MINUTE);
+    expect(next?.step.action.kind).toBe("clean");
+    expect(next?.ahead).toBeNull();
+  });
   test("each action that has a routine names it: care by hand the machine's own", () => {
     const gone = [check(0, 0), check(5 * MINUTE, 120), done(6 * MINUTE, "look"), clean(7 * MINUTE), check(8 * MINUTE, 120)];
     expect(whatNow(desk(gone), 9 * MINUTE)?.routines).toEqual(["R36"]);

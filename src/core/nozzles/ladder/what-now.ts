@@ -51,8 +51,9 @@ export function whatNow(desk: NozzleDesk, now: number): WhatNow | undefined {
   const step = nextStep(recovery, school, judging, now);
   const outside = step.standing.outside;
   const missing = step.standing.counts.at(-1) ?? 0;
+  // A channel that is all out is no clog that so many cleans bring back.
   const ahead =
-    step.action.kind === "clean" && outside.length
+    step.action.kind === "clean" && outside.length && step.standing.gone.length === 0
       ? cleansAhead(missing, judging.readiness.toleranceAHead, machineClass, own, judging.ladder, {
           all: heads.length,
           poor: headsOf(outside).length,
@@ -70,7 +71,7 @@ export function whatNow(desk: NozzleDesk, now: number): WhatNow | undefined {
         : (JOBS_OF[step.action.kind] ?? []).flatMap((job) => desk.jobs?.[job] ?? []),
     others: whyNotOthers(step, judging.ladder),
     spent: spent(recovery.events, judging.ladder, heads.length),
-    ahead: ahead ? { ...ahead, sentence: cleansAheadSentence(ahead) } : null,
+    ahead: ahead ? { ...ahead, sentence: cleansAheadSentence(ahead, judging.ladder.limit) } : null,
     startedAt: recovery.startedAt,
     checks: step.standing.counts.length,
   };

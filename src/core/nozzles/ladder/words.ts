@@ -51,7 +51,14 @@ export const JOBS_OF: Partial<Record<Action["kind"], readonly Job[]>> = {
 export function rowSentence({ row, standing, action }: NextStep, ladder: LadderSettings): string {
   const { cleans, counts, outside, cleansOnRung, rests, gone, rung } = standing;
   const [now, before] = [counts.at(-1), counts.at(-2)];
-  const moved = now === undefined ? "" : before === undefined ? `${now} out` : `${before} out, now ${now}`;
+  const moved =
+    now === undefined
+      ? ""
+      : now === 0 && !before
+        ? "Weak or deflected nozzles"
+        : before === undefined
+          ? `${now} out`
+          : `${before} out, now ${now}`;
   const at = rung ? `“${rung.name}”` : "this step";
   const byRow: Record<Row, string> = {
     within: "Every channel is within limits.",
