@@ -2,6 +2,7 @@ import { uuidv7 } from "uuidv7";
 import { beforeEach, describe, expect, test } from "vitest";
 import { whatNow } from "../../src/core/nozzles/ladder/what-now.ts";
 import { usualPattern } from "../../src/core/nozzles/usual-pattern.ts";
+import { tendsOf } from "../../src/core/routines/tends.ts";
 import { machineOf } from "../../src/core/shop/shop.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import { board } from "../../src/work/board/board.ts";
@@ -9,7 +10,7 @@ import { things } from "../../src/work/board/condition.ts";
 import { floor } from "../../src/work/floor/floor.ts";
 import { machineView } from "../../src/work/machine/machine.ts";
 import { nozzleHistory, riskOf } from "../../src/work/nozzles/nozzle-history.ts";
-import { nozzleDesk } from "../../src/work/nozzles/nozzles.ts";
+import { byHandRoutines, nozzleDesk } from "../../src/work/nozzles/nozzles.ts";
 import { monthOfRecoveries } from "../../src/work/nozzles/recoveries.ts";
 import { record } from "../../src/work/record/record.ts";
 import { ladderRows, saveLadder } from "../../src/work/shop/ladder-settings.ts";
@@ -110,6 +111,14 @@ describe("what now, from what the ledger holds", () => {
     });
     await expect(saveLadder(db, bram(), { id: "teal", settings: row.settings })).rejects.toThrow(/may not/);
   });
+});
+
+test("by hand leads to a routine that cleans cap and wiper, never to a soak, a test or a water cap", async () => {
+  const shop = await loadShop(db, site);
+  const found = shop.machines.flatMap((machine) => byHandRoutines(shop, machine));
+  expect(found.length).toBeGreaterThan(5);
+  for (const id of new Set(found)) expect(tendsOf(shop.rules.book.get(id))).toContain("cap");
+  expect(found.filter((id) => ["R10", "R29", "R36"].includes(id))).toEqual([]);
 });
 
 test("what is said of another machine's heads, parts or checks is refused in words", async () => {

@@ -15,7 +15,7 @@ import { listPlan } from "./list-plan.ts";
 import { modelOf } from "./model.ts";
 import { wholePlan } from "./plan-round.ts";
 import { readRoundProblem } from "./read-problem.ts";
-import { piecesOf, stretchesOf } from "./stretches-of.ts";
+import { minutesOf, piecesOf, stretchesOf } from "./stretches-of.ts";
 
 const house = demoHouse(20_782);
 const { book } = shopRules(house.calendar, []);
@@ -254,3 +254,11 @@ test.each([1, 2, 3, 4])("no plan is worse than plain list scheduling (%i)", (see
   const problem = madeUpProblem(seed, { people: 5, machines: 8, tasks: 20, horizon: 240 });
   expect(wholePlan(problem, { effort: 0.1 }).cost).toBeLessThanOrEqual(listPlan(problem).cost + 1e-9);
 });
+
+test.each([
+  [{ kind: "do", minutes: 2 }, 2],
+  [{ kind: "do" }, 0.5],
+  [{ kind: "wait", waitMinutes: 10 }, 10],
+])("a step %j is planned with %s minutes", (step, minutes) =>
+  expect(minutesOf({ id: "a", at: "a", text: "A", ...step } as Parameters<typeof minutesOf>[0])).toBe(minutes),
+);

@@ -43,7 +43,7 @@ export function piecesOf(
   return pieces;
 }
 
-/** Minutes planned for a step; half a minute where its routine says none. */
+/** Minutes planned for a step; half a minute where its routine says none. @example minutesOf({ kind: "do", id: "a", at: "a", text: "A" }) → 0.5 */
 export const minutesOf = (step: PlannedStep): number => (step.kind === "wait" ? step.waitMinutes : (step.minutes ?? 0.5));
 
 /** Pieces as a planning problem has them: whole minutes, one person throughout. */

@@ -6,7 +6,7 @@ import type { Step } from "../routines/step.ts";
 import { STEPS } from "../routines/steps/steps.ts";
 import type { RunBody, RunEvent } from "./events.ts";
 import { holds, runPlan } from "./plan.ts";
-import { calledAndDone, missing, type RunState, resultProblem, runState } from "./run.ts";
+import { ahead, calledAndDone, missing, type RunState, resultProblem, runState } from "./run.ts";
 import { stepsVersion } from "./version.ts";
 
 const MINUTE = 60_000;
@@ -122,6 +122,15 @@ describe("a guided run", () => {
     expect(upTo(8).timer).toBeNull();
     expect(upTo(9).timer).toMatchObject({ step: "drain", endsAt: 9 * MINUTE + 30_000 });
     expect(upTo(10).timer).toMatchObject({ step: "soak", endsAt: 20 * MINUTE });
+    // What no answer has decided yet is left out, what is done too.
+    const after = (count: number) => {
+      const now = upTo(count);
+      return ahead(now, runPlan(STEPS_OF_ALL_KINDS, machine), machine).map(({ at }) => at);
+    };
+    expect(after(1)).not.toContain("second");
+    expect(after(2)[0]).toBe("second");
+    expect(after(14)).toEqual(["on"]);
+    expect(after(15)).toEqual([]);
     expect(upTo(16)).toMatchObject({ status: "ended", strays: [], owed: [] });
     expect(upTo(16).trace.find(({ step: id }) => id === "soak")?.tookSeconds).toBe(600);
   });

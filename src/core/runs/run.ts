@@ -218,7 +218,10 @@ export function missing(state: RunState, plan: readonly PlannedStep[], machine: 
   );
 }
 
-/** The steps of a guided run from the one to do now, as far as their conditions are known: what no answer has decided yet is left out. */
+/**
+ * The steps of a guided run from the one to do now, as far as their conditions are known: what no answer has decided yet is left out.
+ * @example ahead({ ...state, now: null }, plan, machine) → []
+ */
 export function ahead(state: RunState, plan: readonly PlannedStep[], machine: Machine): PlannedStep[] {
   const recorded = recordedIn(state);
   const from = plan.findIndex(({ at }) => at === state.now?.at);

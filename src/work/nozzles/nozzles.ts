@@ -41,10 +41,13 @@ export function judgingOf(shop: Shop, machine: Machine): Judging {
   };
 }
 
-/** The routine that cleans round a machine's head by hand: its weekly one that tends cap and wiper. */
+/** Parts that wipe a head. */
+const WIPES = ["wiper", "cleaning-blade", "cleaning-roll"];
+
+/** The routines that clean round a machine's head by hand: those that tend cap and wiper both, the weekly ones first; a soak or a test is none. */
 export function byHandRoutines(shop: Shop, machine: Machine): string[] {
-  const tending = routinesOf(machine, shop.rules.book).filter((routine) =>
-    tendsOf(routine).some((part) => part === "cap" || part === "wiper"),
+  const tending = routinesOf(machine, shop.rules.book).filter(
+    (routine) => tendsOf(routine).includes("cap") && tendsOf(routine).some((part) => WIPES.includes(part)),
   );
   const isWeekly = (trigger: unknown) => JSON.stringify(trigger ?? "").includes('"week');
   return [...tending.filter(({ trigger }) => isWeekly(trigger)), ...tending.filter(({ trigger }) => !isWeekly(trigger))].map(
