@@ -2,7 +2,7 @@ import { uuidv7 } from "uuidv7";
 import { beforeEach, describe, expect, test } from "vitest";
 import { whatNow } from "../../src/core/nozzles/ladder/what-now.ts";
 import { usualPattern } from "../../src/core/nozzles/usual-pattern.ts";
-import { tendsOf } from "../../src/core/routines/tends.ts";
+import { cleansRoundHead, tendsOf } from "../../src/core/routines/tends.ts";
 import { machineOf } from "../../src/core/shop/shop.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import { board } from "../../src/work/board/board.ts";
@@ -118,6 +118,8 @@ test("by hand leads to a routine that cleans cap and wiper, never to a soak, a t
   const found = shop.machines.flatMap((machine) => byHandRoutines(shop, machine));
   expect(found.length).toBeGreaterThan(5);
   for (const id of new Set(found)) expect(tendsOf(shop.rules.book.get(id))).toContain("cap");
+  expect(cleansRoundHead({ effects: { tends: ["cap", "cap-pad"] } })).toBe(false);
+  expect(cleansRoundHead({ effects: { tends: ["cap", "wiper"] } })).toBe(true);
   expect(found.filter((id) => ["R10", "R29", "R36"].includes(id))).toEqual([]);
 });
 

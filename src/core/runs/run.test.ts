@@ -6,7 +6,7 @@ import type { Step } from "../routines/step.ts";
 import { STEPS } from "../routines/steps/steps.ts";
 import type { RunBody, RunEvent } from "./events.ts";
 import { holds, runPlan } from "./plan.ts";
-import { ahead, calledAndDone, missing, type RunState, resultProblem, runState } from "./run.ts";
+import { ahead, calledAndDone, firstActAt, missing, type RunState, resultProblem, runState } from "./run.ts";
 import { stepsVersion } from "./version.ts";
 
 const MINUTE = 60_000;
@@ -122,6 +122,9 @@ describe("a guided run", () => {
     expect(upTo(8).timer).toBeNull();
     expect(upTo(9).timer).toMatchObject({ step: "drain", endsAt: 9 * MINUTE + 30_000 });
     expect(upTo(10).timer).toMatchObject({ step: "soak", endsAt: 20 * MINUTE });
+    // A decision and a second person do nothing at the machine; opening it does.
+    const acted = (count: number) => firstActAt(runPlan(STEPS_OF_ALL_KINDS, machine), upTo(count).trace);
+    expect([acted(3), acted(4)]).toEqual([undefined, 4 * MINUTE]);
     // What no answer has decided yet is left out, what is done too.
     const after = (count: number) => {
       const now = upTo(count);

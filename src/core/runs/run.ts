@@ -228,6 +228,12 @@ export function ahead(state: RunState, plan: readonly PlannedStep[], machine: Ma
   return from < 0 ? [] : plan.slice(from).filter((step) => holds(step.when, machine, recorded));
 }
 
+/** When a run first did something at the machine: a look, a reading or a question does nothing. Milliseconds; undefined where it only looked. @example firstActAt(plan, []) → undefined */
+export function firstActAt(plan: readonly PlannedStep[], trace: readonly Pick<Trace, "step" | "at" | "passed">[]): number | undefined {
+  const acts = new Set(plan.filter(({ kind }) => kind === "do" || kind === "wait" || kind === "hold").map((step) => step.at));
+  return trace.find(({ step, passed }) => passed === undefined && acts.has(step))?.at;
+}
+
 /** The steps that an answer leads past. */
 export function leaptOver(plan: readonly PlannedStep[], choiceOf: (at: string) => string | undefined): Set<string> {
   const leapt = new Set<string>();

@@ -8,7 +8,7 @@ import { ALL_GOOD, countsOfWhich, type Which } from "../../core/nozzles/verdicts
 import { useCheckWords } from "../../words/check-words.ts";
 import { filled } from "../../words/plain.ts";
 import { Button } from "../kit/button.tsx";
-import { Comb } from "../kit/comb.tsx";
+import { Comb, type CombChannel } from "../kit/comb.tsx";
 import { controlLook } from "../kit/field.tsx";
 
 const Lattice = lazy(() => import("./lattice.tsx").then((module) => ({ default: module.Lattice })));
@@ -20,6 +20,17 @@ export type Counts = Omit<ChannelCheck, "id"> & {
   confidence?: number;
 };
 export const NOTHING: Counts = { missing: 0, weak: 0, deflected: 0, neighbours: false };
+
+/** A channel as it is counted, for its comb. */
+export const countedView = (channel: ChannelView, counts: Counts, pattern: PatternChannel | undefined): CombChannel => ({
+  ...channel,
+  ...counts,
+  gone: counts.gone ?? false,
+  unread: counts.unread ?? false,
+  read: !counts.unread,
+  which: counts.which,
+  nozzles: pattern?.nozzles,
+});
 
 const KINDS = ["missing", "weak", "deflected"] as const;
 
@@ -50,19 +61,7 @@ export function ChannelCounts({
     <fieldset className="grid gap-x-4 gap-y-1 py-2 sm:grid-cols-[10rem_1fr]">
       <legend className="sr-only">{name}</legend>
       <div className="flex items-center gap-2 sm:flex-col sm:items-start">
-        <Comb
-          channel={{
-            ...channel,
-            ...counts,
-            gone: counts.gone ?? false,
-            unread: counts.unread ?? false,
-            read: !counts.unread,
-            which: counts.which,
-            nozzles: pattern?.nozzles,
-          }}
-          width={84}
-          height={26}
-        />
+        <Comb channel={countedView(channel, counts, pattern)} width={84} height={26} />
         <span>
           <span className="figure font-semibold">{channel.id}</span> {channel.ink.replaceAll("-", " ")}
         </span>

@@ -6,7 +6,7 @@ import type { NozzlePattern } from "../../core/nozzles/pattern.ts";
 import { useCheckWords } from "../../words/check-words.ts";
 import { Comb } from "../kit/comb.tsx";
 import { IconButton } from "../kit/icon-button.tsx";
-import { ChannelCounts, type Counts } from "./channel-counts.tsx";
+import { ChannelCounts, type Counts, countedView } from "./channel-counts.tsx";
 
 /** All channels of a machine in view; only what is wrong is pressed, and its pad opens in place. */
 export function ChannelRows({
@@ -71,20 +71,7 @@ export function ChannelRows({
                 <b className="block truncate text-base capitalize leading-tight">{ink}</b>
                 <span className="figure text-ink2 text-sm">{channel.id}</span>
               </span>
-              <Comb
-                channel={{
-                  ...channel,
-                  ...counts,
-                  gone: counts.gone ?? false,
-                  unread: counts.unread ?? false,
-                  read: !counts.unread,
-                  which: counts.which,
-                  nozzles: mine?.nozzles,
-                }}
-                width={320}
-                height={38}
-                fills
-              />
+              <Comb channel={countedView(channel, counts, mine)} width={320} height={38} fills />
               <span className="flex items-center justify-end gap-1.5 text-right font-bold text-sm leading-tight">
                 {said ? (
                   <span className={counts.unread ? "text-ink2" : "text-hold"}>{said}</span>

@@ -1,6 +1,6 @@
 "use client";
-import { ChevronDownIcon, ChevronRightIcon, FootprintsIcon, HandIcon, PlayIcon } from "lucide-react";
-import { type ReactNode, useState } from "react";
+import { ChevronRightIcon, FootprintsIcon, HandIcon, PlayIcon } from "lucide-react";
+import type { ReactNode } from "react";
 import { piecesOf } from "../../core/rounds/stretches-of.ts";
 import { useFloorWords } from "../../words/floor-words.ts";
 import { counted, filled } from "../../words/plain.ts";
@@ -8,6 +8,7 @@ import { buttonLook } from "../kit/button.tsx";
 import { Docket } from "../kit/docket.tsx";
 import { Glyph } from "../kit/glyph.tsx";
 import { Stretches } from "../kit/stretches.tsx";
+import { Fold } from "./fold.tsx";
 import { Free } from "./free-jobs.tsx";
 import { JobName } from "./job-name.tsx";
 import { isOpen, linkOf, type Stop, stopsOf, type Task } from "./my-way.ts";
@@ -224,24 +225,6 @@ function Line({ stop: { task, round }, floor, runs }: { stop: Stop; floor: Floor
       <span className="figure">{filled(words.min, { minutes: round?.minutes ?? task.minutes })}</span>
       <ChevronRightIcon aria-hidden="true" className="size-6" />
     </a>
-  );
-}
-
-function Fold({ title, open: first = false, children }: { title: ReactNode; open?: boolean; children: ReactNode }) {
-  const [open, setOpen] = useState(first);
-  return (
-    <div className="rounded-[6px] border border-rule border-dashed">
-      <button
-        type="button"
-        aria-expanded={open}
-        onClick={() => setOpen(!open)}
-        className="flex min-h-14 w-full items-center gap-3 px-3 text-left font-semibold"
-      >
-        <span className="grow">{title}</span>
-        <ChevronDownIcon aria-hidden="true" className={`size-6 ${open ? "rotate-180" : ""}`} />
-      </button>
-      {open && <div className="px-3 pb-3">{children}</div>}
-    </div>
   );
 }
 

@@ -1,11 +1,11 @@
 "use client";
-import { ChevronDownIcon, ChevronLeftIcon, PlayIcon } from "lucide-react";
-import { type ReactNode, useState } from "react";
+import { ChevronLeftIcon, PlayIcon } from "lucide-react";
 import { uuidv7 } from "uuidv7";
 import type { FloorView } from "../../core/floor/floor-view.ts";
 import { useFloorWords } from "../../words/floor-words.ts";
 import { filled } from "../../words/plain.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
+import { Fold } from "./fold.tsx";
 import { put } from "./outbox.ts";
 import { Reasons } from "./reasons.tsx";
 import { go, to } from "./route.ts";
@@ -90,24 +90,6 @@ export function TaskSheet({ floor, taskKey }: { floor: Floor; taskKey: string })
         </a>
       )}
     </main>
-  );
-}
-
-function Fold({ title, children }: { title: string; children: ReactNode }) {
-  const [open, setOpen] = useState(false);
-  return (
-    <div className="rounded-[6px] border border-line">
-      <button
-        type="button"
-        aria-expanded={open}
-        onClick={() => setOpen(!open)}
-        className="flex min-h-14 w-full items-center px-3 text-left font-semibold"
-      >
-        <span className="grow">{title}</span>
-        <ChevronDownIcon aria-hidden="true" className={`size-6 ${open ? "rotate-180" : ""}`} />
-      </button>
-      {open && <div className="px-3 pb-3">{children}</div>}
-    </div>
   );
 }
 

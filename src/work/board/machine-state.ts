@@ -4,6 +4,7 @@ import { channelsOf } from "../../core/fleet/channels.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import type { ChannelReading } from "../../core/nozzles/channel-reading.ts";
 import { machineState, readinessSettings } from "../../core/nozzles/readiness.ts";
+import { firstActAt } from "../../core/runs/run.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
 import { signHolds } from "../../core/signs/guide.ts";
 import type { Sleep } from "../../core/standby/sleep.ts";
@@ -51,11 +52,10 @@ export function stateOf(
     }));
   // A run under way takes the check's force with its first act, not only at its end; looking takes nothing.
   for (const { row, events, plan, state: run } of runs) {
-    const acts = new Set(plan.filter(({ kind }) => kind === "do" || kind === "wait" || kind === "hold").map((step) => step.at));
-    const first = run.trace.find(({ step, passed }) => passed === undefined && acts.has(step));
+    const first = firstActAt(plan, run.trace);
     const routine = shop.rules.book.get(row.routine);
-    if (first && routine?.voidsCheck)
-      voiding.push({ at: new Date(first.at), what: `${routine.name} began`, entryId: events[0]?.id ?? row.run });
+    if (first !== undefined && routine?.voidsCheck)
+      voiding.push({ at: new Date(first), what: `${routine.name} began`, entryId: events[0]?.id ?? row.run });
   }
   if (care) voiding.push({ at: care.happenedAt, what: CARE_WORDS[String(care.body.what)] ?? "cared for", entryId: care.entryId });
   const voided = voiding.sort((a, b) => b.at.getTime() - a.at.getTime())[0];

@@ -10,7 +10,7 @@ import { readinessSettings } from "../../core/nozzles/readiness.ts";
 import { nozzleEvent } from "../../core/record/nozzle-event.ts";
 import { routinesOf } from "../../core/routines/assigned.ts";
 import { routineFor } from "../../core/routines/routine-for.ts";
-import { tendsOf } from "../../core/routines/tends.ts";
+import { cleansRoundHead } from "../../core/routines/tends.ts";
 import { machineOf, type Shop } from "../../core/shop/shop.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { type NozzleRow, nozzleRows } from "../../ledger/nozzles.ts";
@@ -41,14 +41,9 @@ export function judgingOf(shop: Shop, machine: Machine): Judging {
   };
 }
 
-/** Parts that wipe a head. */
-const WIPES = ["wiper", "cleaning-blade", "cleaning-roll"];
-
 /** The routines that clean round a machine's head by hand: those that tend cap and wiper both, the weekly ones first; a soak or a test is none. */
 export function byHandRoutines(shop: Shop, machine: Machine): string[] {
-  const tending = routinesOf(machine, shop.rules.book).filter(
-    (routine) => tendsOf(routine).includes("cap") && tendsOf(routine).some((part) => WIPES.includes(part)),
-  );
+  const tending = routinesOf(machine, shop.rules.book).filter(cleansRoundHead);
   const isWeekly = (trigger: unknown) => JSON.stringify(trigger ?? "").includes('"week');
   return [...tending.filter(({ trigger }) => isWeekly(trigger)), ...tending.filter(({ trigger }) => !isWeekly(trigger))].map(
     ({ id }) => id,
