@@ -7,9 +7,18 @@ import { buttonLook } from "./kit/button.tsx";
 export function NoNetwork() {
   const words = useAccessWords().noNetwork;
   useEffect(() => {
-    const back = () => location.reload();
+    // A browser may call itself online while the server can't be reached, and may have said so before this listened.
+    const back = () =>
+      void fetch("/api/health").then(
+        () => (location.pathname === "/no-network" ? location.assign("/") : location.reload()),
+        () => {},
+      );
+    const asked = setInterval(back, 5_000);
     addEventListener("online", back);
-    return () => removeEventListener("online", back);
+    return () => {
+      clearInterval(asked);
+      removeEventListener("online", back);
+    };
   }, []);
   return (
     <main className="mx-auto grid max-w-md justify-items-start gap-3 px-4 py-16">
