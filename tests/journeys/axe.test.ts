@@ -3,7 +3,7 @@ import type { Page } from "playwright-core";
 import { expect, test } from "vitest";
 import { localDay } from "../../src/core/calendar/site-time.ts";
 import { demoHouse } from "../../src/demo/house.ts";
-import { FIRST, PHONE, signedIn, TABLET } from "./browser.ts";
+import { FIRST, PHONE, signedIn, TABLET, wearGear } from "./browser.ts";
 
 /** axe finds nothing on every main view, light and night. The tests look side by side, each in a browser window of its own. */
 
@@ -196,7 +196,7 @@ test.concurrent("an entry, a run, narrow screens and the sign-in, light and nigh
   await page.getByRole("button", { name: "Empty the waste bottle now" }).click();
   await page.getByRole("button", { name: "I wear this and have read the warnings" }).waitFor();
   await look("gear and cautions");
-  await page.getByRole("button", { name: "I wear this and have read the warnings" }).click();
+  await wearGear(page);
   await page.getByLabel(/waste level before/).fill("900");
   await look("a step that measures");
   await page.getByRole("button", { name: "Enter", exact: true }).click();

@@ -178,7 +178,14 @@ export async function beginAt(page: Page, machine: string, routine: string): Pro
     await others.click();
     await page.getByRole("button", { name: `${routine} now` }).click();
   }
-  await page.getByRole("button", { name: "I wear this and have read the warnings" }).click();
+  await wearGear(page);
+}
+
+/** Confirms the gear of a run, and waits for the step behind it. */
+export async function wearGear(page: Page): Promise<void> {
+  const gear = page.getByRole("button", { name: "I wear this and have read the warnings" });
+  await gear.click();
+  await gear.waitFor({ state: "detached" });
 }
 
 /** Stops the run on the screen, with a reason of one's own. */

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { choose, cookieOf, FIRST, LAN, onTheFloor, PHONE, send, signedIn, through } from "./browser.ts";
+import { choose, cookieOf, FIRST, LAN, onTheFloor, PHONE, send, signedIn, through, wearGear } from "./browser.ts";
 
 /** The house's own ways: a routine written and run, a sign reported and explained, a school chosen with its preview. */
 
@@ -52,7 +52,7 @@ describe("a routine of the house", () => {
       await floor.page.getByText("Another routine now").click();
       await floor.page.getByRole("button", { name: "Belt look now" }).click();
     }
-    await floor.page.getByRole("button", { name: "I wear this and have read the warnings" }).click();
+    await wearGear(floor.page);
     await through(floor.page, ["Done", "Some", "Done"]);
     await floor.page.getByRole("button", { name: "End the run" }).click();
     await floor.page.getByRole("heading", { name: /^Done at/ }).waitFor();

@@ -1,5 +1,7 @@
 import type { Locator } from "playwright-core";
 import { expect, test } from "vitest";
+import { isoDay } from "../../src/core/calendar/day.ts";
+import { localDay } from "../../src/core/calendar/site-time.ts";
 import { cookieOf, entry, FIRST, signedIn, sync } from "./browser.ts";
 
 type Fleet = { calendar: { closures?: { from: string }[] } };
@@ -21,6 +23,9 @@ function counter() {
 }
 
 test("what may print: none; why a machine is on hold: one; a late check to somebody: two; plan and publish the day: two", async () => {
+  // Something is open, however late it is.
+  const on = isoDay(localDay(new Date(), { timeZone: "Europe/Lisbon" }));
+  await sync(await cookieOf("ottoline"), entry("one-off", "sprat", { title: "Water cap once more", on, minutes: 4, routine: "R10" }));
   const { page, context } = await signedIn("Ottoline Marsh");
   const { press, counted } = counter();
 

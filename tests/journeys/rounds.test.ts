@@ -7,7 +7,7 @@ import { APP_ROLE, dropDatabase, ensureDatabase, freePort } from "../../commands
 import { isoDay, weekday } from "../../src/core/calendar/day.ts";
 import { instantOf, localDay } from "../../src/core/calendar/site-time.ts";
 import { migrateDatabase } from "../../src/ledger/migrate.ts";
-import { changed, choose, DESK, newPage, TABLET } from "./browser.ts";
+import { changed, choose, DESK, newPage, TABLET, wearGear } from "./browser.ts";
 
 /** A morning by rounds, in a house of its own whose clock stands: planned at 4:02, gone otherwise at 4:20. */
 
@@ -107,7 +107,7 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
       .toBeGreaterThan(2);
     await round.getByRole("link").first().click();
     await bram.getByRole("button", { name: "Step by step" }).click();
-    await bram.getByRole("button", { name: "I wear this and have read the warnings" }).click();
+    await wearGear(bram);
     await bram.goto(`${early}/floor#/`);
     await round.getByText("under way").waitFor();
     expect(first).toMatch(/04:0\d/);
