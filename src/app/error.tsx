@@ -3,10 +3,10 @@
 /** Shown when a page can't be made: most often the database is away for a moment; then it comes back by itself. */
 import { useEffect } from "react";
 import { Button } from "../ui/kit/button.tsx";
-import { useAccessWords } from "../words/access-words.ts";
+import { useFaultWords } from "../words/fault-words.ts";
 
 export default function PageFault({ reset }: { error: Error; reset: () => void }) {
-  const words = useAccessWords().fault;
+  const words = useFaultWords().fault;
   useEffect(() => {
     const again = setInterval(
       () =>

@@ -1,5 +1,5 @@
-import { toast } from "sonner";
 import { entryOf, Said, sendEntries } from "./send.ts";
+import { toast } from "./toast.ts";
 
 export type Sent = Parameters<typeof entryOf>[0];
 

@@ -1,11 +1,11 @@
 "use client";
 import { useEffect } from "react";
-import { useAccessWords } from "../words/access-words.ts";
+import { useFaultWords } from "../words/fault-words.ts";
 import { buttonLook } from "./kit/button.tsx";
 
 /** Stands for any page at the desk that a device with the floor on it can't reach; it makes way when the network is back. */
 export function NoNetwork() {
-  const words = useAccessWords().noNetwork;
+  const words = useFaultWords().noNetwork;
   useEffect(() => {
     // A browser may call itself online while the server can't be reached, and may have said so before this listened.
     const back = () =>

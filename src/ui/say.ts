@@ -1,14 +1,11 @@
 import { Said } from "./send.ts";
+import { toast } from "./toast.ts";
 
-/** Says something in passing. The part that shows it is fetched when it is first needed. */
-export async function say(text: string, options?: { duration?: number }): Promise<void> {
-  const { toast } = await import("sonner");
-  toast(text, options);
-}
+/** Says something in passing. */
+export const say = (text: string, options?: { duration?: number }): void => toast(text, options);
 
 /** Says what was refused, with the first places. */
-export async function sayFault(error: unknown): Promise<void> {
-  const { toast } = await import("sonner");
+export function sayFault(error: unknown): void {
   if (!(error instanceof Said)) {
     toast.error(String(error));
     return;
@@ -28,7 +25,7 @@ export async function trying(work: () => Promise<unknown>): Promise<boolean> {
     await work();
     return true;
   } catch (error) {
-    void sayFault(error);
+    sayFault(error);
     return false;
   }
 }

@@ -1,7 +1,7 @@
 "use client";
 import { useCallback, useEffect, useState } from "react";
-import { useAccessWords } from "../words/access-words.ts";
 import { filled } from "../words/plain.ts";
+import { useTimerWords } from "../words/timer-words.ts";
 import type { TimerView } from "../work/runs/timers.ts";
 import { allowSound, ring } from "./ring.ts";
 import { say } from "./say.ts";
@@ -10,7 +10,7 @@ import { useLive } from "./use-live.ts";
 
 /** Running timers on every page that is not the floor itself; what is over rings here too. */
 export function Timers() {
-  const words = useAccessWords().timers;
+  const words = useTimerWords();
   const [held, setHeld] = useState<{ timers: TimerView[]; ahead: number }>({ timers: [], ahead: 0 });
   const [, tick] = useState(0);
   const look = useCallback(async () => {
@@ -33,7 +33,7 @@ export function Timers() {
   useEffect(() => {
     for (const timer of held.timers)
       if (timer.endsAt <= Date.now() + held.ahead && ring(timer.id))
-        void say(filled(words.up, { machine: timer.machine, person: timer.person }), { duration: 20_000 });
+        say(filled(words.up, { machine: timer.machine, person: timer.person }), { duration: 20_000 });
   });
   if (!running) return null;
   return (

@@ -1,13 +1,16 @@
 "use client";
 import { usePathname } from "next/navigation";
-import { lazy, Suspense } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 
-const Toaster = lazy(() => import("sonner").then(({ Toaster: part }) => ({ default: part })));
+const Toaster = lazy(() => import("./toaster.tsx"));
 
-/** Where short messages stand; loaded beside the page, not before it. */
+/** Where short messages stand; loaded once the page answers, so that no page waits for it. */
 export function Toasts({ night }: { night: boolean }) {
+  const [answers, setAnswers] = useState(false);
+  useEffect(() => setAnswers(true), []);
   // On the floor the one control stands at the bottom, and nothing may cover it.
   const onFloor = usePathname().startsWith("/floor");
+  if (!answers) return null;
   return (
     <Suspense>
       <Toaster

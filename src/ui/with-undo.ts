@@ -1,6 +1,6 @@
-import { toast } from "sonner";
 import { sayFault } from "./say.ts";
 import { entryOf, sendEntries } from "./send.ts";
+import { toast } from "./toast.ts";
 
 type Entries = ReturnType<typeof entryOf>[];
 const SHOWN_MS = 12_000;

@@ -2,7 +2,9 @@ import type access from "./en/access.json";
 import type board from "./en/board.json";
 import type check from "./en/check.json";
 import type drawing from "./en/drawing.json";
+import type faults from "./en/faults.json";
 import type floor from "./en/floor.json";
+import type floorWork from "./en/floor-work.json";
 import type head from "./en/head.json";
 import type idle from "./en/idle.json";
 import type kit from "./en/kit.json";
@@ -22,6 +24,7 @@ import type sheet from "./en/sheet.json";
 import type shop from "./en/shop.json";
 import type standby from "./en/standby.json";
 import type stores from "./en/stores.json";
+import type timers from "./en/timers.json";
 import type vessel from "./en/vessel.json";
 import type wall from "./en/wall.json";
 
@@ -31,7 +34,9 @@ export type Messages = {
   board: typeof board;
   check: typeof check;
   drawing: typeof drawing;
+  faults: typeof faults;
   floor: typeof floor;
+  floorWork: typeof floorWork;
   head: typeof head;
   idle: typeof idle;
   kit: typeof kit;
@@ -51,6 +56,7 @@ export type Messages = {
   shop: typeof shop;
   standby: typeof standby;
   stores: typeof stores;
+  timers: typeof timers;
   vessel: typeof vessel;
   wall: typeof wall;
 };

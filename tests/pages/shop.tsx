@@ -41,7 +41,7 @@ vi.doMock("next/headers", () => ({
 export const offered: { label: string; onClick: () => void }[] = [];
 /** Toasts, the newest last. */
 export const said: string[] = [];
-vi.doMock("sonner", () => {
+vi.doMock("../../src/ui/toast.ts", () => {
   const toast = Object.assign(
     (text: string, more?: { action?: { label: string; onClick: () => void } }) => {
       said.push(text);
@@ -49,10 +49,9 @@ vi.doMock("sonner", () => {
     },
     {
       error: (text: string, more?: { description?: string }) => void said.push([text, more?.description].filter(Boolean).join("\n")),
-      success: (text: string) => void said.push(text),
     },
   );
-  return { toast, Toaster: () => null };
+  return { toast, toastsStand: () => {} };
 });
 
 const PASSWORD = "a-long-password";

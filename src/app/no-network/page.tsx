@@ -1,7 +1,7 @@
 import { NoNetwork } from "../../ui/no-network.tsx";
-import access from "../../words/en/access.json";
+import faults from "../../words/en/faults.json";
 
-export const metadata = { title: access.noNetwork.title };
+export const metadata = { title: faults.noNetwork.title };
 
 export default function NoNetworkPage() {
   return <NoNetwork />;

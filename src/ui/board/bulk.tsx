@@ -1,13 +1,13 @@
 "use client";
 import Link from "next/link";
 import { useState } from "react";
-import { toast } from "sonner";
 import { useTranslations } from "use-intl";
 import type { MachineRow } from "../../work/board/board.ts";
 import { instantAt } from "../instant-at.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
-import { TimeInput } from "../kit/date-input.tsx";
+import { TimeInput } from "../kit/time-input.tsx";
 import { entryOf, Said, sendEntries } from "../send.ts";
+import { toast } from "../toast.ts";
 
 /** What can be said of several machines at once. */
 export function Bulk({ rows, today, clear }: { rows: MachineRow[]; today: string; clear: () => void }) {

@@ -5,8 +5,8 @@ import { useReleaseWords } from "../../words/release-words.ts";
 import { enter } from "../enter.ts";
 import { instantAt } from "../instant-at.ts";
 import { Button } from "../kit/button.tsx";
-import { TimeInput } from "../kit/date-input.tsx";
 import { Field, TextInput } from "../kit/field.tsx";
+import { TimeInput } from "../kit/time-input.tsx";
 
 /** A supervisor lets a held machine print, with a reason, until a time. */
 export function ReleaseForm({ machine, done }: { machine: { id: string; name: string }; done?: () => void }) {

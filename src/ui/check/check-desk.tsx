@@ -121,7 +121,7 @@ function MachineCheck({ row, item, seq, pattern }: { row: MachineRow; item?: Wor
       const now = after.machines.find(({ id }) => id === row.id);
       const desk = await ask<NozzleDesk | null>(`/api/nozzles?machine=${row.id}`);
       setState(now ? { word: now.word, why: now.why, entry: draft.id, desk } : null);
-      void say(filled(words.entered, { machine: row.name }));
+      say(filled(words.entered, { machine: row.name }));
     });
     setBusy(false);
   };

@@ -8,8 +8,8 @@ import type { Body } from "../../core/record/entries.ts";
 import { useCheckWords } from "../../words/check-words.ts";
 import { filled } from "../../words/plain.ts";
 import { Button } from "../kit/button.tsx";
-import { TimeInput } from "../kit/date-input.tsx";
 import { Field } from "../kit/field.tsx";
+import { TimeInput } from "../kit/time-input.tsx";
 import { type Counts, NOTHING } from "./channel-counts.tsx";
 import { ChannelRows } from "./channel-rows.tsx";
 

@@ -1,7 +1,7 @@
 "use client";
 import { OctagonXIcon } from "lucide-react";
 import { useState } from "react";
-import { useFloorWords } from "../../words/floor-words.ts";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
 import { FilePick } from "../kit/file-pick.tsx";
 import { say } from "../say.ts";
@@ -13,7 +13,7 @@ import type { Part } from "./run-part.ts";
 
 /** What is seldom wanted at a step: note, photo, hand over, leave out; stopping stands apart. */
 export function Besides({ found, floor, send, close }: Part & { close?: () => void }) {
-  const words = useFloorWords().run;
+  const words = useFloorWorkWords().run;
   const [what, setWhat] = useState<"stop" | "skip" | "note" | "hand" | null>(null);
   const { state } = found;
   const over = () => {
@@ -23,7 +23,7 @@ export function Besides({ found, floor, send, close }: Part & { close?: () => vo
   const photo = async (file: File) => {
     const hash = await keepTaken(file);
     await send({ event: "photo", photo: hash, ...(state.now ? { of: state.now.at } : {}) }, { picture: hash });
-    void say(words.photoKept);
+    say(words.photoKept);
   };
   const people = floor.view.people.filter(({ id, role }) => id !== floor.who?.person && role !== "viewer");
   const open = (which: typeof what) => () => setWhat(what === which ? null : which);

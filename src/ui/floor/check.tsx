@@ -4,13 +4,14 @@ import { lazy, Suspense, useState } from "react";
 import { uuidv7 } from "uuidv7";
 import type { FloorMachine } from "../../core/floor/floor-view.ts";
 import { plannedSeconds } from "../../core/runs/run.ts";
-import { useFloorWords } from "../../words/floor-words.ts";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { counted, filled } from "../../words/plain.ts";
 import { type CheckDraft, CountsForm, checkBody, useCheckDraft } from "../check/counts-form.tsx";
 import { instantAt } from "../instant-at.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
 import { Mark, StateMark } from "../kit/state-mark.tsx";
 import { say } from "../say.ts";
+import { toast } from "../toast.ts";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { openRun } from "./runs.ts";
@@ -35,7 +36,7 @@ export function FloorCheck({
   step?: string;
   taskKey?: string;
 }) {
-  const words = useFloorWords().check;
+  const words = useFloorWorkWords().check;
   const { view } = floor;
   const [ids, setIds] = useState(machines);
   const [current, setCurrent] = useState(machines[0] ?? "");
@@ -59,10 +60,10 @@ export function FloorCheck({
     const place = ids.indexOf(machine.id);
     const next = [...ids.slice(place + 1), ...ids.slice(0, place)].find((id) => !now[id]);
     if (next) setCurrent(next);
-    void sayWithUndo(filled(words.done, { machine: machine.name }), words.undo, async () => {
+    sayWithUndo(filled(words.done, { machine: machine.name }), words.undo, async () => {
       await undo();
       openForm(machine.id);
-      void say(filled(words.undone, { machine: machine.name }));
+      say(filled(words.undone, { machine: machine.name }));
     });
   };
   const allDone = picked.length > 0 && picked.every(({ id }) => entered[id]);
@@ -162,7 +163,7 @@ function MachineCheck({
   after: (entry: string, undo: () => Promise<unknown>) => void;
   again: () => void;
 }) {
-  const words = useFloorWords().check;
+  const words = useFloorWorkWords().check;
   const { view } = floor;
   const { draft, change, take, forget } = useCheckDraft(`zesty-floor-check/${machine.id}/${run ?? taskKey ?? "check"}`);
   const pattern = view.patterns?.[machine.id];
@@ -254,7 +255,6 @@ function MachineCheck({
 }
 
 /** Says what was done, and offers to undo it for a while. */
-async function sayWithUndo(said: string, label: string, undo: () => Promise<unknown>): Promise<void> {
-  const { toast } = await import("sonner");
+function sayWithUndo(said: string, label: string, undo: () => Promise<unknown>): void {
   toast(said, { duration: UNDO_MS, action: { label, onClick: () => void undo() } });
 }

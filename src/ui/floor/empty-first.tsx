@@ -39,7 +39,7 @@ export function FloorVessel({ view, machine }: { view: FloorView; machine: Floor
       containers={view.containers ?? []}
       say={async (body, words) => {
         await put([{ kind: "vessel", machine: machine.id, body }]);
-        void say(words);
+        say(words);
         return true;
       }}
       height={190}

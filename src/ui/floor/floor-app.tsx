@@ -6,12 +6,12 @@ import { filled } from "../../words/plain.ts";
 import { Button } from "../kit/button.tsx";
 import { Initials } from "../kit/initials.tsx";
 import { Search } from "../search.tsx";
-import { MyShift } from "./my-shift.tsx";
+import { loadFreeList } from "./free-jobs.tsx";
+import { loadUnderWay, MyShift } from "./my-shift.tsx";
 import { to, usePlace } from "./route.ts";
 import { openRuns, wallClock } from "./runs.ts";
-import { SignInOrEnrol } from "./sign-in-or-enrol.tsx";
-import { TimersBar, useTick } from "./timers-bar.tsx";
 import { type Floor, useFloor } from "./use-floor.ts";
+import { useTick } from "./use-tick.ts";
 
 /** Loaded after the first screen, and at once when the page is quiet: a new build must not pull them away from under it. */
 const PAGES = {
@@ -23,6 +23,8 @@ const PAGES = {
   Several: () => import("./several.tsx").then(({ Several: page }) => ({ default: page })),
   TaskSheet: () => import("./task-sheet.tsx").then(({ TaskSheet: page }) => ({ default: page })),
   Unsent: () => import("./unsent.tsx").then(({ Unsent: page }) => ({ default: page })),
+  SignInOrEnrol: () => import("./sign-in-or-enrol.tsx").then(({ SignInOrEnrol: part }) => ({ default: part })),
+  TimersBar: () => import("./timers-bar.tsx"),
   Who: () => import("./who.tsx").then(({ Who: page }) => ({ default: page })),
 };
 const FloorCheck = lazy(PAGES.FloorCheck);
@@ -33,6 +35,8 @@ const Scan = lazy(PAGES.Scan);
 const Several = lazy(PAGES.Several);
 const TaskSheet = lazy(PAGES.TaskSheet);
 const Unsent = lazy(PAGES.Unsent);
+const SignInOrEnrol = lazy(PAGES.SignInOrEnrol);
+const TimersBar = lazy(PAGES.TimersBar);
 const Who = lazy(PAGES.Who);
 
 /** The operators' screens: one page that goes on without a network. */
@@ -43,7 +47,7 @@ export function FloorApp() {
     document.documentElement.dataset.light = night ? "night" : "day";
     if ("serviceWorker" in navigator) void navigator.serviceWorker.register("/sw.js").catch(() => {});
     const quiet = setTimeout(() => {
-      for (const load of Object.values(PAGES)) load().catch(() => {});
+      for (const load of [...Object.values(PAGES), loadFreeList, loadUnderWay]) load().catch(() => {});
     }, 1500);
     // Asks the browser not to clear away what is not sent yet.
     void navigator.storage?.persist?.();
@@ -57,13 +61,20 @@ export function FloorApp() {
       <main className="mx-auto max-w-md px-4 py-12">
         <h1>{words.floor}</h1>
         <p className="mt-2">{typeof navigator !== "undefined" && !navigator.onLine ? words.nothingKept : words.start}</p>
-        <SignInOrEnrol />
+        <Suspense>
+          <SignInOrEnrol />
+        </Suspense>
       </main>
     );
+  const runs = openRuns(floor.view);
   return (
     <div className="flex min-h-dvh flex-col text-lg max-sm:text-base">
       <Head floor={floor} />
-      <TimersBar runs={openRuns(floor.view)} now={floor.now} />
+      {runs.length > 0 && (
+        <Suspense>
+          <TimersBar runs={runs} now={floor.now} />
+        </Suspense>
+      )}
       <div className="grow">
         <Suspense fallback={<p className="p-6 text-ink2">{words.wait}</p>}>
           <Body floor={floor} />

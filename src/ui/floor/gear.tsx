@@ -1,7 +1,7 @@
 import { useWords, windowOutlook } from "../../core/runs/outlook.ts";
 import { statementWords } from "../../core/safety/statements.ts";
 import { leavesShelf, usualMaterials } from "../../core/stores/run-materials.ts";
-import { useFloorWords } from "../../words/floor-words.ts";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
 import { Button } from "../kit/button.tsx";
 import { asleepWhy, EmptyFirst, emptyWhy, StillAsleep } from "./empty-first.tsx";
@@ -13,7 +13,7 @@ export const needsGear = ({ state, routine }: OpenRun): boolean => !state.gear &
 
 /** Before the first step: whether a window can be kept, gear, materials, cautions. */
 export function Gear({ found, floor, send }: Part) {
-  const words = useFloorWords().gear;
+  const words = useFloorWorkWords().gear;
   const { routine, plan } = found;
   const used = usualMaterials(plan, found.machine.machine);
   const short = leavesShelf(used, floor.view.shelf ?? [], found.machine.machine).filter(({ note }) => note !== null);

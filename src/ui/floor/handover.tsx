@@ -3,7 +3,7 @@ import { ChevronDownIcon, XIcon } from "lucide-react";
 import { useState } from "react";
 import type { FloorView } from "../../core/floor/floor-view.ts";
 import type { LeftItem } from "../../core/tasks/left-for-next.ts";
-import { useFloorWords } from "../../words/floor-words.ts";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { counted, filled } from "../../words/plain.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
 import { Field, TextArea } from "../kit/field.tsx";
@@ -17,7 +17,7 @@ const LINES = 5;
 
 /** What one shift leaves to the next: read and signed by one tap, or written. */
 export function Handover({ floor }: { floor: Floor }) {
-  const words = useFloorWords().handover;
+  const words = useFloorWorkWords().handover;
   const { view } = floor;
   const [free, setFree] = useState("");
   const [left, setLeft] = useState<string[]>([]);
@@ -26,7 +26,7 @@ export function Handover({ floor }: { floor: Floor }) {
     await put([
       { kind: "handover", body: { day: view.leaves.day, shift: view.leaves.shift, items, ...(free.trim() ? { free: free.trim() } : {}) } },
     ]);
-    void say(words.done);
+    say(words.done);
     go(to.shift);
   };
   return (
@@ -70,7 +70,7 @@ export function Handover({ floor }: { floor: Floor }) {
 
 /** The gravest in a few lines, each with the way to it; work that is late or undone as one; the rest folded. */
 function Items({ items, view, leaveOut }: { items: readonly LeftItem[]; view: FloorView; leaveOut?: (words: string) => void }) {
-  const words = useFloorWords().handover;
+  const words = useFloorWorkWords().handover;
   const [open, setOpen] = useState<"jobs" | "more" | null>(null);
   const jobs = items.filter(({ kind }) => kind === "late" || kind === "undone");
   const grave = items.filter((item) => !jobs.includes(item));
@@ -110,7 +110,7 @@ function Items({ items, view, leaveOut }: { items: readonly LeftItem[]; view: Fl
 }
 
 function Item({ item, view, leaveOut }: { item: LeftItem; view: FloorView; leaveOut?: ((words: string) => void) | undefined }) {
-  const words = useFloorWords().handover;
+  const words = useFloorWorkWords().handover;
   const run = item.key ? view.runs.find(({ key }) => key === item.key) : undefined;
   const task = view.tasks.some(({ key }) => key === item.key);
   const where = run ? to.run(run.id) : task && item.key ? to.task(item.key) : item.machine ? to.machine(item.machine) : null;

@@ -39,7 +39,7 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
   const skills = view.people.find((person) => person.id === floor.who?.person)?.skills ?? [];
   const enter: Enter = async (draft, said) => {
     const { full } = await put([draft].flat().map((each) => ({ machine: id, ...each })));
-    void say(full ? `${said} This tablet's storage is full: it is kept while this page is open.` : said);
+    say(full ? `${said} This tablet's storage is full: it is kept while this page is open.` : said);
   };
   return (
     <main className="mx-auto max-w-3xl px-3 py-4">

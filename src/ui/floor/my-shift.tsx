@@ -1,6 +1,6 @@
 "use client";
 import { ChevronRightIcon, FootprintsIcon, HandIcon, PlayIcon } from "lucide-react";
-import type { ReactNode } from "react";
+import { lazy, type ReactNode, Suspense } from "react";
 import { piecesOf } from "../../core/rounds/stretches-of.ts";
 import { useFloorWords } from "../../words/floor-words.ts";
 import { counted, filled } from "../../words/plain.ts";
@@ -13,9 +13,13 @@ import { Free } from "./free-jobs.tsx";
 import { JobName } from "./job-name.tsx";
 import { isOpen, linkOf, type Stop, stopsOf, type Task } from "./my-way.ts";
 import { to } from "./route.ts";
-import { clock, type OpenRun, openRuns, wallClock } from "./runs.ts";
-import { useTick } from "./timers-bar.tsx";
+import { type OpenRun, openRuns, wallClock } from "./runs.ts";
 import type { Floor } from "./use-floor.ts";
+import { useTick } from "./use-tick.ts";
+
+/** Loaded where somebody is at a run. */
+export const loadUnderWay = () => import("./under-way.tsx");
+const UnderWay = lazy(loadUnderWay);
 
 /** The operator's first screen: how far the shift is, what is next with its one button, the rest in the order of the way, what anyone may take. */
 export function MyShift({ floor }: { floor: Floor }) {
@@ -64,7 +68,11 @@ export function MyShift({ floor }: { floor: Floor }) {
           </a>
         </section>
       )}
-      <Runs runs={runs} floor={floor} mine={(run) => run.state.person === me?.id} />
+      {runs.length > 0 && (
+        <Suspense>
+          <UnderWay runs={runs} floor={floor} mine={(run) => run.state.person === me?.id} />
+        </Suspense>
+      )}
       {me && (
         <section aria-label={words.mine} className="grid gap-2">
           {next ? (
@@ -225,50 +233,5 @@ function Line({ stop: { task, round }, floor, runs }: { stop: Stop; floor: Floor
       <span className="figure">{filled(words.min, { minutes: round?.minutes ?? task.minutes })}</span>
       <ChevronRightIcon aria-hidden="true" className="size-6" />
     </a>
-  );
-}
-
-function Runs({ runs, mine, floor }: { runs: OpenRun[]; mine: (run: OpenRun) => boolean; floor: Floor }) {
-  const words = useFloorWords().shift;
-  const [own, others] = [runs.filter(mine), runs.filter((run) => !mine(run))];
-  if (runs.length === 0) return null;
-  const list = (of: OpenRun[]) => (
-    <ul className="grid gap-1.5">
-      {of.map((each) => {
-        const { run, machine, routine, state } = each;
-        const left = state.timer ? state.timer.endsAt - floor.now() : undefined;
-        return (
-          <li key={run.id} className="flex items-center gap-3 rounded-[6px] border border-line bg-card px-3 py-2">
-            <div className="min-w-0 grow">
-              <p>
-                <b>{machine.name}</b> {routine.name}
-              </p>
-              <p className="text-ink2 text-base">
-                {mine(each) ? "" : `${run.personName}: `}
-                {state.status === "stopped"
-                  ? filled(words.stopped, { why: state.stoppedFor ?? "" })
-                  : left !== undefined
-                    ? left > 0
-                      ? filled(words.left, { clock: clock(left) })
-                      : words.over
-                    : (state.now?.text ?? words.stepsDone)}
-              </p>
-              {state.owed.length > 0 && (
-                <p className="text-base text-hold">{filled(words.open, { what: state.owed.map(({ words: what }) => what).join("; ") })}</p>
-              )}
-            </div>
-            <a href={to.run(run.id)} className={buttonLook("secondary", "hand")}>
-              {mine(each) ? words.goOn : words.look}
-            </a>
-          </li>
-        );
-      })}
-    </ul>
-  );
-  return (
-    <section aria-label={words.runs} className="grid gap-2">
-      {own.length > 0 && list(own)}
-      {others.length > 0 && <Fold title={counted(words.others, others.length)}>{list(others)}</Fold>}
-    </section>
   );
 }

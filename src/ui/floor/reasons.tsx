@@ -1,12 +1,12 @@
 "use client";
 import { useState } from "react";
-import { useFloorWords } from "../../words/floor-words.ts";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { Button } from "../kit/button.tsx";
 import { Field, TextInput } from "../kit/field.tsx";
 
 /** A reason is chosen by one tap; only one that is not there is typed. */
 export function Reasons({ of, act, choose }: { of: readonly string[]; act: string; choose: (reason: string) => void }) {
-  const words = useFloorWords().run;
+  const words = useFloorWorkWords().run;
   const [text, setText] = useState("");
   return (
     <div className="grid gap-2">

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { effectsOfRun, followingEntries } from "../../core/runs/effects-of-run.ts";
-import { useFloorWords } from "../../words/floor-words.ts";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { Button } from "../kit/button.tsx";
 import { say } from "../say.ts";
 import { LeavesShelf, useLeaving } from "../stores/leaves-shelf.tsx";
@@ -10,7 +10,7 @@ import type { Part } from "./run-part.ts";
 
 /** All steps are done: what leaves the shelf, where waste went, and what is still to put right, before the run ends. */
 export function AtTheEnd({ found, floor, send }: Part) {
-  const words = useFloorWords().run;
+  const words = useFloorWorkWords().run;
   const { state } = found;
   const run = { routine: found.routine, plan: found.plan, key: found.run.key, done: { trace: state.trace } };
   const effects = effectsOfRun(run, {

@@ -3,7 +3,7 @@ import { ArrowLeftIcon, ChevronLeftIcon, EllipsisIcon } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { minutesOf } from "../../core/rounds/stretches-of.ts";
 import { ahead } from "../../core/runs/run.ts";
-import { useFloorWords } from "../../words/floor-words.ts";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
 import { LitHeadEnd } from "../drawings/lit-head-end.tsx";
 import { Button, buttonLook } from "../kit/button.tsx";
@@ -17,13 +17,13 @@ import { AtTheEnd } from "./run-end.tsx";
 import type { Part, Send } from "./run-part.ts";
 import { clock, type OpenRun, openRun, wallClock } from "./runs.ts";
 import { StepControls } from "./step-controls.tsx";
-import { useTick } from "./timers-bar.tsx";
 import type { Floor } from "./use-floor.ts";
+import { useTick } from "./use-tick.ts";
 import { Wait } from "./wait.tsx";
 
 /** A run as it stands: led step by step for whoever has it, to be looked at (and taken over) by everybody else. */
 export function RunPage({ floor, id }: { floor: Floor; id: string }) {
-  const words = useFloorWords().run;
+  const words = useFloorWorkWords().run;
   const found = openRun(floor.view, id);
   if (!found)
     return (
@@ -88,7 +88,7 @@ export function RunPage({ floor, id }: { floor: Floor; id: string }) {
 
 /** How far a run is, by minutes: done is dark, now is violet, waits are open. */
 function Progress({ found: { state, plan, machine } }: { found: OpenRun }) {
-  const words = useFloorWords().run;
+  const words = useFloorWorkWords().run;
   const rest = ahead(state, plan, machine.machine);
   const done = state.trace.flatMap(({ step }) => plan.find(({ at }) => at === step) ?? []);
   const left = Math.round(rest.reduce((sum, step) => sum + minutesOf(step), 0));
@@ -123,7 +123,7 @@ function Progress({ found: { state, plan, machine } }: { found: OpenRun }) {
 
 function Now({ found, floor, send }: Part) {
   useTick();
-  const words = useFloorWords().run;
+  const words = useFloorWorkWords().run;
   const { state, machine } = found;
   const step = state.now;
   const heading = useRef<HTMLHeadingElement>(null);
@@ -234,7 +234,7 @@ function Now({ found, floor, send }: Part) {
 const SWIPE_PX = 90;
 
 function TakeOver({ found, floor, send, mine }: Part & { mine: boolean }) {
-  const words = useFloorWords().run;
+  const words = useFloorWorkWords().run;
   const { state, run } = found;
   return (
     <section className="grid gap-3 pt-4">
@@ -262,7 +262,7 @@ function TakeOver({ found, floor, send, mine }: Part & { mine: boolean }) {
 }
 
 function Over({ found, floor }: { found: OpenRun; floor: Floor }) {
-  const words = useFloorWords().run;
+  const words = useFloorWorkWords().run;
   const { state, plan } = found;
   return (
     <section className="pt-4">

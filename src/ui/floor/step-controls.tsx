@@ -5,7 +5,7 @@ import { FOUND_AS } from "../../core/routines/step.ts";
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
 import { plannedSeconds, resultProblem } from "../../core/runs/run.ts";
-import { useFloorWords } from "../../words/floor-words.ts";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
 import { Field, TextInput } from "../kit/field.tsx";
@@ -21,7 +21,7 @@ const NEXT = `${buttonLook("primary", "hand")} w-full !min-h-[92px] !whitespace-
 
 /** What a person does at a step of its kind: one big control, or the answers to choose from. */
 export function StepControls({ found, floor, send, step }: { found: OpenRun; floor: Floor; send: Send; step: PlannedStep }) {
-  const words = useFloorWords().run;
+  const words = useFloorWorkWords().run;
   const { state, run } = found;
   const [value, setValue] = useState("");
   const [fault, setFault] = useState("");
@@ -155,7 +155,7 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
 
 /** Goes on when the time is over. */
 function Timed({ left, done }: { left: number | undefined; done: () => void }) {
-  const words = useFloorWords().run;
+  const words = useFloorWorkWords().run;
   return (
     <button type="button" disabled={left === undefined || left > 0} className={NEXT} onClick={done}>
       {words.goOnTimer}
@@ -164,7 +164,7 @@ function Timed({ left, done }: { left: number | undefined; done: () => void }) {
 }
 
 function Sooner({ cut }: { cut: (early: string) => void }) {
-  const words = useFloorWords().run;
+  const words = useFloorWorkWords().run;
   const [open, setOpen] = useState(false);
   return (
     <div className="grid gap-2">
@@ -177,7 +177,7 @@ function Sooner({ cut }: { cut: (early: string) => void }) {
 }
 
 function Photo({ found, step, take, without }: { found: OpenRun; step: PlannedStep; take: (hash: string) => void; without?: () => void }) {
-  const words = useFloorWords().run;
+  const words = useFloorWorkWords().run;
   const last = found.machine.photos[`${found.run.routine}/${step.at}`];
   const chosen = async (file: File | undefined) => {
     if (!file) return;
@@ -211,7 +211,7 @@ function Photo({ found, step, take, without }: { found: OpenRun; step: PlannedSt
 }
 
 function Confirm({ floor, step, done }: { floor: Floor; step: Extract<PlannedStep, { kind: "confirm" }>; done: (person: string) => void }) {
-  const words = useFloorWords().run;
+  const words = useFloorWorkWords().run;
   const people = floor.view.people.filter(({ id, role }) =>
     step.by === "supervisor" ? role === "supervisor" : role !== "viewer" && id !== floor.who?.person,
   );

@@ -2,7 +2,7 @@
 import { ChevronLeftIcon, PlayIcon } from "lucide-react";
 import { uuidv7 } from "uuidv7";
 import type { FloorView } from "../../core/floor/floor-view.ts";
-import { useFloorWords } from "../../words/floor-words.ts";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
 import { Fold } from "./fold.tsx";
@@ -17,7 +17,7 @@ const ALSO = `${buttonLook("secondary", "hand")} w-full !min-h-20 !text-xl !whit
 
 /** One piece of work: how to do it, why it is due, handing it over, skipping it. */
 export function TaskSheet({ floor, taskKey }: { floor: Floor; taskKey: string }) {
-  const words = useFloorWords().task;
+  const words = useFloorWorkWords().task;
   const { view, who } = floor;
   const task = view.tasks.find(({ key }) => key === taskKey);
   const back = (
@@ -110,7 +110,7 @@ export async function begin(
 }
 
 function Begin({ floor, task }: { floor: Floor; task: Task }) {
-  const words = useFloorWords().task;
+  const words = useFloorWorkWords().task;
   const { view } = floor;
   const routine = task.routine ? view.routines[task.routine] : undefined;
   const others = view.tasks.filter(
@@ -182,7 +182,7 @@ function Begin({ floor, task }: { floor: Floor; task: Task }) {
 }
 
 function HandOn({ floor, task }: { floor: Floor; task: Task }) {
-  const words = useFloorWords().task;
+  const words = useFloorWorkWords().task;
   const { view, who } = floor;
   if (task.person !== null && task.person !== who?.person) return null;
   const give = (person: string | null) =>
@@ -218,7 +218,7 @@ function HandOn({ floor, task }: { floor: Floor; task: Task }) {
 }
 
 function Skip({ task }: { task: Task }) {
-  const words = useFloorWords().task;
+  const words = useFloorWorkWords().task;
   const skip = (reason: string) =>
     put([
       task.oneOff

@@ -1,5 +1,5 @@
 "use client";
-import { useEffect, useState } from "react";
+import { useEffect } from "react";
 import { useFloorWords } from "../../words/floor-words.ts";
 import { filled } from "../../words/plain.ts";
 import { Ring } from "../kit/ring.tsx";
@@ -7,18 +7,10 @@ import { ring } from "../ring.ts";
 import { say } from "../say.ts";
 import { to } from "./route.ts";
 import { clock, type OpenRun } from "./runs.ts";
-
-/** Ticks once a second. */
-export function useTick(): void {
-  const [, tick] = useState(0);
-  useEffect(() => {
-    const each = setInterval(() => tick((count) => count + 1), 1000);
-    return () => clearInterval(each);
-  }, []);
-}
+import { useTick } from "./use-tick.ts";
 
 /** All running timers and windows, on every page: what is over rings. */
-export function TimersBar({ runs, now }: { runs: OpenRun[]; now: () => number }) {
+export default function TimersBar({ runs, now }: { runs: OpenRun[]; now: () => number }) {
   useTick();
   const words = useFloorWords().timers;
   const timers = runs
@@ -61,7 +53,7 @@ export function TimersBar({ runs, now }: { runs: OpenRun[]; now: () => number })
   useEffect(() => {
     for (const timer of timers) {
       if (!over.split(" ").includes(timer.id)) continue;
-      if (ring(timer.id)) void say(filled(timer.window ? words.windowOver : words.timeUp, { machine: timer.name }), { duration: 20_000 });
+      if (ring(timer.id)) say(filled(timer.window ? words.windowOver : words.timeUp, { machine: timer.name }), { duration: 20_000 });
     }
   });
   if (timers.length === 0) return null;

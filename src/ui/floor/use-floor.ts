@@ -90,7 +90,7 @@ export function useFloor(): Floor | "loading" | "empty" {
       void look();
       if (news.kind === "sign-in") setState((before) => ({ ...before, signInFirst: true }));
       if (news.kind === "sent") {
-        if (news.messages.length) for (const message of news.messages) void say(message, { duration: 15_000 });
+        if (news.messages.length) for (const message of news.messages) say(message, { duration: 15_000 });
         void refresh();
       }
     });

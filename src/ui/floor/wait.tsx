@@ -1,6 +1,6 @@
 "use client";
 import { BellRingIcon, ChevronRightIcon } from "lucide-react";
-import { useFloorWords } from "../../words/floor-words.ts";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
 import { Glyph } from "../kit/glyph.tsx";
 import { Ring } from "../kit/ring.tsx";
@@ -13,7 +13,7 @@ const SHOWN = 3;
 
 /** A timer as a big ring, when it rings, and one's own jobs that fit into it. */
 export function Wait({ found, floor }: { found: OpenRun; floor: Floor }) {
-  const words = useFloorWords().run;
+  const words = useFloorWorkWords().run;
   const { timer, now: step } = found.state;
   if (!timer) return null;
   const left = timer.endsAt - floor.now();

@@ -1,7 +1,7 @@
 "use client";
 import { DeleteIcon } from "lucide-react";
 import { useState } from "react";
-import { useFloorWords } from "../../words/floor-words.ts";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
 import { Face } from "../kit/face.tsx";
@@ -18,7 +18,7 @@ const NOT_ENROLLED = 403;
 
 /** Changing people at a shared tablet: a face, four digits. Without a network the PIN is sealed and checked later. */
 export function Who({ floor }: { floor: Floor }) {
-  const words = useFloorWords().who;
+  const words = useFloorWorkWords().who;
   const { view } = floor;
   const [person, setPerson] = useState<string | null>(null);
   const [pin, setPin] = useState("");

@@ -2,14 +2,14 @@
 import { CircleHelpIcon, EllipsisIcon, PrinterIcon, SendIcon, UserPlusIcon } from "lucide-react";
 import { Popover } from "radix-ui";
 import { type ReactNode, useState } from "react";
-import { toast } from "sonner";
 import { GLYPHS } from "../../core/routines/glyph.ts";
+import { toast } from "../toast.ts";
 import { Button } from "./button.tsx";
 import { Card, Empty, Skeleton } from "./card.tsx";
 import { Badge, Chip } from "./chip.tsx";
 import { Comb } from "./comb.tsx";
 import { Combobox } from "./combobox.tsx";
-import { DateInput, TimeInput } from "./date-input.tsx";
+import { DateInput } from "./date-input.tsx";
 import { Docket } from "./docket.tsx";
 import { Checkbox, Field, NumberInput, TextArea, TextInput } from "./field.tsx";
 import { Glyph } from "./glyph.tsx";
@@ -24,6 +24,7 @@ import { StateMark, WORD_COLOUR } from "./state-mark.tsx";
 import { Switch } from "./switch.tsx";
 import { Table } from "./table.tsx";
 import { LinkTabs, Segmented } from "./tabs.tsx";
+import { TimeInput } from "./time-input.tsx";
 import { Vessel } from "./vessel.tsx";
 
 const COLOURS = [

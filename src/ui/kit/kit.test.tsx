@@ -4,13 +4,14 @@ import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, test, vi } from "vitest";
 import { Button } from "./button.tsx";
 import { Combobox } from "./combobox.tsx";
-import { DateInput, TimeInput } from "./date-input.tsx";
+import { DateInput } from "./date-input.tsx";
 import { Field, NumberInput, TextInput } from "./field.tsx";
 import { Meter, Sparkline } from "./meter.tsx";
 import { Panel } from "./panel.tsx";
 import { Select } from "./select.tsx";
 import { Table } from "./table.tsx";
 import { Segmented } from "./tabs.tsx";
+import { TimeInput } from "./time-input.tsx";
 
 /** Parts of the kit as somebody uses them, by keyboard and by what is read out. */
 

@@ -1,11 +1,11 @@
 "use client";
 import { CircleHelpIcon } from "lucide-react";
-import { Popover } from "radix-ui";
-import type { ReactNode } from "react";
+import { lazy, type ReactNode, Suspense, useState } from "react";
 import { capital } from "../../core/capital.ts";
 import { useKitWords } from "../../words/kit-words.ts";
 import { IconButton } from "./icon-button.tsx";
-import { PopCard } from "./pop-card.tsx";
+
+const WhyCard = lazy(() => import("./why-card.tsx"));
 
 /** What stands behind a computed figure, opened by a press on “?”. */
 export function Why({
@@ -20,17 +20,25 @@ export function Why({
 }) {
   const words = useKitWords();
   const name = label ? `${words.why}: ${label}` : words.why;
+  const [state, setState] = useState<"never" | "open" | "closed">("never");
+  const button = (
+    <IconButton
+      name={name}
+      className="!size-8 text-accent"
+      aria-haspopup="dialog"
+      aria-expanded={state === "open"}
+      onClick={state === "never" ? () => setState("open") : undefined}
+    >
+      <CircleHelpIcon aria-hidden="true" />
+    </IconButton>
+  );
+  if (state === "never") return button;
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
-        <IconButton name={name} className="!size-8 text-accent">
-          <CircleHelpIcon aria-hidden="true" />
-        </IconButton>
-      </Popover.Trigger>
-      <PopCard label={name} align={align} className="max-h-[70vh] w-[min(26rem,94vw)] gap-2 text-sm">
+    <Suspense fallback={button}>
+      <WhyCard name={name} align={align} open={state === "open"} setOpen={(open) => setState(open ? "open" : "closed")} button={button}>
         {children}
-      </PopCard>
-    </Popover.Root>
+      </WhyCard>
+    </Suspense>
   );
 }
 

@@ -6,8 +6,8 @@ import { ALL_FIRING } from "../../core/nozzles/readiness.ts";
 import type { EntryPage, EntryView } from "../../work/record/ledger.ts";
 import { ChannelCounts, type Counts } from "../check/channel-counts.tsx";
 import { Button } from "../kit/button.tsx";
-import { TimeInput } from "../kit/date-input.tsx";
 import { Field, NumberInput, TextInput } from "../kit/field.tsx";
+import { TimeInput } from "../kit/time-input.tsx";
 import { say, trying } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
 
@@ -40,7 +40,7 @@ export function Correct({ entry, body, channels, done }: Props) {
     setBusy(true);
     await trying(async () => {
       await sendEntries([entryOf({ kind: "amendment", amends: entry.id, body: { why: why.trim(), ...amendment } })]);
-      void say(t("saved"));
+      say(t("saved"));
       done();
       router.refresh();
     });

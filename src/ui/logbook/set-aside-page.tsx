@@ -49,7 +49,7 @@ function Waiting({ id, when, by, what, sent, reason }: SetAsideView) {
     setBusy(true);
     await trying(async () => {
       await ask("/api/set-aside", { body: { id, how, ...(how === "discarded" ? { why: why.trim() } : {}) } });
-      void say(t(how === "noted" ? "kept" : "discarded"));
+      say(t(how === "noted" ? "kept" : "discarded"));
       router.refresh();
     });
     setBusy(false);

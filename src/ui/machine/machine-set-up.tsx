@@ -1,7 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { toast } from "sonner";
 import { useTranslations } from "use-intl";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { CLASSES, FAMILIES } from "../../core/fleet/vocabulary.ts";
@@ -12,6 +11,7 @@ import { Checkbox, Field, TextInput } from "../kit/field.tsx";
 import { Select } from "../kit/select.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
+import { toast } from "../toast.ts";
 import { WeekdayPicker } from "../weekday-picker.tsx";
 
 /** A machine's basics, and for each proposed routine whether it is kept, taken off, or another added. */

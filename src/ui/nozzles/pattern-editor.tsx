@@ -106,10 +106,10 @@ export function PatternEditor({
     try {
       await ask(`/api/patterns?machine=${encodeURIComponent(machine)}`, { body: pattern });
       setKept(true);
-      void say(t("saved", { machine: name }));
+      say(t("saved", { machine: name }));
       router.refresh();
     } catch (error) {
-      void sayFault(error);
+      sayFault(error);
     }
   };
   const alikeAll = () => {

@@ -5,8 +5,9 @@ import { useState } from "react";
 import { useTranslations } from "use-intl";
 import type { RiskView } from "../../work/nozzles/nozzle-history.ts";
 import { Button } from "../kit/button.tsx";
-import { DateInput, TimeInput } from "../kit/date-input.tsx";
+import { DateInput } from "../kit/date-input.tsx";
 import { Field } from "../kit/field.tsx";
+import { TimeInput } from "../kit/time-input.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
 

@@ -2,11 +2,11 @@ import { useTranslations } from "use-intl";
 import type { SheetLine } from "../../core/paper/sheet.ts";
 import type { SheetView, SheetWork } from "../../work/paper/paper.ts";
 import type { Counts } from "../check/channel-counts.tsx";
-import { TimeInput } from "../kit/date-input.tsx";
 import { TextInput } from "../kit/field.tsx";
 import { Select } from "../kit/select.tsx";
 import { Table } from "../kit/table.tsx";
 import { Segmented } from "../kit/tabs.tsx";
+import { TimeInput } from "../kit/time-input.tsx";
 import type { LineDraft } from "./typed-draft.ts";
 
 /** A line of the sheet: its box, its answer, its time, as they stand on paper. */

@@ -1,6 +1,5 @@
 "use client";
 import { useCallback, useEffect, useState } from "react";
-import { toast } from "sonner";
 import { useTranslations } from "use-intl";
 import type { RoundView } from "../../work/rounds/rounds.ts";
 import { Button } from "../kit/button.tsx";
@@ -8,6 +7,7 @@ import { Combobox } from "../kit/combobox.tsx";
 import { Field } from "../kit/field.tsx";
 import { sayFault, trying } from "../say.ts";
 import { ask } from "../send.ts";
+import { toast } from "../toast.ts";
 
 type FeedView = { id: string; words: string };
 

@@ -6,9 +6,9 @@ import type { PlannedTask, RoundProblem } from "../../core/rounds/problem.ts";
 import type { RoundView } from "../../work/rounds/rounds.ts";
 import { Button } from "../kit/button.tsx";
 import { Combobox } from "../kit/combobox.tsx";
-import { TimeInput } from "../kit/date-input.tsx";
 import { Field } from "../kit/field.tsx";
 import { Select } from "../kit/select.tsx";
+import { TimeInput } from "../kit/time-input.tsx";
 import type { RoundWords } from "./round-words.ts";
 import type { Carry } from "./timeline.tsx";
 

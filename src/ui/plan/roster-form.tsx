@@ -1,6 +1,5 @@
 "use client";
 import { useState } from "react";
-import { toast } from "sonner";
 import { useTranslations } from "use-intl";
 import { Button } from "../kit/button.tsx";
 import { DateInput } from "../kit/date-input.tsx";
@@ -8,6 +7,7 @@ import { Checkbox, Field, TextInput } from "../kit/field.tsx";
 import { Select } from "../kit/select.tsx";
 import { sayFault, trying } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
+import { toast } from "../toast.ts";
 import { type DayShape, named } from "./day-shape.ts";
 
 /** Who works which shifts as a rule, the shifts there are, and what was changed. */

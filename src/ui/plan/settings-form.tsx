@@ -1,12 +1,12 @@
 "use client";
 import type { FormEvent } from "react";
-import { toast } from "sonner";
 import { useTranslations } from "use-intl";
 import type { RoundView } from "../../work/rounds/rounds.ts";
 import { Button } from "../kit/button.tsx";
 import { Field, NumberInput } from "../kit/field.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
+import { toast } from "../toast.ts";
 
 const WEIGHTS = ["opening", "midday", "closing", "late", "other"] as const;
 

@@ -1,6 +1,5 @@
 "use client";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { toast } from "sonner";
 import { useTranslations } from "use-intl";
 import { brokenRules } from "../../core/rounds/broken-rules.ts";
 import { firstPerson, moved, swapped } from "../../core/rounds/by-hand.ts";
@@ -10,6 +9,7 @@ import type { RoundView } from "../../work/rounds/rounds.ts";
 import type { ShortHanded } from "../../work/rounds/short-handed.ts";
 import { sayFault, trying } from "../say.ts";
 import { ask } from "../send.ts";
+import { toast } from "../toast.ts";
 import { misfits, toldBy } from "./published.ts";
 import type { RoundWords } from "./round-words.ts";
 import type { Carry } from "./timeline.tsx";

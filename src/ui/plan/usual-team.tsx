@@ -1,12 +1,12 @@
 "use client";
 import { useState } from "react";
-import { toast } from "sonner";
 import { useTranslations } from "use-intl";
 import type { DayView } from "../../work/day/day-view.ts";
 import { Button } from "../kit/button.tsx";
 import { Select } from "../kit/select.tsx";
 import { trying } from "../say.ts";
 import { ask } from "../send.ts";
+import { toast } from "../toast.ts";
 import { named } from "./day-shape.ts";
 
 /** Who usually has which machine or area; the day's open jobs are given to them by one press. */

@@ -37,7 +37,7 @@ export function PackIn() {
   const take = async () => {
     try {
       const { routines } = await post(text, true);
-      void say(t("taken", { count: routines.filter(({ state }) => state !== "same").length, all: routines.length }));
+      say(t("taken", { count: routines.filter(({ state }) => state !== "same").length, all: routines.length }));
       setPreview(null);
       router.refresh();
     } catch (error) {

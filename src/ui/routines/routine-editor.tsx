@@ -52,7 +52,7 @@ export function RoutineEditor({ id, page }: { id: string; page: RoutinePage }) {
     await trying(async () => {
       const { id: saved } = await ask<{ id: string }>("/api/routines", { body: { text, ...(why.trim() ? { why: why.trim() } : {}) } });
       localStorage.removeItem(draftName);
-      void say(t("published"));
+      say(t("published"));
       router.push(`/shop/routines/${saved}`);
       router.refresh();
     });
@@ -61,7 +61,7 @@ export function RoutineEditor({ id, page }: { id: string; page: RoutinePage }) {
     await trying(async () => {
       await ask(`/api/routines?id=${encodeURIComponent(id)}`, { method: "DELETE", body: {} });
       localStorage.removeItem(draftName);
-      void say(t(page.row?.from === "changed" ? "builtInSaid" : "removed"));
+      say(t(page.row?.from === "changed" ? "builtInSaid" : "removed"));
       router.push("/shop?tab=routines");
       router.refresh();
     });

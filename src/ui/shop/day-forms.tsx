@@ -4,9 +4,10 @@ import { useTranslations } from "use-intl";
 import { DAY_STARTS_AT_HOUR } from "../../core/calendar/site-time.ts";
 import { BEATS } from "../../core/fleet/vocabulary.ts";
 import { Button } from "../kit/button.tsx";
-import { DateInput, TimeInput } from "../kit/date-input.tsx";
+import { DateInput } from "../kit/date-input.tsx";
 import { Field, TextInput } from "../kit/field.tsx";
 import { Select } from "../kit/select.tsx";
+import { TimeInput } from "../kit/time-input.tsx";
 import { WeekdayPicker } from "../weekday-picker.tsx";
 import type { CalendarView } from "./calendar-view.ts";
 

@@ -44,7 +44,7 @@ export function Days({ calendar }: { calendar: CalendarView }) {
           shifts: (next.shifts ?? []).map((shift) => ({ ...shift, days: shift.days ?? [] })),
         },
       });
-      void say(t("saved"));
+      say(t("saved"));
       setOpen(null);
       router.refresh();
     });

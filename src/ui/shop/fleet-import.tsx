@@ -44,7 +44,7 @@ export function FleetImport() {
     setBusy(true);
     try {
       await post(`/api/fleet?do=import${archive ? "&archive=1" : ""}${spread ? "&spread=1" : ""}`, text);
-      void say(t("fleetDone"));
+      say(t("fleetDone"));
       setPreview(null);
       router.refresh();
     } catch (error) {

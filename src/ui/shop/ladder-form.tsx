@@ -54,7 +54,7 @@ function OneLadder({ row }: { row: LadderRow }) {
   const save = () =>
     trying(async () => {
       await ask("/api/ladder", { body: { id: row.id, settings: draft } });
-      void say(t("ladderSaved", { name: row.name }));
+      say(t("ladderSaved", { name: row.name }));
       router.refresh();
     });
   const add = () => {

@@ -120,7 +120,7 @@ function OneRow({ row, done }: { row: ReadinessRow; done: () => void }) {
     trying(async () => {
       const { toleranceAChannel, toleranceAHead, idleHours } = draft;
       await ask("/api/readiness", { body: { id: row.id, toleranceAChannel, toleranceAHead, idleHours } });
-      void say(t("saved", { name: row.name }));
+      say(t("saved", { name: row.name }));
       router.refresh();
       done();
     });
@@ -157,7 +157,7 @@ function Reset({ count, done }: { count: SignCount; done: () => void }) {
   const reset = () =>
     trying(async () => {
       await sendEntries([entryOf({ kind: "sign-reset", body: { sign: count.sign, why: why.trim() } })]);
-      void say(t("resetSaid", { sign: count.words }));
+      say(t("resetSaid", { sign: count.words }));
       router.refresh();
       done();
     });

@@ -120,7 +120,7 @@ function OnePerson({
           ...(archived ? { archived } : {}),
         },
       });
-      void say(t(archived ? "archived" : "saved", { name }));
+      say(t(archived ? "archived" : "saved", { name }));
       close();
       router.refresh();
     });

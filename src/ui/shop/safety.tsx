@@ -23,7 +23,7 @@ export function DataSheets({ sheets, maySetUp }: { sheets: DataSheet[]; maySetUp
   const save = (next: DataSheet[]) =>
     trying(async () => {
       await ask("/api/safety", { body: { sheets: next } });
-      void say(t("saved"));
+      say(t("saved"));
       setOpen(null);
       router.refresh();
     });

@@ -15,7 +15,7 @@ export function SignIns({ sessions }: { sessions: PeopleView["sessions"] }) {
   const end = (id: string, name: string) =>
     trying(async () => {
       await ask("/api/sessions", { method: "DELETE", body: { id } });
-      void say(t("ended", { name }));
+      say(t("ended", { name }));
       router.refresh();
     });
   return (

@@ -60,7 +60,7 @@ export function TableImport() {
         { kind, columns: view.columns, leaveOutRefused: leaveOut, ...(kind === "machines" ? { spreadUnknown: spread } : {}) },
         "import",
       );
-      void say(t("done", { new: counts.new, changed: counts.changed, refused: counts.refused }));
+      say(t("done", { new: counts.new, changed: counts.changed, refused: counts.refused }));
       setView(null);
       router.refresh();
     } catch (error) {

@@ -31,7 +31,7 @@ export function Tablets({ devices, walls, people }: Props) {
   const act = (work: () => Promise<unknown>, said: string) =>
     trying(async () => {
       await work();
-      if (said) void say(said);
+      if (said) say(said);
       router.refresh();
     });
   return (
@@ -196,7 +196,7 @@ function NewPin({ person, done }: { person: Props["people"][number]; done: () =>
   const save = () =>
     trying(async () => {
       await ask("/api/pin", { method: "PUT", body: { person: person.id, pin } });
-      void say(t("pinSaved", { name: person.name }));
+      say(t("pinSaved", { name: person.name }));
       router.refresh();
       done();
     });

@@ -48,7 +48,7 @@ export function Ways({ view }: { view: PoliciesView }) {
   const save = async () => {
     try {
       await ask("/api/policies?do=save", { body: choice });
-      void say(t("published"));
+      say(t("published"));
       close();
       router.refresh();
     } catch (error) {

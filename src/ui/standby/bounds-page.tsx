@@ -4,11 +4,11 @@ import { useState } from "react";
 import { useTranslations } from "use-intl";
 import type { StandbySettingsRow, StandbySettingsView } from "../../work/standby/settings-view.ts";
 import { Button } from "../kit/button.tsx";
-import { TimeInput } from "../kit/date-input.tsx";
 import { Field, NumberInput } from "../kit/field.tsx";
 import { Switch } from "../kit/switch.tsx";
 import { Table } from "../kit/table.tsx";
 import { Segmented } from "../kit/tabs.tsx";
+import { TimeInput } from "../kit/time-input.tsx";
 import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { WhichOne } from "../which-one.tsx";
@@ -64,7 +64,7 @@ function Limits({ row, regimes }: { row: StandbySettingsRow; regimes: StandbySet
     );
     await trying(async () => {
       await ask("/api/standby", { body: { subject: "standby", id: row.id, body } });
-      void say(t("saved", { name: row.name }));
+      say(t("saved", { name: row.name }));
       router.refresh();
     });
   };

@@ -35,7 +35,7 @@ export function DoorPage({ view, mayRecord }: { view: DoorView; mayRecord: boole
     setBusy(true);
     await trying(async () => {
       await sendEntries(unseen.map(({ id, power }) => entryOf({ kind: "door", machine: id, body: { power: power.expected } })));
-      void say(t("seenSaid", { count: unseen.length }));
+      say(t("seenSaid", { count: unseen.length }));
       router.refresh();
     });
     setBusy(false);

@@ -5,8 +5,9 @@ import { useState } from "react";
 import { useTranslations } from "use-intl";
 import type { RegimeOption, StandbyView } from "../../work/standby/machine.ts";
 import { Button } from "../kit/button.tsx";
-import { DateInput, TimeInput } from "../kit/date-input.tsx";
+import { DateInput } from "../kit/date-input.tsx";
 import { Checkbox, Field } from "../kit/field.tsx";
+import { TimeInput } from "../kit/time-input.tsx";
 import { IdleBar } from "./idle-bar.tsx";
 
 /** How long it stands: from when to when, or to an end that nobody knows. */

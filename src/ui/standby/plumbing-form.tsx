@@ -28,7 +28,7 @@ export function PlumbingForm({ view, done }: { view: StandbyView; done: () => vo
     const body = Object.fromEntries(Object.entries(draft).flatMap(([key, value]) => (value.trim() === "" ? [] : [[key, Number(value)]])));
     await trying(async () => {
       await ask("/api/standby", { body: { subject: "plumbing", id: view.id, body } });
-      void say(t("saved", { machine: view.name }));
+      say(t("saved", { machine: view.name }));
       router.refresh();
       done();
     });

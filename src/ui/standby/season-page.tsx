@@ -39,7 +39,7 @@ export function SeasonPage({ first, lives, returns, mayPlan }: Props) {
       setChoices(accept ? null : next);
       if (accept) localStorage.removeItem(draftKey);
       else localStorage.setItem(draftKey, JSON.stringify(next));
-      if (accept) void say(t("saidPublished"));
+      if (accept) say(t("saidPublished"));
     });
     setBusy(false);
   };

@@ -54,7 +54,7 @@ export function FromFile({ done }: { done: () => void }) {
         to?: string;
       } = await response.json();
       if (!response.ok) throw new Said(answer.message ?? t("refused"), response.status, answer.problems ?? []);
-      void say(t("fileRead", { read: answer.read ?? 0, from: answer.from ?? "", to: answer.to ?? "", added: answer.added ?? 0 }));
+      say(t("fileRead", { read: answer.read ?? 0, from: answer.from ?? "", to: answer.to ?? "", added: answer.added ?? 0 }));
       done();
     } catch (error) {
       if (error instanceof Said)
@@ -91,7 +91,7 @@ export function AirSetUp({ view, done }: { view: AirView; done: () => void }) {
   const put = (subject: string, id: string, body: Record<string, unknown>, said: string) =>
     trying(async () => {
       await ask("/api/stores/settings", { method: "PUT", body: { subject, id, body } });
-      void say(said);
+      say(said);
       done();
     });
   return (

@@ -109,7 +109,7 @@ export function BenchPage({ view, mayRecord }: { view: BenchView; mayRecord: boo
           },
         }),
       ]);
-      void say(t("madeSaid", { name: made.item.name, lot: made.nextLot }));
+      say(t("madeSaid", { name: made.item.name, lot: made.nextLot }));
       router.push(`/labels/${made.item.id}?lot=${encodeURIComponent(made.nextLot)}`);
     } catch (error) {
       sayFault(error);

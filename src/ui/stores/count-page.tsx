@@ -2,7 +2,6 @@
 import { ScanLineIcon } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { lazy, Suspense, useEffect, useRef, useState } from "react";
-import { toast } from "sonner";
 import { useTranslations } from "use-intl";
 import { amountWords } from "../../core/stores/amount-words.ts";
 import { differenceWords } from "../../core/stores/shelf.ts";
@@ -13,6 +12,7 @@ import { Field, NumberInput, TextInput } from "../kit/field.tsx";
 import { Select } from "../kit/select.tsx";
 import { sayFault } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
+import { toast } from "../toast.ts";
 import { StoresRoom } from "./stores-room.tsx";
 
 const Camera = lazy(() => import("../code-camera.tsx").then(({ CodeCamera }) => ({ default: CodeCamera })));

@@ -1,7 +1,6 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
-import { toast } from "sonner";
 import { useTranslations } from "use-intl";
 import { capital } from "../../core/capital.ts";
 import { FLUID_FAMILIES } from "../../core/stores/fluids.ts";
@@ -12,6 +11,7 @@ import { Field, TextInput } from "../kit/field.tsx";
 import { Select } from "../kit/select.tsx";
 import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
+import { toast } from "../toast.ts";
 
 const FLUID_FIELDS = [
   "densityGPerMl",
@@ -100,7 +100,7 @@ export function ItemForm({ item, suppliers, saved }: { item?: Item; suppliers: S
     };
     await trying(async () => {
       await ask("/api/stores/settings", { method: "PUT", body: { subject: "item", id, body } });
-      void say(t("saved", { name: body.name }));
+      say(t("saved", { name: body.name }));
       if (!item) return router.push(`/stores/items/${id}`);
       router.refresh();
       saved?.();

@@ -1,6 +1,5 @@
 "use client";
 import { type FormEvent, useState } from "react";
-import { toast } from "sonner";
 import { useTranslations } from "use-intl";
 import type { Item } from "../../core/stores/item.ts";
 import type { LotView } from "../../work/stores/shelf.ts";
@@ -10,6 +9,7 @@ import { Field, NumberInput, TextInput } from "../kit/field.tsx";
 import { Select } from "../kit/select.tsx";
 import { trying } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
+import { toast } from "../toast.ts";
 
 const EVENTS = ["used", "received", "opened", "discarded", "moved", "counted"] as const;
 type Event = (typeof EVENTS)[number] | "last-box" | "kit-opened";

@@ -2,7 +2,6 @@
 import { CopyIcon, MailIcon, PackageOpenIcon, PrinterIcon } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { toast } from "sonner";
 import { useTranslations } from "use-intl";
 import { moneySaid } from "../../core/calendar/said.ts";
 import type { OpenOrder, OrdersView } from "../../work/stores/orders.ts";
@@ -16,6 +15,7 @@ import { Table } from "../kit/table.tsx";
 import { Reasons, Why } from "../kit/why.tsx";
 import { say, trying } from "../say.ts";
 import { sendEntries } from "../send.ts";
+import { toast } from "../toast.ts";
 import { useLive } from "../use-live.ts";
 import { orderEntry } from "./place-orders.tsx";
 import { ReceiveForm } from "./receive-form.tsx";
@@ -147,7 +147,7 @@ function SupplierList({ supplier, mayOrder, done }: { supplier: OrdersView["supp
           chosen.map((line) => ({ ...line, supplier: supplier.id, packs: many(line) })),
         ),
       ]);
-      void say(t("placed", { supplier: supplier.name }));
+      say(t("placed", { supplier: supplier.name }));
       done();
     });
   };

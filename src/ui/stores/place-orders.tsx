@@ -47,7 +47,7 @@ export function PlaceOrders({
     setBusy(true);
     await trying(async () => {
       await sendEntries(groups.map(({ id, lines }) => orderEntry(id, lines)));
-      void say(t("placedMany", { count: groups.length }));
+      say(t("placedMany", { count: groups.length }));
       done();
     });
     setBusy(false);

@@ -1,6 +1,5 @@
 "use client";
 import { useState } from "react";
-import { toast } from "sonner";
 import { useTranslations } from "use-intl";
 import type { OpenOrder } from "../../work/stores/orders.ts";
 import { enter } from "../enter.ts";
@@ -9,6 +8,7 @@ import { DateInput } from "../kit/date-input.tsx";
 import { Field, NumberInput, TextInput } from "../kit/field.tsx";
 import { sayFault } from "../say.ts";
 import { entryOf, Said, sendEntries } from "../send.ts";
+import { toast } from "../toast.ts";
 
 type Came = { amount: string; lot: string; expiry: string };
 

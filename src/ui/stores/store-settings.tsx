@@ -40,7 +40,7 @@ export function StoreSettings({ view }: { view: StoreSetUp }) {
   const put = (subject: string, id: string, body: Record<string, unknown>, said: string) =>
     trying(async () => {
       await ask("/api/stores/settings", { method: "PUT", body: { subject, id, body } });
-      void say(said);
+      say(said);
       setOpen(null);
       router.refresh();
     });

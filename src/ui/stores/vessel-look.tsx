@@ -66,7 +66,7 @@ export function VesselLook({
             className="flex flex-wrap items-end gap-2"
             onSubmit={(event) => {
               event.preventDefault();
-              void say(
+              say(
                 {
                   vessel: view.vessel,
                   event: "emptied",
@@ -95,7 +95,7 @@ export function VesselLook({
           <Button
             size="hand"
             className="justify-self-start"
-            onClick={() => void say({ vessel: view.vessel, event: "replaced" }, filled(words.cartridgeSaid, { name }))}
+            onClick={() => say({ vessel: view.vessel, event: "replaced" }, filled(words.cartridgeSaid, { name }))}
           >
             {words.cartridge}
           </Button>

@@ -200,10 +200,7 @@ function OneVessel({
         <Vessel {...view} name={view.name} height={190} />
       )}
       {view.proofs.map(({ run, words }) => (
-        <Button
-          key={run}
-          onClick={() => void say({ vessel: view.vessel, event: "reset", proof: run }, t("proofSaid", { name: view.name }))}
-        >
+        <Button key={run} onClick={() => say({ vessel: view.vessel, event: "reset", proof: run }, t("proofSaid", { name: view.name }))}>
           {t("proof", { words })}
         </Button>
       ))}
