@@ -1,6 +1,7 @@
 import { and, asc, between, eq, gte, inArray, or, sql } from "drizzle-orm";
 import type { Connection } from "./database.ts";
-import { occurrenceMove, printDayChange, report, settledDay } from "./tables.ts";
+import { effectiveEntry } from "./effective-entry.ts";
+import { entry, occurrenceMove, printDayChange, report, settledDay } from "./tables.ts";
 
 /** A counter of a machine, with the counted routine that needs its growth since that was last done, if any. */
 export type CounterNeed = { machine: string; counter: string; routine: string | null };
@@ -9,7 +10,7 @@ export type CounterNeed = { machine: string; counter: string; routine: string | 
  * What the due engine reads of a site (or of some machines): a bounded number of rows a machine, never the ledger. Of
  * each counter the readings round its last 28 days and, where a routine counts on it, those since that was done before;
  * its first reading as well, from which a count begins that was never done. Of each routine the last doing before the window
- * too, and the last that was done and not skipped, which settles what it covers.
+ * too, and the last that was done and not skipped, which settles what it covers. Of the window's last day the moments of doing and of printing.
  */
 export async function dueRows(
   db: Connection,
@@ -21,7 +22,7 @@ export async function dueRows(
   const mine = machines ? sql`AND machine = ANY(${sql.param(machines)})` : sql``;
   const query = <Row extends Record<string, unknown>>(text: ReturnType<typeof sql>) => db.execute<Row>(text).then(({ rows }) => rows);
   const move = occurrenceMove;
-  const [settled, readings, changes, reports, moves] = await Promise.all([
+  const [settled, readings, changes, reports, moves, done, printed] = await Promise.all([
     query<{ machine: string; routine: string; day: string; outcome: "done" | "skipped" }>(sql`
       SELECT machine, routine, day, outcome FROM settled_day WHERE site = ${site} AND day BETWEEN ${window.from} AND ${window.until} ${mine}
       UNION ALL SELECT machine, routine, day, outcome FROM last_settled WHERE site = ${site} AND day < ${window.from} AND outcome = 'done' ${mine}
@@ -75,8 +76,35 @@ export async function dueRows(
           machines && inArray(move.machine, machines),
         ),
       ),
+    db
+      .select({ machine: settledDay.machine, routine: settledDay.routine, at: settledDay.happenedAt })
+      .from(settledDay)
+      .where(
+        and(
+          eq(settledDay.site, site),
+          eq(settledDay.day, window.until),
+          eq(settledDay.outcome, "done"),
+          machines && inArray(settledDay.machine, machines),
+        ),
+      ),
+    db
+      .select({ machine: sql<string>`${effectiveEntry.machine}`, at: effectiveEntry.happenedAt })
+      .from(effectiveEntry)
+      .where(
+        and(
+          eq(effectiveEntry.site, site),
+          machines && inArray(effectiveEntry.machine, machines),
+          inArray(
+            effectiveEntry.id,
+            db
+              .select({ id: entry.id })
+              .from(entry)
+              .where(and(eq(entry.site, site), eq(entry.localDay, window.until), eq(entry.kind, "busy"))),
+          ),
+        ),
+      ),
   ]);
-  return { settled, readings, changes, reports, moves };
+  return { settled, readings, changes, reports, moves, done, printed };
 }
 
 export type DueRows = Awaited<ReturnType<typeof dueRows>>;

@@ -48,6 +48,24 @@ describe("a check and its judgement", () => {
     expect((await row("teal"))?.word).toBe("Unchecked");
   });
 
+  test("closing work that a clean covered in the morning is due once more when the machine prints after it", async () => {
+    const closing = async () => (await row("sprat"))?.beats.closing.find(({ routine }) => routine === "R07");
+    const clean = entry("routine", { outcome: "done" }, { machine: "sprat", routine: "R21", happenedAt: "2026-11-25T08:50:00.000Z" });
+    const early = entry("busy", { until: "2026-11-25T08:45:00Z" }, { machine: "sprat", happenedAt: "2026-11-25T08:20:00.000Z" });
+    await record(db, ottoline(), [early, clean]);
+    expect((await closing())?.state).toBe("done");
+    const prints = entry("busy", { until: "2026-11-25T12:00:00Z" }, { machine: "sprat", happenedAt: "2026-11-25T09:05:00.000Z" });
+    await record(db, ottoline(), [prints]);
+    expect(await closing()).toMatchObject({ state: "due", why: expect.arrayContaining(["it printed after Deep clean at 08:50"]) });
+    await record(db, ottoline(), [entry("amendment", { why: "not this one", struck: true }, { amends: prints.id })]);
+    expect((await closing())?.state).toBe("done");
+    await record(db, ottoline(), [
+      entry("busy", { until: "2026-11-25T12:00:00Z" }, { machine: "sprat", happenedAt: "2026-11-25T09:06:00.000Z" }),
+      entry("routine", { outcome: "done" }, { machine: "sprat", routine: "R07", happenedAt: "2026-11-25T09:09:00.000Z" }),
+    ]);
+    expect((await closing())?.state).toBe("done");
+  });
+
   test("busy until is Printing; a tolerance set by the supervisor changes the word, not the record", async () => {
     await record(db, ottoline(), [
       entry(

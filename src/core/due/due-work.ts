@@ -94,7 +94,8 @@ export function dueOfMachine(facts: MachineFacts, shop: ShopRules, on: Day, days
     const settled = today.get(line.id);
     if (!("track" in line)) {
       if (line.test(on)) {
-        printDaily(line, on, isoDay(on), settled);
+        const again = settled ? undefined : reopenedOn(facts, line.id, on);
+        printDaily(again ? { ...line, why: [...line.why, { kind: "reopened", words: again.words }] } : line, on, isoDay(on), settled);
         if (!settled) takenAsDone.push(line);
       }
       continue;
@@ -167,6 +168,9 @@ function coveredLanes(lines: readonly Lane[], shop: ShopRules): Map<Lane, Tracke
 
 const compare = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
 
+const reopenedOn = (facts: MachineFacts, routine: string, day: Day) =>
+  facts.reopened?.find((each) => each.routine === routine && each.day === day);
+
 /** Days of doing before `on` by routine, ascending, and what was settled on `on`; covers counted in. */
 function doingsByRoutine(facts: MachineFacts, shop: ShopRules, on: Day) {
   const days = new Map<string, Set<Day>>();
@@ -174,6 +178,7 @@ function doingsByRoutine(facts: MachineFacts, shop: ShopRules, on: Day) {
   for (const { routine, day, outcome } of facts.doings) {
     if (day > on) continue;
     for (const id of outcome === "done" ? (shop.reach.get(routine) ?? [routine]) : [routine]) {
+      if (id !== routine && reopenedOn(facts, id, day)) continue;
       if (day < on) {
         const known = days.get(id);
         if (known) known.add(day);

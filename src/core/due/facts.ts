@@ -38,6 +38,8 @@ export type MachineFacts = {
   moves: ReadonlyMap<string, ReadonlyMap<Day, Day>>;
   /** Of routines that a level calls for: the day by which, and why. A fleet file carries no levels. */
   levels?: ReadonlyMap<string, { day: Day; words: string }>;
+  /** Settled on a day by the doing of another routine, then needed once more. A fleet file carries none. */
+  reopened?: readonly { routine: string; day: Day; words: string }[];
   /** Dry air at the machine: these routines' intervals are so much shorter. */
   dryAir?: { routines: ReadonlySet<string>; share: number; words: string };
 };

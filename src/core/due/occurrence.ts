@@ -18,6 +18,7 @@ export type Reason =
   | { kind: "prompt"; day: Day; withinMinutes?: number }
   | { kind: "sign"; sign: string; day: Day }
   | { kind: "level"; words: string }
+  | { kind: "reopened"; words: string }
   | { kind: "dry-air"; days: number; words: string }
   | { kind: "last"; day: Day | undefined; since: Day; foreseen?: boolean }
   | { kind: "landed"; from: Day; to: Day }

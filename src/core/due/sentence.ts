@@ -42,6 +42,7 @@ export function reasonSentence(reason: Reason): string {
     case "sign":
       return `“${words(reason.sign)}” was seen on ${spokenDay(reason.day)}`;
     case "level":
+    case "reopened":
       return reason.words;
     case "dry-air":
       return `brought forward to ${plural(reason.days, "day")}: ${reason.words}`;

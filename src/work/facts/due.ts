@@ -1,5 +1,6 @@
-import { group } from "d3-array";
+import { greatest, group, max } from "d3-array";
 import { type Day, isoDay, mondayOf, toDay } from "../../core/calendar/day.ts";
+import { clockTime } from "../../core/calendar/site-time.ts";
 import type { RoomNow } from "../../core/condition/room/room.ts";
 import { counterSeries } from "../../core/due/counter.ts";
 import { type MachineFacts, machineSettings } from "../../core/due/facts.ts";
@@ -112,6 +113,7 @@ function factsOf(shop: Shop, machine: Machine, rows: DueRows, on: Day, slept: re
     ofRoutine.set(toDay(due), toDay(to));
     moves.set(routine, ofRoutine);
   }
+  const reopened = reopenedBy(shop, settings.routines, rows, on);
   // What was carried over stays silent too while it sleeps; the regime's own work is asked for by itself.
   const sleeps = slept.length > 0 && settings.days.asleep(on);
   return {
@@ -130,7 +132,24 @@ function factsOf(shop: Shop, machine: Machine, rows: DueRows, on: Day, slept: re
     prompts: rows.reports.filter(({ kind }) => kind === "prompt").map(({ what, day }) => ({ routine: what, day: toDay(day) })),
     signs: rows.reports.filter(({ kind }) => kind === "sign").map(({ what, day }) => ({ sign: what, day: toDay(day) })),
     moves,
+    ...(reopened.length ? { reopened } : {}),
   };
+}
+
+/** Closing work that another routine covered before the machine's last print of the day: it is needed once more. */
+function reopenedBy(shop: Shop, routines: MachineFacts["routines"], { done, printed }: DueRows, on: Day) {
+  const last = max(printed, ({ at }) => at);
+  if (!last) return [];
+  return routines.flatMap(({ id, trigger }) => {
+    if (!trigger || Array.isArray(trigger) || !("beat" in trigger) || trigger.beat !== "closing") return [];
+    const cover = greatest(
+      done.filter(({ routine }) => routine !== id && shop.rules.reach.get(routine)?.includes(id)),
+      ({ at }) => at,
+    );
+    if (!cover || cover.at >= last) return [];
+    const name = shop.rules.book.get(cover.routine)?.name ?? cover.routine;
+    return [{ routine: id, day: on, words: `it printed after ${name} at ${clockTime(cover.at, shop.site.timeZone)}` }];
+  });
 }
 
 function groupAll(rows: DueRows): (machine: string) => DueRows {
@@ -138,12 +157,14 @@ function groupAll(rows: DueRows): (machine: string) => DueRows {
     const groups = group(list, ({ machine }) => machine);
     return (machine: string) => groups.get(machine) ?? [];
   };
-  const [settled, readings, changes, reports, moves] = [
+  const [settled, readings, changes, reports, moves, done, printed] = [
     ofMachine(rows.settled),
     ofMachine(rows.readings),
     ofMachine(rows.changes),
     ofMachine(rows.reports),
     ofMachine(rows.moves),
+    ofMachine(rows.done),
+    ofMachine(rows.printed),
   ];
   return (machine) => ({
     settled: settled(machine),
@@ -151,5 +172,7 @@ function groupAll(rows: DueRows): (machine: string) => DueRows {
     changes: changes(machine),
     reports: reports(machine),
     moves: moves(machine),
+    done: done(machine),
+    printed: printed(machine),
   });
 }
