@@ -3,6 +3,9 @@ import type { FloorMachine, FloorView } from "../../core/floor/floor-view.ts";
 import { refusedAsleep } from "../../core/standby/sleep.ts";
 import { drawMl, EMPTY_SHARE } from "../../core/stores/waste/draws.ts";
 import { FOUR_OF_FIVE, roomFor } from "../../core/stores/waste/level.ts";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
+import { filled } from "../../words/plain.ts";
+import { buttonLook } from "../kit/button.tsx";
 import { say } from "../say.ts";
 import { VesselLook } from "../stores/vessel-look.tsx";
 import { put } from "./outbox.ts";
@@ -56,9 +59,11 @@ export function asleepWhy(view: FloorView, machine: FloorMachine, routine: strin
 
 /** A sleeping machine keeps what it stands in: what would draw is not begun. */
 export function StillAsleep({ machine, why }: { machine: FloorMachine; why: string }) {
+  const words = useFloorWorkWords().waste;
+  const title = filled(words.asleep, { machine: machine.name });
   return (
-    <section aria-label="Asleep" className="grid gap-3 border-hold border-l-4 pl-3">
-      <h2 className="text-3xl">{machine.name} is asleep</h2>
+    <section aria-label={title} className="grid gap-2 rounded-[6px] border border-asleep bg-card p-3">
+      <h2 className="!text-3xl font-extrabold">{title}</h2>
       <p className="text-xl">{capital(why)}</p>
     </section>
   );
@@ -66,24 +71,25 @@ export function StillAsleep({ machine, why }: { machine: FloorMachine; why: stri
 
 /** Work that draws ink waits: empty first, or look whether there is room after all. */
 export function EmptyFirst({ view, machine, why }: { view: FloorView; machine: FloorMachine; why: string }) {
+  const words = useFloorWorkWords().waste;
   const empties = machine.routines.find((id) => {
     const does = view.routines[id]?.effects?.waste?.does;
     return does !== undefined && does !== "reads";
   });
   return (
-    <section aria-label="Empty first" className="grid gap-3 border-hold border-l-4 pl-3">
-      <h2 className="text-3xl">Empty the waste first</h2>
+    <section aria-label={words.title} className="grid gap-3 rounded-[6px] border border-hold bg-hold-wash p-3">
+      <h2 className="!text-3xl font-extrabold">{words.title}</h2>
       <p className="text-xl">{capital(why)}.</p>
       {empties && (
         <button
           type="button"
-          className="press press-main hand w-full py-5 !text-2xl"
+          className={`${buttonLook("primary", "hand")} w-full !min-h-20 !whitespace-normal !text-2xl`}
           onClick={() => void begin(view, machine.id, empties, "guided").then((run) => go(to.run(run)))}
         >
-          {view.routines[empties]?.name}, step by step
+          {filled(words.steps, { routine: view.routines[empties]?.name ?? "" })}
         </button>
       )}
-      <p className="text-lg">Or look: a tap at the level says what is really in it.</p>
+      <p>{words.look}</p>
       <FloorVessel view={view} machine={machine} />
     </section>
   );

@@ -68,7 +68,7 @@ export function FloorApp() {
     );
   const runs = openRuns(floor.view);
   return (
-    <div className="flex min-h-dvh flex-col text-lg max-sm:text-base">
+    <div className="flex min-h-dvh flex-col text-lg max-sm:text-base [&_label]:!text-base">
       <Head floor={floor} />
       {runs.length > 0 && (
         <Suspense>

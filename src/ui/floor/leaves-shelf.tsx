@@ -4,11 +4,15 @@ import type { PlannedStep } from "../../core/runs/plan.ts";
 import { amountWords } from "../../core/stores/amount-words.ts";
 import { itemFor, type ShelfItem } from "../../core/stores/run-materials.ts";
 import { whichFluid } from "../../core/stores/which-fluid.ts";
-import { Submit } from "../field.tsx";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
+import { counted, filled } from "../../words/plain.ts";
+import { Button } from "../kit/button.tsx";
+import { Field, NumberInput } from "../kit/field.tsx";
 import type { Draft } from "./outbox.ts";
 
 /** Which fluid of the shelf a step means, and whether it may be poured there. */
 export function PourNote({ floor, machine, step }: { floor: { view: FloorView }; machine: FloorMachine; step: PlannedStep }) {
+  const words = useFloorWorkWords().ink;
   const part = step.lights?.[0];
   const notes = (step.uses ?? []).flatMap((use) => {
     const item = itemFor(floor.view.shelf ?? [], use, machine.machine, part);
@@ -17,18 +21,19 @@ export function PourNote({ floor, machine, step }: { floor: { view: FloorView };
     return [{ item, lot, amount: use.amount, fit: whichFluid(item.fluid.family, machine.machine, part) }];
   });
   return notes.map(({ item, lot, amount, fit }) => (
-    <p key={item.id} className={`text-xl ${fit.verdict === "fits" ? "text-ink2" : "border-hold border-l-4 pl-3"}`}>
+    <p key={item.id} className={`text-xl ${fit.verdict === "fits" ? "text-ink2" : "rounded-[3px] bg-hold-wash p-3"}`}>
       {item.name}, {amountWords(amount, item.unit)}
-      {lot?.lot && `, lot ${lot.lot}`}
+      {lot?.lot && filled(words.lotNow, { lot: lot.lot })}
       {fit.verdict !== "fits" && (
         <strong>
-          . {fit.verdict === "refused" ? "Not there: " : "Sparingly: "}
-          {fit.why}
+          . {fit.verdict === "refused" ? words.notThere : words.sparingly} {fit.why}
         </strong>
       )}
     </p>
   ));
 }
+
+const CHOICE = "!min-h-14 !justify-start !whitespace-normal text-left aria-pressed:!border-accent aria-pressed:!bg-accent-wash";
 
 /** Ink or fluid put into a channel: which lot, so that it can be traced. */
 export function FillChannel({
@@ -40,6 +45,7 @@ export function FillChannel({
   machine: FloorMachine;
   enter: (draft: Pick<Draft, "kind" | "body">, said: string) => void;
 }) {
+  const words = useFloorWorkWords().ink;
   const [channel, setChannel] = useState(machine.channels[0]?.id ?? "");
   const [chosen, setChosen] = useState("");
   const [amount, setAmount] = useState("");
@@ -53,11 +59,12 @@ export function FillChannel({
   const option = options.find(({ key }) => key === chosen) ?? options[0];
   return (
     <form
-      aria-label="Ink put in"
-      className="grid gap-2 sm:grid-cols-4"
+      aria-label={words.put}
+      className="grid gap-3"
       onSubmit={(event) => {
         event.preventDefault();
         if (!option) return;
+        const { item, lot } = option;
         enter(
           {
             kind: "stock",
@@ -65,58 +72,66 @@ export function FillChannel({
               event: "used",
               lines: [
                 {
-                  item: option.item.id,
+                  item: item.id,
                   amount: Number(amount),
-                  unit: option.item.unit,
-                  lot: option.lot.lot,
-                  ...(option.lot.place ? { place: option.lot.place } : {}),
+                  unit: item.unit,
+                  lot: lot.lot,
+                  ...(lot.place ? { place: lot.place } : {}),
                   channel,
                 },
               ],
             },
           },
-          `${channel}: lot ${option.lot.lot} is in.`,
+          filled(words.said, { channel, lot: lot.lot ?? "" }),
         );
         setAmount("");
       }}
     >
-      <label className="grid">
-        Channel
-        <select value={channel} onChange={({ target }) => setChannel(target.value)} className="field hand">
-          {machine.channels.map(({ id }) => (
-            <option key={id}>{id}</option>
-          ))}
-        </select>
-      </label>
-      <label className="grid sm:col-span-2">
-        Lot, the first to leave first
-        <select value={option?.key ?? ""} onChange={({ target }) => setChosen(target.value)} className="field hand">
-          {options.map(({ key, item, lot }) => (
-            <option key={key} value={key}>
-              {item.name}, {lot.lot}, {amountWords(lot.amount, item.unit)}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="grid">
-        Amount, {option?.item.unit ?? "mL"}
-        <input
-          inputMode="decimal"
-          type="number"
-          required
-          min={1}
-          step="any"
-          value={amount}
-          onChange={({ target }) => setAmount(target.value)}
-          className="field hand figure !text-lg"
-        />
-      </label>
+      <div role="group" aria-label={words.channel} className="grid grid-cols-3 gap-2 sm:grid-cols-6">
+        {machine.channels.map(({ id, colour }) => (
+          <Button
+            key={id}
+            size="hand"
+            aria-pressed={id === channel}
+            onClick={() => {
+              setChannel(id);
+              setChosen("");
+            }}
+            className={`!px-2 ${CHOICE}`}
+          >
+            <i aria-hidden="true" className="size-4 shrink-0 rounded-full border border-ink" style={{ background: colour }} />
+            {id}
+          </Button>
+        ))}
+      </div>
       {options.length === 0 ? (
-        <p className="text-ink2 sm:col-span-4">No lot of this ink is on the shelf in date.</p>
+        <p className="text-ink2">{words.none}</p>
       ) : (
-        <Submit hand className="sm:col-span-4">
-          It is in
-        </Submit>
+        <>
+          <div role="group" aria-label={words.lot} className="grid gap-2">
+            {options.map(({ key, item, lot }) => (
+              <Button key={key} size="hand" aria-pressed={key === option?.key} onClick={() => setChosen(key)} className={CHOICE}>
+                {filled(words.lotOf, { item: item.name, lot: lot.lot ?? "", amount: amountWords(lot.amount, item.unit) })}
+              </Button>
+            ))}
+          </div>
+          <div className="flex items-end gap-2">
+            <Field label={filled(words.amount, { unit: option?.item.unit ?? "mL" })} className="grow">
+              <NumberInput
+                inputMode="decimal"
+                required
+                min={1}
+                step="any"
+                value={amount}
+                onChange={({ target }) => setAmount(target.value)}
+                className="min-h-14 !text-2xl"
+              />
+            </Field>
+            <Button type="submit" look="primary" size="hand">
+              {words.in}
+            </Button>
+          </div>
+        </>
       )}
     </form>
   );
@@ -130,6 +145,7 @@ export function InkLevels({
   machine: FloorMachine;
   enter: (draft: Pick<Draft, "kind" | "body">, said: string) => void;
 }) {
+  const words = useFloorWorkWords().ink;
   const [levels, setLevels] = useState<Record<string, string>>({});
   const said = machine.channels.flatMap(({ id }) => {
     const percent = Number(levels[id]);
@@ -137,30 +153,28 @@ export function InkLevels({
   });
   return (
     <form
-      aria-label="Ink levels"
-      className="flex flex-wrap items-end gap-2"
+      aria-label={words.levels}
+      className="grid grid-cols-3 items-end gap-2 sm:grid-cols-6"
       onSubmit={(event) => {
         event.preventDefault();
-        enter({ kind: "ink-level", body: { channels: said } }, `${said.length} ink levels entered.`);
+        enter({ kind: "ink-level", body: { channels: said } }, counted(words.levelsSaid, said.length));
         setLevels({});
       }}
     >
       {machine.channels.map(({ id }) => (
-        <label key={id} className="grid text-sm">
-          {id}, %
-          <input
-            type="number"
+        <Field key={id} label={filled(words.level, { channel: id })}>
+          <NumberInput
             min={0}
             max={100}
             value={levels[id] ?? ""}
             onChange={({ target }) => setLevels({ ...levels, [id]: target.value })}
-            className="field hand figure w-24 !text-lg"
+            className="min-h-14 !text-xl"
           />
-        </label>
+        </Field>
       ))}
-      <Submit hand disabled={said.length === 0}>
-        Enter
-      </Submit>
+      <Button type="submit" size="hand" disabled={said.length === 0} className="col-span-full">
+        {words.enter}
+      </Button>
     </form>
   );
 }

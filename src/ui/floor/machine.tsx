@@ -1,13 +1,21 @@
 "use client";
+import { ChevronRightIcon, ListChecksIcon } from "lucide-react";
 import { lazy, Suspense, useState } from "react";
 import type { FloorMachine, FloorRoutine, FloorView } from "../../core/floor/floor-view.ts";
-import { Field } from "../field.tsx";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
+import { filled } from "../../words/plain.ts";
+import { Button, buttonLook } from "../kit/button.tsx";
 import { Comb } from "../kit/comb.tsx";
+import { Field, TextInput } from "../kit/field.tsx";
+import { Glyph } from "../kit/glyph.tsx";
 import { StateMark } from "../kit/state-mark.tsx";
 import { say } from "../say.ts";
+import { BackLink } from "./back-link.tsx";
 import { asleepWhy, FloorVessel } from "./empty-first.tsx";
+import { Fold } from "./fold.tsx";
 import { FillChannel, InkLevels } from "./leaves-shelf.tsx";
 import { put } from "./outbox.ts";
+import { Printing } from "./printing.tsx";
 import { go, to } from "./route.ts";
 import { openRuns } from "./runs.ts";
 import { Asks, type Enter, OpenSigns, ReportSign } from "./signs.tsx";
@@ -15,17 +23,20 @@ import { begin } from "./task-sheet.tsx";
 import type { Floor } from "./use-floor.ts";
 
 const FloorWhatNow = lazy(() => import("./nozzles.tsx").then((module) => ({ default: module.FloorWhatNow })));
+const LINE = "flex min-h-16 items-center gap-3 rounded-[6px] border border-line bg-card px-3 text-ink no-underline hover:border-ink";
 
-/** A machine on the floor: its word, what is due there, signs, notes, out of order and back. */
+/** A machine on the floor: its state and what to do, then what is due there, signs, notes, out of order and back. */
 export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
+  const words = useFloorWorkWords().machine;
   const { view } = floor;
   const machine = view.machines.find((each) => each.id === id);
   if (!machine)
     return (
-      <main className="mx-auto max-w-3xl px-3 py-4">
-        <h1>There is no such machine</h1>
-        <a href={to.scan} className="press hand mt-4">
-          Scan or type a tag
+      <main className="mx-auto grid max-w-3xl justify-items-start gap-3 px-3 pb-4">
+        <BackLink />
+        <h1>{words.missing}</h1>
+        <a href={to.scan} className={buttonLook("primary", "hand")}>
+          {words.find}
         </a>
       </main>
     );
@@ -37,87 +48,103 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
       : (view.routines[routine] ?? []),
   );
   const skills = view.people.find((person) => person.id === floor.who?.person)?.skills ?? [];
+  const checks = machine.class !== "cij" && machine.channels.length > 0;
+  const sleeps = machine.sleep && asleepWhy(view, machine, Object.values(view.routines).find(({ isCheck }) => isCheck)?.id);
   const enter: Enter = async (draft, said) => {
     const { full } = await put([draft].flat().map((each) => ({ machine: id, ...each })));
-    say(full ? `${said} This tablet's storage is full: it is kept while this page is open.` : said);
+    say(full ? `${said} ${words.full}` : said);
   };
   return (
-    <main className="mx-auto max-w-3xl px-3 py-4">
-      <h1 className="flex flex-wrap items-center gap-3">
-        {machine.name} <StateMark word={machine.word} />
-      </h1>
-      <p className="mt-1 text-lg">{machine.why}</p>
-      {machine.missed && (
-        <p className="mt-1 text-hold">
-          Missed on {machine.missed.day}: {machine.missed.names.join(", ")}.
-        </p>
-      )}
-      <div className="mt-2 flex gap-1">
-        {machine.class !== "cij" && machine.channels.map((channel) => <Comb key={channel.id} channel={channel} width={40} height={22} />)}
-      </div>
-      {!(machine.sleep && asleepWhy(view, machine, Object.values(view.routines).find(({ isCheck }) => isCheck)?.id)) && (
+    <main className="mx-auto grid max-w-3xl gap-4 px-3 pb-4">
+      <header>
+        <BackLink />
+        <h1 className="flex flex-wrap items-center gap-x-4 !text-4xl font-extrabold tracking-tight">
+          {machine.name} <StateMark word={machine.word} big />
+        </h1>
+        <p className="mt-1">{machine.why}</p>
+        {machine.missed && (
+          <p className="mt-1 font-semibold text-hold">
+            {filled(words.missed, { day: machine.missed.day, names: machine.missed.names.join(", ") })}
+          </p>
+        )}
+        {checks && (
+          <div className="mt-2 flex gap-1">
+            {machine.channels.map((channel) => (
+              <Comb key={channel.id} channel={channel} width={48} height={28} />
+            ))}
+          </div>
+        )}
+      </header>
+      {!sleeps && (
         <Suspense>
           <FloorWhatNow floor={floor} machine={machine} />
         </Suspense>
       )}
-      {machine.vessel && (
-        <section aria-label="Waste" className="mt-4">
-          <h2 className="mb-2 border-rule border-b pb-1">Waste</h2>
-          {machine.vessel.holdsBack.map(({ routine, name, why }) => (
-            <p key={routine} className="my-1 border-hold border-l-4 pl-3 text-lg">
-              <strong>Empty first</strong>, before {name}: {why}.
-            </p>
-          ))}
-          <FloorVessel view={view} machine={machine} />
+      {!sleeps && !machine.repair && (
+        <section aria-label={words.acts} className="grid grid-cols-2 gap-2">
+          {checks && (
+            <a href={to.check([id])} className={`${buttonLook("secondary", "hand")} !min-h-16 !whitespace-normal !text-xl`}>
+              <ListChecksIcon aria-hidden="true" className="!size-6" />
+              {words.check}
+            </a>
+          )}
+          <Printing floor={floor} machine={machine} enter={enter} />
         </section>
       )}
       <OpenSigns view={view} machine={machine} enter={enter} />
-      <section aria-label="Due here" className="mt-4">
-        <h2 className="border-rule border-b pb-1">Due here</h2>
-        {tasks.length === 0 && runs.length === 0 && <p className="py-2 text-ink2">Nothing today.</p>}
-        <ul className="divide-y divide-line">
+      <section aria-label={words.due} className="grid gap-1.5">
+        <h2 className="!text-xl font-bold">{words.due}</h2>
+        {tasks.length === 0 && runs.length === 0 && <p className="text-ink2">{words.none}</p>}
+        <ul className="grid gap-1.5">
           {runs.map(({ run, routine, state }) => (
-            <li key={run.id} className="py-1">
-              <a href={to.run(run.id)} className="press hand w-full !justify-between">
-                {routine.name}{" "}
-                <span className="font-normal text-ink2">{state.status === "stopped" ? "stopped" : `${run.personName} is at it`}</span>
+            <li key={run.id}>
+              <a href={to.run(run.id)} className={LINE}>
+                <b>{routine.name}</b>{" "}
+                <span className="grow text-right text-ink2">
+                  {state.status === "stopped" ? words.stopped : filled(words.atIt, { name: run.personName })}
+                </span>
+                <ChevronRightIcon aria-hidden="true" className="size-6" />
               </a>
             </li>
           ))}
           {tasks
             .filter(({ key }) => !runs.some(({ run }) => run.key === key))
             .map((task) => (
-              <li key={task.key} className="py-1">
-                <a href={to.task(task.key)} className="press hand w-full !justify-between">
-                  <span className={task.late ? "text-hold" : ""}>{task.name}</span>
-                  <span className="font-normal text-ink2">{task.late ? "late" : task.dueWords}</span>
+              <li key={task.key}>
+                <a href={to.task(task.key)} className={LINE}>
+                  <b className="min-w-0">{task.name}</b>{" "}
+                  <span className={`grow text-right ${task.late ? "font-semibold text-hold" : "text-ink2"}`}>
+                    {task.late ? words.late : task.dueWords}
+                  </span>
+                  <Glyph name={task.glyph} size={24} />
+                  <ChevronRightIcon aria-hidden="true" className="size-6" />
                 </a>
               </li>
             ))}
         </ul>
       </section>
-      <div className="mt-4 flex flex-wrap gap-2">
-        {machine.class !== "cij" && machine.channels.length > 0 && (
-          <a href={to.check([id])} className="press hand">
-            Enter a check
-          </a>
-        )}
-      </div>
+      {machine.vessel && (
+        <section aria-label={words.waste} className="grid gap-2">
+          <h2 className="!text-xl font-bold">{words.waste}</h2>
+          {machine.vessel.holdsBack.map(({ routine, name, why }) => (
+            <p key={routine} className="rounded-[3px] bg-hold-wash p-3">
+              <b className="text-hold">{words.emptyFirst}</b>, {filled(words.before, { routine: name, why })}
+            </p>
+          ))}
+          <FloorVessel view={view} machine={machine} />
+        </section>
+      )}
+      <ReportSign view={view} machine={machine} enter={enter} />
       {machine.channels.length > 0 && (
-        <details className="mt-3">
-          <summary className="cursor-pointer py-2">Ink: put in, or read off</summary>
+        <Fold title={words.ink}>
           <FillChannel view={view} machine={machine} enter={(draft, said) => void enter(draft, said)} />
-          <h3 className="mt-4 mb-1">Or how much each has</h3>
+          <h3 className="mt-4 mb-1">{words.levels}</h3>
           <InkLevels machine={machine} enter={(draft, said) => void enter(draft, said)} />
-        </details>
+        </Fold>
       )}
       <Asks view={view} machine={machine} enter={enter} />
       <OtherRoutines view={view} machine={machine} routines={callable} skills={skills} />
-      <ReportSign view={view} machine={machine} enter={enter} />
       <OutOfOrder floor={floor} machine={machine} enter={enter} />
-      <a href={to.shift} className="press hand mt-6">
-        Back to the shift
-      </a>
     </main>
   );
 }
@@ -134,74 +161,70 @@ function OtherRoutines({
   routines: FloorRoutine[];
   skills: string[];
 }) {
+  const words = useFloorWorkWords().machine;
   const mine = routines.filter(({ skill }) => skill === null || skills.includes(skill));
   const others = routines.filter((routine) => !mine.includes(routine));
   return (
-    <details className="mt-3">
-      <summary className="cursor-pointer py-2">Another routine now ({mine.length})</summary>
-      <div className="flex flex-wrap gap-2">
+    <Fold title={filled(words.others, { count: mine.length })}>
+      <div className="grid gap-2 sm:grid-cols-2">
         {mine.map((routine) => (
-          <button
+          <Button
             key={routine.id}
-            type="button"
-            className="press hand"
+            size="hand"
+            className="!whitespace-normal"
             onClick={() => void begin(view, machine.id, routine.id, "guided").then((run) => go(to.run(run)))}
           >
-            {routine.name} now
-          </button>
+            {filled(words.now, { routine: routine.name })}
+          </Button>
         ))}
       </div>
       {others.length > 0 && (
-        <p className="mt-2 text-ink2">Not yours to do: {others.map(({ name, skill }) => `${name} (${skill})`).join(", ")}.</p>
+        <p className="mt-2 text-ink2">
+          {filled(words.notYours, { list: others.map(({ name, skill }) => `${name} (${skill})`).join(", ") })}
+        </p>
       )}
-    </details>
+    </Fold>
   );
 }
 
-function OutOfOrder({ machine, enter, floor }: { machine: Floor["view"]["machines"][number]; enter: Enter; floor: Floor }) {
+function OutOfOrder({ machine, enter, floor }: { machine: FloorMachine; enter: Enter; floor: Floor }) {
+  const words = useFloorWorkWords().machine;
   const [symptom, setSymptom] = useState("");
   const { repair } = machine;
-  const supervisor = floor.view.people.some(({ id, role }) => id === floor.who?.person && (role === "supervisor" || role === "technician"));
+  const closes = floor.view.people.some(({ id, role }) => id === floor.who?.person && (role === "supervisor" || role === "technician"));
   if (repair)
     return (
-      <section aria-label="Out of order" className="mt-5 border-hold border-l-4 pl-3">
-        <h2>Out of order</h2>
+      <section aria-label={words.brokenTitle} className="grid justify-items-start gap-2 rounded-[6px] border border-hold bg-card p-3">
+        <h2 className="!text-2xl font-bold">{words.brokenTitle}</h2>
         <p>
-          {repair.body.symptom}
-          {repair.body.waitsFor && `; waits for ${repair.body.waitsFor}`}
+          {repair.body.waitsFor
+            ? filled(words.waitsFor, { symptom: repair.body.symptom ?? "", what: repair.body.waitsFor })
+            : repair.body.symptom}
         </p>
-        <p className="text-ink2">A nozzle check closes the repair.</p>
-        {supervisor && (
-          <button
-            type="button"
-            className="press hand mt-2"
-            onClick={() =>
-              void enter({ kind: "repair", body: { event: "close", of: repair.id } }, "The repair is closed, if a check was entered since.")
-            }
-          >
-            Repaired and checked
-          </button>
+        <p className="text-ink2">{words.brokenNote}</p>
+        {closes && (
+          <Button size="hand" onClick={() => void enter({ kind: "repair", body: { event: "close", of: repair.id } }, words.repairedSaid)}>
+            {words.repaired}
+          </Button>
         )}
       </section>
     );
   return (
-    <details className="mt-5 border-line border-t pt-2">
-      <summary className="cursor-pointer py-2">It is out of order</summary>
-      <div className="flex items-end gap-2">
-        <Field label="What is wrong" className="grow">
-          <input value={symptom} maxLength={500} onChange={(event) => setSymptom(event.target.value)} className="field hand" />
+    <Fold title={words.broken}>
+      <form
+        className="flex items-end gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (symptom.trim()) void enter({ kind: "repair", body: { event: "open", symptom: symptom.trim() } }, words.brokenSaid);
+        }}
+      >
+        <Field label={words.symptom} className="grow">
+          <TextInput value={symptom} maxLength={500} onChange={(event) => setSymptom(event.target.value)} className="!min-h-14 !text-lg" />
         </Field>
-        <button
-          type="button"
-          disabled={!symptom.trim()}
-          className="press hand"
-          onClick={() =>
-            void enter({ kind: "repair", body: { event: "open", symptom: symptom.trim() } }, "It is out of order; the supervisor sees it.")
-          }
-        >
-          Report
-        </button>
-      </div>
-    </details>
+        <Button type="submit" look="danger" size="hand" disabled={!symptom.trim()}>
+          {words.report}
+        </Button>
+      </form>
+    </Fold>
   );
 }

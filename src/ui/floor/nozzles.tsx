@@ -1,6 +1,8 @@
 "use client";
 import type { FloorMachine } from "../../core/floor/floor-view.ts";
 import { type NozzleDesk, whatNow } from "../../core/nozzles/ladder/what-now.ts";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
+import { filled } from "../../words/plain.ts";
 import { Words } from "../../words/words.tsx";
 import { buttonLook } from "../kit/button.tsx";
 import { WhatNowCard } from "../nozzles/what-now-card.tsx";
@@ -29,6 +31,7 @@ export function FloorWhatNow({
   /** Begins another check here. */
   again?: () => void;
 }) {
+  const words = useFloorWorkWords().nozzles;
   const { view } = floor;
   if (!machine.desk || machine.repair) return null;
   const full = noRoom(machine, nextDrawMl(machine.desk, floor.now()));
@@ -58,7 +61,7 @@ export function FloorWhatNow({
               className={buttonLook("secondary", "hand")}
               onClick={() => void begin(view, machine.id, routine, "guided").then((run) => go(to.run(run)))}
             >
-              {view.routines[routine].name}, step by step
+              {filled(words.steps, { routine: view.routines[routine].name })}
             </button>
           ) : null
         }

@@ -1,14 +1,18 @@
 "use client";
 import { useState } from "react";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { CodeCamera } from "../code-camera.tsx";
-import { Field, Submit } from "../field.tsx";
+import { Button } from "../kit/button.tsx";
+import { Field, TextInput } from "../kit/field.tsx";
+import { BackLink } from "./back-link.tsx";
 import { go, to } from "./route.ts";
 import type { Floor } from "./use-floor.ts";
 
 /** A machine by its tag: through the camera, or by the short code typed. */
 export function Scan({ floor }: { floor: Floor }) {
+  const words = useFloorWorkWords().scan;
   const [code, setCode] = useState("");
-  const [fault, setFault] = useState("");
+  const [fault, setFault] = useState<string>();
   const { machines } = floor.view;
   const open = (text: string): boolean => {
     const tag = (text.match(/\/t\/([A-Za-z0-9]+)/)?.[1] ?? text).toUpperCase().replace(/[^A-Z0-9]/g, "");
@@ -17,35 +21,30 @@ export function Scan({ floor }: { floor: Floor }) {
     return machine !== undefined;
   };
   return (
-    <main className="mx-auto max-w-3xl px-3 py-4">
-      <h1>Scan a machine's tag</h1>
-      <CodeCamera open={open} instead="There is no camera for this page. Type the code on the tag instead." />
-      <p role="alert" className="text-hold">
-        {fault}
-      </p>
+    <main className="mx-auto grid max-w-3xl gap-3 px-3 pb-4">
+      <BackLink />
+      <h1 className="!text-3xl font-extrabold">{words.title}</h1>
+      <CodeCamera open={open} instead={words.noCamera} />
       <form
-        className="mt-3 flex items-end gap-2"
+        className="flex items-start gap-2"
         onSubmit={(event) => {
           event.preventDefault();
-          if (!open(code)) setFault("No machine here has this code. It stands on the tag, four letters and figures.");
+          setFault(open(code) ? undefined : words.unknown);
         }}
       >
-        <Field label="Code on the tag" className="grow">
-          <input
+        <Field label={words.code} error={fault} className="grow">
+          <TextInput
             value={code}
             maxLength={12}
             autoCapitalize="characters"
             onChange={(event) => setCode(event.target.value)}
-            className="field hand figure !text-2xl uppercase"
+            className="figure !min-h-16 uppercase !text-3xl"
           />
         </Field>
-        <Submit main hand>
-          Open
-        </Submit>
+        <Button type="submit" look="primary" size="hand" className="mt-6 !min-h-16 !text-xl">
+          {words.open}
+        </Button>
       </form>
-      <a href={to.shift} className="press hand mt-6">
-        Back to the shift
-      </a>
     </main>
   );
 }

@@ -7,10 +7,16 @@ import { effectsOfRun, followingEntries } from "../../core/runs/effects-of-run.t
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import { holds, type PlannedStep, runPlan } from "../../core/runs/plan.ts";
 import { isReading, leaptOver, plannedSeconds, resultProblem } from "../../core/runs/run.ts";
-import { Field } from "../field.tsx";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
+import { filled } from "../../words/plain.ts";
 import { instantAt } from "../instant-at.ts";
+import { Button } from "../kit/button.tsx";
+import { Field, TextInput } from "../kit/field.tsx";
+import { TimeInput } from "../kit/time-input.tsx";
 import { LeavesShelf, useLeaving } from "../stores/leaves-shelf.tsx";
+import { BackLink } from "./back-link.tsx";
 import { asleepWhy, EmptyFirst, emptyWhy, StillAsleep } from "./empty-first.tsx";
+import { Fold } from "./fold.tsx";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import type { Floor } from "./use-floor.ts";
@@ -20,7 +26,9 @@ type Results = Record<string, StepResult>;
 
 /** The short form: one page, what must be read, one tap; several machines in one pass. */
 export function Several({ floor, routine: routineId }: { floor: Floor; routine: string }) {
+  const words = useFloorWorkWords().short;
   const { view, who } = floor;
+  const skills = view.people.find(({ id }) => id === who?.person)?.skills ?? [];
   const routine = view.routines[routineId];
   const tasks = view.tasks.filter(
     (task) =>
@@ -29,28 +37,27 @@ export function Several({ floor, routine: routineId }: { floor: Floor; routine: 
       task.state !== "done" &&
       task.state !== "skipped" &&
       task.state !== "coming" &&
+      (!task.skill || skills.includes(task.skill)) &&
       (task.person === null || task.person === who?.person),
   );
   const [entered, setEntered] = useState<string[]>([]);
   if (!routine) return null;
   const open = tasks.filter(({ key }) => !entered.includes(key));
   return (
-    <main className="mx-auto max-w-3xl px-3 py-4">
-      <h1>{routine.name}, short</h1>
-      <details className="mt-2 border-line border-y py-1">
-        <summary className="cursor-pointer py-2">Cautions</summary>
+    <main className="mx-auto grid max-w-3xl gap-4 px-3 pb-4">
+      <div>
+        <BackLink />
+        <h1 className="!text-3xl font-extrabold tracking-tight">{filled(words.title, { routine: routine.name })}</h1>
+      </div>
+      <Fold title={words.cautions}>
         {routine.hazards.map(({ id, name, caution }) => (
           <p key={id} className="mt-1">
             <strong>{name}.</strong> {caution}
           </p>
         ))}
         <p className="mt-1 text-ink2">{view.deference}</p>
-      </details>
-      {open.length === 0 && (
-        <p className="mt-4 text-lg">
-          {entered.length ? `${entered.length} entered. Nothing is left of it today.` : "Nothing of it is open for you now."}
-        </p>
-      )}
+      </Fold>
+      {open.length === 0 && <p>{entered.length ? filled(words.entered, { count: entered.length }) : words.none}</p>}
       {open.map((task) => {
         const machine = view.machines.find(({ id }) => id === task.machine);
         return machine ? (
@@ -64,9 +71,6 @@ export function Several({ floor, routine: routineId }: { floor: Floor; routine: 
           />
         ) : null;
       })}
-      <a href={to.shift} className="press hand mt-6">
-        Back to the shift
-      </a>
     </main>
   );
 }
@@ -74,6 +78,7 @@ export function Several({ floor, routine: routineId }: { floor: Floor; routine: 
 type Short = { view: FloorView; machine: FloorMachine; routine: FloorRoutine; task: Task; done: () => void };
 
 function ShortForm({ view, machine, routine, task, done }: Short) {
+  const words = useFloorWorkWords().short;
   const plan = runPlan(routine.steps, machine.machine);
   const full = emptyWhy(view, machine, routine.id);
   const asleep = asleepWhy(view, machine, routine.id);
@@ -130,35 +135,35 @@ function ShortForm({ view, machine, routine, task, done }: Short) {
     done();
   };
   return (
-    <section aria-label={machine.name} className="mt-5">
-      <h2 className="border-rule border-b pb-1">
-        {machine.name} {task.late && <span className="text-hold">late</span>}
+    <section aria-label={machine.name} className="grid gap-3 rounded-[6px] border border-line bg-card p-3">
+      <h2 className="flex items-baseline gap-3 !text-2xl font-extrabold">
+        {machine.name} {task.late && <span className="font-semibold text-base text-hold">{words.late}</span>}
       </h2>
-      <div className="grid gap-3 py-2">
-        {wanted.map((step) => (
-          <Reading
-            key={step.at}
-            step={step}
-            result={results[step.at]}
-            machine={machine.name}
-            change={(result) => setResults({ ...results, [step.at]: result })}
-          />
-        ))}
-      </div>
+      {wanted.map((step) => (
+        <Reading
+          key={step.at}
+          step={step}
+          result={results[step.at]}
+          machine={machine.name}
+          change={(result) => setResults({ ...results, [step.at]: result })}
+        />
+      ))}
       {asleep ? <StillAsleep machine={machine} why={asleep} /> : full && <EmptyFirst view={view} machine={machine} why={full} />}
       <LeavesShelf {...shelf} />
-      <div className="flex items-end gap-3">
-        <Field label="Done at (empty: now)">
-          <input type="time" value={time} onChange={(event) => setTime(event.target.value)} className="field hand" />
+      <Fold title={words.earlier}>
+        <Field label={words.at} className="w-40">
+          <TimeInput value={time} onChange={setTime} />
         </Field>
-        <button type="button" className="press press-main hand grow" onClick={() => void enter()}>
-          {machine.name} done
-        </button>
-        <button type="button" className="press hand" onClick={() => go(to.task(task.key))}>
-          More
-        </button>
+      </Fold>
+      <div className="flex gap-2">
+        <Button look="primary" size="hand" className="!min-h-16 grow !text-xl" onClick={() => void enter()}>
+          {filled(words.done, { machine: machine.name })}
+        </Button>
+        <Button size="hand" className="!min-h-16" onClick={() => go(to.task(task.key))}>
+          {words.more}
+        </Button>
       </div>
-      <p role="alert" className="text-hold">
+      <p role="alert" className="font-semibold text-hold empty:hidden">
         {fault}
       </p>
     </section>
@@ -176,37 +181,37 @@ function Reading({
   machine: string;
   change: (result: StepResult) => void;
 }) {
+  const words = useFloorWorkWords();
   if (step.kind === "measure")
     return (
-      <label className="grid">
-        {step.what}, {step.unit}
-        <input
+      <Field label={`${step.what}, ${step.unit}`}>
+        <TextInput
           inputMode="decimal"
-          aria-label={`${machine}: ${step.what}, ${step.unit}`}
-          className="field hand figure"
+          aria-label={filled(words.short.of, { machine, what: `${step.what}, ${step.unit}` })}
+          className="figure !min-h-14 !text-2xl"
           onChange={(event) => {
             const number = Number(event.target.value.replace(",", "."));
             change(event.target.value.trim() === "" || Number.isNaN(number) ? {} : { value: number });
           }}
         />
-      </label>
+      </Field>
     );
-  const choices = step.kind === "found" ? FOUND_AS.map((id) => ({ id, text: id })) : "choices" in step ? step.choices : [];
+  const choices = step.kind === "found" ? FOUND_AS.map((id) => ({ id, text: words.run.found[id] })) : "choices" in step ? step.choices : [];
   const chosen = result?.found ?? result?.choice;
   return (
     <fieldset className="grid gap-1">
-      <legend>{step.text}</legend>
-      <div className="flex flex-wrap gap-2">
+      <legend className="mb-1">{step.text}</legend>
+      <div className="grid gap-2 sm:grid-cols-2">
         {choices.map(({ id, text }) => (
-          <button
+          <Button
             key={id}
-            type="button"
+            size="hand"
             aria-pressed={chosen === id}
-            className={`press hand ${chosen === id ? "!border-accent !bg-well" : ""}`}
+            className="!whitespace-normal aria-pressed:!border-accent aria-pressed:!bg-accent-wash"
             onClick={() => change(step.kind === "found" ? { found: id as StepResult["found"] } : { choice: id })}
           >
-            <span aria-hidden="true">{chosen === id ? "■" : "□"}</span> {text}
-          </button>
+            {text}
+          </Button>
         ))}
       </div>
     </fieldset>

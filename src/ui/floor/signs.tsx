@@ -4,8 +4,12 @@ import { uuidv7 } from "uuidv7";
 import type { FloorMachine, FloorView } from "../../core/floor/floor-view.ts";
 import type { RankedCause } from "../../core/signs/causes.ts";
 import { isSign } from "../../core/signs/guide.ts";
-import { Field } from "../field.tsx";
+import { useFloorWorkWords } from "../../words/floor-work-words.ts";
+import { filled } from "../../words/plain.ts";
+import { Button } from "../kit/button.tsx";
+import { Field, TextInput } from "../kit/field.tsx";
 import { SignDrawing } from "../sign-drawing.tsx";
+import { Fold } from "./fold.tsx";
 import type { Draft } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import { begin } from "./task-sheet.tsx";
@@ -13,67 +17,90 @@ import { begin } from "./task-sheet.tsx";
 export type Enter = (draft: Draft | Draft[], said: string) => Promise<void>;
 type Part = { view: FloorView; machine: FloorMachine; enter: Enter };
 
+/** A short text and the button that keeps it. */
+function Said({
+  label,
+  act,
+  keep,
+  value,
+  change,
+}: {
+  label: string;
+  act: string;
+  keep: (text: string) => void;
+  value: string;
+  change: (text: string) => void;
+}) {
+  return (
+    <form
+      className="flex items-end gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (value.trim()) keep(value.trim());
+      }}
+    >
+      <Field label={label} className="grow">
+        <TextInput value={value} maxLength={2000} onChange={(event) => change(event.target.value)} className="!min-h-14 !text-lg" />
+      </Field>
+      <Button type="submit" size="hand" disabled={!value.trim()}>
+        {act}
+      </Button>
+    </form>
+  );
+}
+
 /** What a person sees at a machine, in plain words with a drawing: one tap reports it. */
 export function ReportSign({ view, enter }: Part) {
+  const words = useFloorWorkWords().signs;
   const [note, setNote] = useState("");
   return (
-    <section aria-label="Seen on it" className="mt-5 grid gap-2">
-      <h2 className="border-rule border-b pb-1">Seen on it</h2>
-      <div className="flex items-end gap-2">
-        <Field label="Note" className="grow">
-          <input value={note} maxLength={2000} onChange={(event) => setNote(event.target.value)} className="field hand" />
-        </Field>
-        <button
-          type="button"
-          disabled={!note.trim()}
-          className="press hand"
-          onClick={() => {
-            void enter({ kind: "note", body: { text: note.trim() } }, "Noted.");
-            setNote("");
-          }}
-        >
-          Enter
-        </button>
-      </div>
-      <details>
-        <summary className="cursor-pointer py-2">Report a sign: what do you see?</summary>
-        <ul className="grid gap-2 sm:grid-cols-2">
-          {(view.signGuide ?? []).map(({ sign, words, holds }) => (
+    <section aria-label={words.title} className="grid gap-2">
+      <Fold title={words.report}>
+        <ul className="grid grid-cols-2 gap-2 sm:grid-cols-3">
+          {(view.signGuide ?? []).map(({ sign, words: name, holds }) => (
             <li key={sign}>
-              <button
-                type="button"
-                className="press hand w-full !justify-start gap-3 text-left"
+              <Button
+                size="hand"
+                className="h-full w-full flex-col !justify-start !gap-2 !whitespace-normal !p-3 [&_svg]:!h-16 [&_svg]:!w-auto"
                 onClick={() => {
                   const extra = note.trim() ? { note: note.trim() } : {};
                   setNote("");
-                  void enter(
-                    { kind: "sign", body: { sign, ...extra } },
-                    holds ? `${words}: reported; the machine is held.` : `${words}: reported.`,
-                  );
+                  void enter({ kind: "sign", body: { sign, ...extra } }, filled(holds ? words.held : words.reported, { sign: name }));
                 }}
               >
                 {isSign(sign) && <SignDrawing sign={sign} />}
-                <span className="font-normal">{words}</span>
-              </button>
+                {name}
+              </Button>
             </li>
           ))}
         </ul>
-      </details>
+      </Fold>
+      <Said
+        label={words.note}
+        act={words.enter}
+        value={note}
+        change={setNote}
+        keep={(text) => {
+          void enter({ kind: "note", body: { text } }, words.noted);
+          setNote("");
+        }}
+      />
     </section>
   );
 }
 
 /** Signs that nobody has explained yet: what they may come from, likeliest first, what to do, and what it was. */
 export function OpenSigns({ view, machine, enter }: Part) {
+  const words = useFloorWorkWords().signs;
   const signs = machine.signs ?? [];
   if (signs.length === 0) return null;
   return (
-    <section aria-label="Open signs" className="mt-4 grid gap-4">
+    <section aria-label={words.open} className="grid gap-4">
       {signs.map((each) => {
         const guide = (view.signGuide ?? []).find(({ sign }) => sign === each.sign);
         return (
-          <article key={each.id} className="border-hold border-l-4 pl-3">
-            <h2 className="flex items-center gap-3">
+          <article key={each.id} className="rounded-[6px] border border-hold bg-card p-3">
+            <h2 className="flex items-center gap-3 !text-2xl font-bold">
               {isSign(each.sign) && <SignDrawing sign={each.sign} />}
               {each.words}
             </h2>
@@ -95,9 +122,10 @@ export function OpenSigns({ view, machine, enter }: Part) {
 }
 
 function CauseLine({ cause, sign, view, machine, enter }: Part & { cause: RankedCause; sign: NonNullable<FloorMachine["signs"]>[number] }) {
+  const words = useFloorWorkWords().signs;
   const able = Object.values(view.routines).filter(({ effects }) => cause.job !== undefined && effects?.job === cause.job);
   const routine = able.find(({ id }) => machine.routines.includes(id));
-  const action = routine?.name ?? cause.work ?? able[0]?.name ?? "Look at it";
+  const action = routine?.name ?? cause.work ?? able[0]?.name ?? words.look;
   const task = () =>
     enter(
       {
@@ -112,86 +140,86 @@ function CauseLine({ cause, sign, view, machine, enter }: Part & { cause: Ranked
           ...(routine ? { routine: routine.id } : {}),
         },
       },
-      `${action}: it is work for today now.`,
+      filled(words.taskSaid, { work: action }),
     );
   return (
-    <li className="grid gap-1 py-2">
-      <p className="text-lg">
-        {cause.words}: <strong>{action}</strong>
+    <li className="grid gap-2 py-3">
+      <p>
+        {cause.words}: <b>{action}</b>
       </p>
-      <div className="flex flex-wrap items-center gap-2">
+      <div className="grid gap-2 sm:grid-cols-3">
         {routine && (
-          <button
-            type="button"
-            className="press hand"
+          <Button
+            size="hand"
+            look="primary"
             onClick={() => void begin(view, machine.id, routine.id, "guided").then((run) => go(to.run(run)))}
           >
-            Do it now
-          </button>
+            {words.now}
+          </Button>
         )}
-        <button type="button" className="press hand" onClick={() => void task()}>
-          Make it a task
-        </button>
-        <button
-          type="button"
-          className="press hand"
-          onClick={() => void enter({ kind: "sign-over", body: { of: sign.id, cause: cause.id } }, `${sign.words}: it was ${cause.words}.`)}
+        <Button size="hand" onClick={() => void task()}>
+          {words.task}
+        </Button>
+        <Button
+          size="hand"
+          onClick={() =>
+            void enter(
+              { kind: "sign-over", body: { of: sign.id, cause: cause.id } },
+              filled(words.thisSaid, { sign: sign.words, cause: cause.words }),
+            )
+          }
         >
-          It was this
-        </button>
-        <details>
-          <summary className="cursor-pointer text-ink2 text-sm">why here</summary>
-          <p className="text-sm">{cause.why}</p>
-        </details>
+          {words.this}
+        </Button>
       </div>
+      <Fold title={words.why}>
+        <p className="text-base text-ink2">{cause.why}</p>
+      </Fold>
     </li>
   );
 }
 
 function SomethingElse({ of, enter }: { of: string; enter: Enter }) {
+  const words = useFloorWorkWords().signs;
   const [text, setText] = useState("");
   return (
-    <details>
-      <summary className="cursor-pointer py-2">It was something else</summary>
-      <div className="flex items-end gap-2">
-        <Field label="What was it" className="grow">
-          <input value={text} maxLength={2000} onChange={(event) => setText(event.target.value)} className="field hand" />
-        </Field>
-        <button
-          type="button"
-          disabled={!text.trim()}
-          className="press hand"
-          onClick={() => void enter({ kind: "sign-over", body: { of, cause: "other", note: text.trim() } }, "Explained.")}
-        >
-          Enter
-        </button>
-      </div>
-    </details>
+    <Fold title={words.else}>
+      <Said
+        label={words.what}
+        act={words.enter}
+        value={text}
+        change={setText}
+        keep={(note) => void enter({ kind: "sign-over", body: { of, cause: "other", note } }, words.explained)}
+      />
+    </Fold>
   );
 }
 
 /** What the machine's panel asks for: entered, and its routine opened. */
 export function Asks({ view, machine, enter }: Part) {
+  const words = useFloorWorkWords().signs;
   const asked = (machine.prompts ?? []).flatMap((id) => view.routines[id] ?? []);
   if (asked.length === 0) return null;
   return (
-    <details className="mt-3">
-      <summary className="cursor-pointer py-2">The machine asks for …</summary>
-      <div className="flex flex-wrap gap-2">
+    <Fold title={words.asks}>
+      <div className="grid grid-cols-2 gap-2">
         {asked.map((routine) => (
-          <button
+          <Button
             key={routine.id}
-            type="button"
-            className="press hand"
+            size="hand"
+            className="!whitespace-normal"
             onClick={() => {
-              void enter({ kind: "prompt", routine: routine.id, body: {} }, `${machine.name} asks for ${routine.name}.`);
+              void enter(
+                { kind: "prompt", routine: routine.id, body: {} },
+                filled(words.asksSaid, { machine: machine.name, routine: routine.name }),
+              );
               if (routine.steps.length) void begin(view, machine.id, routine.id, "guided").then((run) => go(to.run(run)));
             }}
           >
             {routine.name}
-          </button>
+          </Button>
         ))}
       </div>
-    </details>
+    </Fold>
   );
 }

@@ -35,7 +35,7 @@ export function VesselLook({
       <div className="grid grow content-start gap-3">
         <p>
           <strong className="figure !text-xl">{Math.round(view.ml)}</strong> {filled(words.of, { limit: view.limitMl })}{" "}
-          <span className="block text-ink2 text-sm">
+          <span className="block text-ink2">
             {filled(words.between, { low: Math.round(view.lowMl), high: Math.round(view.highMl) })}; {view.words}
           </span>
         </p>
