@@ -162,8 +162,11 @@ describe("a sign", () => {
     expect(signs.textContent).toContain("pale on black shirts");
     const causes = within(signs).getAllByRole("listitem");
     expect(causes.length).toBeGreaterThan(1);
-    for (const cause of causes)
-      expect(within(cause).getByText("why here", { selector: "summary" }).nextElementSibling?.textContent).not.toBe("");
+    for (const cause of causes) {
+      const before = cause.textContent?.length ?? 0;
+      await user.click(within(cause).getByRole("button", { name: "why here" }));
+      expect(cause.textContent?.length).toBeGreaterThan(before);
+    }
     await user.click(within(causes[0] as HTMLElement).getByRole("button", { name: "It was this" }));
     await waitFor(async () => expect((await entriesOf("sign-over"))[0]?.body).toMatchObject({ of: sign.id }));
     await waitFor(() => expect(screen.queryByRole("region", { name: "Open signs" })).toBeNull());
@@ -211,13 +214,15 @@ describe("ink at a machine", () => {
     const black = (lot: string, expiry: string) => ({ item: "dtf-black", amount: 1000, unit: "mL", lot, expiry });
     await sentBy("ottoline", stock("received", [black("K-NEW", "2027-09-01"), black("K-OLD", "2027-01-01")]));
     const user = await floorAt("#/machine/sprat");
-    const form = within(await screen.findByRole("form", { name: "Ink put in", hidden: true }));
-    fireEvent.change(form.getByLabelText("Channel"), { target: { value: "H1/K" } });
-    const lots = form.getByLabelText<HTMLSelectElement>(/^Lot/);
-    const shown = () => [...lots.options].map(({ textContent }) => /K-\w+/.exec(textContent ?? "")?.[0]);
+    await user.click(await screen.findByRole("button", { name: "Ink: put in, or read off" }));
+    const form = within(await screen.findByRole("form", { name: "Ink put in" }));
+    await user.click(form.getByRole("button", { name: "H1/K" }));
+    const lots = within(await form.findByRole("group", { name: /^Lot/ }));
+    const shown = () => lots.getAllByRole("button").map(({ textContent }) => /K-\w+/.exec(textContent ?? "")?.[0]);
     await waitFor(() => expect(shown()).toEqual(["K-OLD", "K-NEW"]));
+    expect(lots.getByRole("button", { name: /K-OLD/ }).getAttribute("aria-pressed")).toBe("true");
     fireEvent.change(form.getByLabelText(/^Amount/), { target: { value: "100" } });
-    await user.click(form.getByRole("button", { name: "It is in", hidden: true }));
+    await user.click(form.getByRole("button", { name: "It is in" }));
     await waitFor(async () =>
       expect((await entriesOf("stock"))[0]).toMatchObject({
         machine: "sprat",
@@ -229,14 +234,32 @@ describe("ink at a machine", () => {
 
   test("levels are read from the panel: only what was read is entered", async () => {
     const user = await floorAt("#/machine/teal");
-    const form = within(await screen.findByRole("form", { name: "Ink levels", hidden: true }));
+    await user.click(await screen.findByRole("button", { name: "Ink: put in, or read off" }));
+    const form = within(await screen.findByRole("form", { name: "Ink levels" }));
     fireEvent.change(form.getByLabelText("H1/K, %"), { target: { value: "35" } });
     fireEvent.change(form.getByLabelText("H1/C, %"), { target: { value: "140" } });
-    await user.click(form.getByRole("button", { name: "Enter", hidden: true }));
+    await user.click(form.getByRole("button", { name: "Enter" }));
     fireEvent.change(form.getByLabelText("H1/C, %"), { target: { value: "" } });
     expect(await entriesOf("ink-level")).toEqual([]);
-    await user.click(form.getByRole("button", { name: "Enter", hidden: true }));
+    await user.click(form.getByRole("button", { name: "Enter" }));
     await waitFor(async () => expect((await entriesOf("ink-level"))[0]?.body).toEqual({ channels: [{ channel: "H1/K", percent: 35 }] }));
+  });
+});
+
+describe("what prints", () => {
+  test("is said by a tap with how long, and that it has finished by another, with the counter where it was read", async () => {
+    const user = await floorAt("#/machine/teal");
+    await user.click(await screen.findByRole("button", { name: "It prints now" }));
+    await user.click(screen.getByRole("button", { name: "2 hours" }));
+    await waitFor(async () => expect((await entriesOf("busy"))[0]).toMatchObject({ machine: "teal", person: "bram" }));
+    const [begun] = await entriesOf("busy");
+    const hours = (Date.parse(String(begun?.body.until)) - (begun?.happenedAt.getTime() ?? 0)) / 3_600_000;
+    expect(hours).toBeCloseTo(2, 1);
+    await user.click(await screen.findByRole("button", { name: "Finished printing" }));
+    await user.type(await screen.findByLabelText(/counter, if you see it/), "48000");
+    await user.click(screen.getAllByRole("button", { name: "Finished printing" }).at(-1) as HTMLElement);
+    await waitFor(async () => expect(await entriesOf("busy")).toHaveLength(2));
+    expect((await entriesOf("counter"))[0]?.body).toMatchObject({ value: 48_000 });
   });
 });
 

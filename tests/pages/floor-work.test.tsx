@@ -48,6 +48,7 @@ describe("several machines in one pass", () => {
     const user = await floorAt("#/several/R08");
     const goby = await screen.findByRole("region", { name: "Goby" });
     await fill("Goby", "300");
+    await user.click(within(goby).getByRole("button", { name: "Done earlier?" }));
     fireEvent.change(within(goby).getByLabelText("Done at (empty: now)"), { target: { value: "08:05" } });
     await user.click(within(goby).getByRole("button", { name: "Goby done" }));
     await waitFor(async () => expect((await runsOf("goby")).at(-1)?.body).toMatchObject({ event: "end" }));
@@ -101,6 +102,7 @@ describe("a machine's page on the floor", () => {
   test("out of order is said with what is wrong", async () => {
     const user = await floorAt("#/machine/plover");
     await screen.findByRole("heading", { level: 1 });
+    await user.click(screen.getByRole("button", { name: "It is out of order" }));
     const what = await screen.findByLabelText("What is wrong");
     await user.type(what, "lamp is dark");
     const form = what.closest("form") ?? what.closest("div");

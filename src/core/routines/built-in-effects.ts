@@ -8,7 +8,7 @@ export const BUILT_IN_EFFECTS: Readonly<Record<string, Effects>> = {
   R04: { job: "opening-cleans", draws: { cleans: { strength: "normal", times: 3 } } },
   R05: { draws: { cleans: { strength: "normal", times: 1 }, loads: 0.5 } },
   R07: { tends: ["wiper", "cap"] },
-  R08: { waste: { does: "reads", before: "level" }, whileAsleep: true },
+  R08: { waste: { does: "reads", before: "level", mark: { step: "room", at: "full", below: "room" } }, whileAsleep: true },
   R10: { job: "water-cap", tends: ["cap"], draws: { fluidMl: 5 }, caps: { with: "water", longGapStep: "gap" } },
   R11: { draws: { cleans: { strength: "normal", times: 1 }, fluidMl: 5 }, caps: { with: "concentrate" } },
   R12: { job: "closing-flush", draws: { cleans: { strength: "light", times: 1 }, fluidMl: 40 }, caps: { with: "flush" } },

@@ -61,6 +61,8 @@ const Waste = Type.Object(
     before: optional(StepId),
     /** The step with what is in it afterwards. */
     after: optional(StepId),
+    /** The step that asks about the mark, with the answers that it is reached and that there is room below it. */
+    mark: optional(Type.Object({ step: StepId, at: StepId, below: StepId }, closed)),
   },
   closed,
 );

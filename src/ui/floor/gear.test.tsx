@@ -74,7 +74,7 @@ describe("a sleeping machine", () => {
   test("is not begun with what draws ink: it says since when and what is in it, and how to wake it", () => {
     before("goby", "R04", asleep);
     expect(screen.queryByRole("button", ON)).toBeNull();
-    expect(screen.getByRole("region", { name: "Asleep" }).textContent).toMatch(/Fri 20 Nov.*cleaning fluid, clips shut.*Wake-up/);
+    expect(screen.getByRole("region", { name: /is asleep$/ }).textContent).toMatch(/Fri 20 Nov.*cleaning fluid, clips shut.*Wake-up/);
   });
   test("still has its storage and its wake-up done", () => {
     before("goby", "R55", (at) => full(0)(asleep(at)));

@@ -7,6 +7,7 @@ import { effectsOfRun, followingEntries } from "../../core/runs/effects-of-run.t
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import { holds, type PlannedStep, runPlan } from "../../core/runs/plan.ts";
 import { isReading, leaptOver, plannedSeconds, resultProblem } from "../../core/runs/run.ts";
+import { doubtOfAnswer, type LevelDoubt } from "../../core/stores/waste/level-doubt.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
 import { instantAt } from "../instant-at.ts";
@@ -14,6 +15,7 @@ import { Button } from "../kit/button.tsx";
 import { Field, TextInput } from "../kit/field.tsx";
 import { TimeInput } from "../kit/time-input.tsx";
 import { LeavesShelf, useLeaving } from "../stores/leaves-shelf.tsx";
+import { LevelQuestion } from "../stores/level-question.tsx";
 import { BackLink } from "./back-link.tsx";
 import { asleepWhy, EmptyFirst, emptyWhy, StillAsleep } from "./empty-first.tsx";
 import { Fold } from "./fold.tsx";
@@ -99,7 +101,17 @@ function ShortForm({ view, machine, routine, task, done }: Short) {
       step.kind !== "confirm" &&
       holds(step.when, machine.machine, recorded),
   );
+  const [doubt, setDoubt] = useState<LevelDoubt>();
+  const look = () => {
+    const read = (id: string) => results[id]?.value;
+    const [found] = wanted.flatMap(
+      (step) => doubtOfAnswer(routine.effects?.waste, machine.vessel, { step: step.at, result: results[step.at], read }) ?? [],
+    );
+    setDoubt(found);
+    if (!found) void enter();
+  };
   const enter = async () => {
+    setDoubt(undefined);
     const problem = wanted.map((step) => [step, resultProblem(step, results[step.at])] as const).find(([, text]) => text);
     if (problem) return setFault(problem[1] ?? "");
     const run = uuidv7();
@@ -155,8 +167,9 @@ function ShortForm({ view, machine, routine, task, done }: Short) {
           <TimeInput value={time} onChange={setTime} />
         </Field>
       </Fold>
+      {doubt && <LevelQuestion doubt={doubt} yes={() => void enter()} no={() => setDoubt(undefined)} />}
       <div className="flex gap-2">
-        <Button look="primary" size="hand" className="!min-h-16 grow !text-xl" onClick={() => void enter()}>
+        <Button look="primary" size="hand" className="!min-h-16 grow !text-xl" onClick={look}>
           {filled(words.done, { machine: machine.name })}
         </Button>
         <Button size="hand" className="!min-h-16" onClick={() => go(to.task(task.key))}>

@@ -5,10 +5,12 @@ import { FOUND_AS } from "../../core/routines/step.ts";
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
 import { plannedSeconds, resultProblem } from "../../core/runs/run.ts";
+import { doubtOfAnswer, type LevelDoubt } from "../../core/stores/waste/level-doubt.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
 import { Field, TextInput } from "../kit/field.tsx";
+import { LevelQuestion } from "../stores/level-question.tsx";
 import { keepTaken } from "./keep.ts";
 import { Reasons } from "./reasons.tsx";
 import { to } from "./route.ts";
@@ -26,6 +28,15 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
   const [value, setValue] = useState("");
   const [fault, setFault] = useState("");
   const [busy, setBusy] = useState(false);
+  const [asked, setAsked] = useState<{ doubt: LevelDoubt; result: StepResult | undefined }>();
+  const answer = (result?: StepResult) => {
+    const read = (id: string) => state.trace.findLast(({ step: at }) => at === id)?.result?.value;
+    const doubt = resultProblem(step, result)
+      ? undefined
+      : doubtOfAnswer(found.routine.effects?.waste, found.machine.vessel, { step: step.at, result, read });
+    if (doubt) setAsked({ doubt, result });
+    else void done(result);
+  };
   const done = async (result?: StepResult, more: Partial<Extract<RunBody, { event: "step" }>> = {}, picture?: string) => {
     const problem = resultProblem(step, result);
     if (problem) return setFault(problem);
@@ -58,7 +69,7 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
         return (
           <div className={`grid gap-2 ${step.choices.length > 2 ? "sm:grid-cols-2" : ""}`}>
             {step.choices.map(({ id, text }) => (
-              <button key={id} type="button" className={BIG} onClick={() => void done({ choice: id })}>
+              <button key={id} type="button" className={BIG} onClick={() => answer({ choice: id })}>
                 {text}
               </button>
             ))}
@@ -81,7 +92,7 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
             onSubmit={(event) => {
               event.preventDefault();
               const number = Number(value.replace(",", "."));
-              void done(value.trim() === "" || Number.isNaN(number) ? undefined : { value: number });
+              answer(value.trim() === "" || Number.isNaN(number) ? undefined : { value: number });
             }}
           >
             <Field label={filled(words.range, { what: step.what, unit: step.unit, min: step.min, max: step.max })} className="grow">
@@ -145,6 +156,7 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
       {(step.kind === "wait" || state.timer) && (left === undefined || left > 0) && (
         <Sooner cut={(early) => void done(undefined, { early })} />
       )}
+      {asked && <LevelQuestion doubt={asked.doubt} yes={() => void done(asked.result)} no={() => setAsked(undefined)} />}
       {body()}
       <p role="alert" className="text-hold empty:hidden">
         {fault}

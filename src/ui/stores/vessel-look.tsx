@@ -1,5 +1,6 @@
 "use client";
 import { useState } from "react";
+import { type LevelDoubt, levelDoubt } from "../../core/stores/waste/level-doubt.ts";
 import type { VesselView } from "../../core/stores/waste/vessel-view.ts";
 import { filled } from "../../words/plain.ts";
 import { useVesselWords } from "../../words/vessel-words.ts";
@@ -7,6 +8,7 @@ import { Button } from "../kit/button.tsx";
 import { Field, NumberInput } from "../kit/field.tsx";
 import { Select } from "../kit/select.tsx";
 import { Vessel } from "../kit/vessel.tsx";
+import { LevelQuestion } from "./level-question.tsx";
 
 /** A look at a waste vessel: one tap at its level, or the figure typed; and its emptying. */
 export function VesselLook({
@@ -27,11 +29,20 @@ export function VesselLook({
   const words = useVesselWords();
   const [ml, setMl] = useState("");
   const [into, setInto] = useState(containers?.[0]?.id ?? "");
-  const look = (level: number) => say({ vessel: view.vessel, event: "level", ml: level }, filled(words.saved, { name, ml: level }));
+  const [doubt, setDoubt] = useState<LevelDoubt>();
+  const keep = async (level: number) => {
+    setDoubt(undefined);
+    if (await say({ vessel: view.vessel, event: "level", ml: level }, filled(words.saved, { name, ml: level }))) setMl("");
+  };
+  const look = (level: number) => {
+    const found = levelDoubt(view, level);
+    if (found) setDoubt(found);
+    else void keep(level);
+  };
   const cartridge = view.kind.endsWith("cartridge");
   return (
     <div className="flex gap-4">
-      <Vessel {...view} name={filled(words.name, { name, kind: view.kind })} height={height} onLook={(level) => void look(level)} />
+      <Vessel {...view} name={filled(words.name, { name, kind: view.kind })} height={height} onLook={look} />
       <div className="grid grow content-start gap-3">
         <p>
           <strong className="figure !text-xl">{Math.round(view.ml)}</strong> {filled(words.of, { limit: view.limitMl })}{" "}
@@ -39,11 +50,12 @@ export function VesselLook({
             {filled(words.between, { low: Math.round(view.lowMl), high: Math.round(view.highMl) })}; {view.words}
           </span>
         </p>
+        {doubt && <LevelQuestion doubt={doubt} yes={() => void keep(doubt.ml)} no={() => setDoubt(undefined)} />}
         <form
           className="flex flex-wrap items-end gap-2"
           onSubmit={(event) => {
             event.preventDefault();
-            void look(Number(ml)).then((kept) => kept && setMl(""));
+            look(Number(ml));
           }}
         >
           <Field label={words.level} className="w-44">
