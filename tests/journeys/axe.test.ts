@@ -3,7 +3,7 @@ import type { Page } from "playwright-core";
 import { expect, test } from "vitest";
 import { localDay } from "../../src/core/calendar/site-time.ts";
 import { demoHouse } from "../../src/demo/house.ts";
-import { FIRST, PHONE, signedIn, TABLET, wearGear } from "./browser.ts";
+import { enterLevel, FIRST, PHONE, signedIn, TABLET, wearGear } from "./browser.ts";
 
 /** axe finds nothing on every main view, light and night. The tests look side by side, each in a browser window of its own. */
 
@@ -199,7 +199,7 @@ test.concurrent("an entry, a run, narrow screens and the sign-in, light and nigh
   await wearGear(page);
   await page.getByLabel(/waste level before/).fill("900");
   await look("a step that measures");
-  await page.getByRole("button", { name: "Enter", exact: true }).click();
+  await enterLevel(page);
   await page.getByRole("heading", { name: /labelled waste container/ }).waitFor();
   await page.getByRole("button", { name: "More", exact: true }).click();
   await page.getByRole("button", { name: "Stop this run" }).click();

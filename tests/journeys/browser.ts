@@ -197,6 +197,33 @@ export async function stopRun(page: Page, why: string): Promise<void> {
   await page.getByRole("button", { name: "Stop", exact: true }).click();
 }
 
+const RIGHT = "Yes, that is right";
+/** Presses a button that enters a level; says yes where it is asked about. `over` is true once it is kept. */
+async function throughQuestion(page: Page, button: string, over: () => Promise<boolean>): Promise<void> {
+  await page.getByRole("button", { name: button, exact: true }).first().click();
+  const yes = page.getByRole("button", { name: RIGHT });
+  for (let tries = 0; tries < 100; tries++) {
+    if (await yes.count()) return yes.click();
+    if (await over()) return;
+    await page.waitForTimeout(100);
+  }
+  throw new Error(`“${button}” neither asked nor went on`);
+}
+
+/** Enters what was typed as a level at a step. */
+export async function enterLevel(page: Page): Promise<void> {
+  const heading = () => page.locator("h2").first().textContent();
+  const before = await heading();
+  await throughQuestion(page, "Enter", async () => (await heading()) !== before);
+}
+
+/** Saves what was typed as the level of a vessel. */
+export const saveLevel = (page: Page): Promise<void> =>
+  throughQuestion(page, "Save level", async () => {
+    const field = page.getByLabel("Tap the level, or type it");
+    return (await field.count()) === 0 || (await field.inputValue()) === "";
+  });
+
 /** Goes on before a timer is over. */
 export async function sooner(page: Page, why: string): Promise<void> {
   await page.getByRole("button", { name: "It was over sooner" }).click();

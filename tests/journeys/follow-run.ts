@@ -4,7 +4,7 @@ import type { FloorView } from "../../src/core/floor/floor-view.ts";
 import type { RunBody, RunEvent, StepResult } from "../../src/core/runs/events.ts";
 import { type PlannedStep, runPlan } from "../../src/core/runs/plan.ts";
 import { runState } from "../../src/core/runs/run.ts";
-import { LAN, sooner } from "./browser.ts";
+import { enterLevel, LAN, sooner } from "./browser.ts";
 
 /**
  * Follows a routine on the floor to its end, the first answer taken everywhere but where `answers` says another: what is on the screen is held
@@ -74,7 +74,7 @@ async function answer(
       return { found: "some" };
     case "measure":
       await page.getByLabel(new RegExp(`\\(${now.min} to ${now.max}\\)`)).fill(String(now.min));
-      await press("Enter");
+      await enterLevel(page);
       return { value: now.min };
     case "nozzle-check":
       await page.getByRole("link", { name: "Enter the readings" }).click();

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { FloorView } from "../../src/core/floor/floor-view.ts";
-import { choose, cookieOf, entry, FIRST, LAN, onTheFloor, send, signedIn, stopRun, sync } from "./browser.ts";
+import { choose, cookieOf, entry, FIRST, LAN, onTheFloor, saveLevel, send, signedIn, stopRun, sync } from "./browser.ts";
 import { follow } from "./follow-run.ts";
 
 /** Standing idle as its users go through it: a closure planned, a head out and back, a flush with a full bottle, the door. */
@@ -104,13 +104,13 @@ test("a bottle flush is not begun with the bottle too full", async () => {
   const { page, context } = await onTheFloor("Bram Teasel");
   await page.goto(page.url().replace(/\/floor.*/, "/floor#/machine/smelt"));
   await page.getByLabel("Tap the level, or type it").fill("900");
-  await page.getByRole("button", { name: "Save level" }).click();
+  await saveLevel(page);
   await page.getByText("Another routine now").click();
   await page.getByRole("button", { name: "Line-by-line flush now" }).click();
   await page.getByRole("heading", { name: "Empty the waste first" }).waitFor();
   expect(await page.getByRole("button", { name: "I wear this and have read the warnings" }).count()).toBe(0);
   await page.getByLabel("Tap the level, or type it").fill("0");
-  await page.getByRole("button", { name: "Save level" }).click();
+  await saveLevel(page);
   await page.getByRole("button", { name: "I wear this and have read the warnings" }).waitFor();
   await stopRun(page, "looked only");
   await page.getByRole("button", { name: "Give up" }).click();

@@ -7,6 +7,7 @@ import { afterAll, describe, expect, test } from "vitest";
 import {
   beginAt,
   cookieOf,
+  enterLevel,
   entry,
   LAN,
   ledgerOf,
@@ -67,7 +68,7 @@ describe("without a network", () => {
     await page.getByRole("heading", { name: "Bram’s shift" }).waitFor();
     await beginAt(page, "sprat", "Waste look");
     await page.getByLabel(/waste level, mL/).fill("640");
-    await page.getByRole("button", { name: "Enter" }).click();
+    await enterLevel(page);
     await page.getByRole("button", { name: "Room enough" }).click();
     await page.getByRole("button", { name: "End the run" }).click();
     await page.getByRole("heading", { name: /^Done at/ }).waitFor();
@@ -118,7 +119,7 @@ describe("without a network", () => {
     for (const { page } of [first, second]) {
       await beginAt(page, "smelt", "Waste look");
       await page.getByLabel(/waste level, mL/).fill("500");
-      await page.getByRole("button", { name: "Enter" }).click();
+      await enterLevel(page);
       await page.getByRole("button", { name: "Room enough" }).click();
       await page.getByRole("button", { name: "End the run" }).click();
       await page.getByRole("heading", { name: /^Done at/ }).waitFor();
@@ -188,9 +189,9 @@ describe("without a network", () => {
     await page.goto(`${LAN}/floor#/machine/goby`);
     await page.getByRole("textbox", { name: "Note" }).fill("Written on a full tablet");
     await page.getByRole("region", { name: "Seen on it" }).getByRole("button", { name: "Enter" }).click();
-    await page.getByText(/storage is full: it is kept while this page is open/).waitFor();
+    await page.getByText("This tablet is full. Keep this page open until all is sent.").waitFor();
     await page.goto(`${LAN}/floor#/unsent`);
-    await page.getByText("This device's storage is full").waitFor();
+    await page.getByText("This device is full. Leave this page open until all is sent.").waitFor();
     await context.setOffline(false);
     await sent(page);
     expect((await ledgerOf("goby", "note")).filter(({ body }) => body.text === "Written on a full tablet")).toHaveLength(1);

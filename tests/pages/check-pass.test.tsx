@@ -1,6 +1,6 @@
 import { beforeEach, expect, test } from "vitest";
-import { freshHouse } from "../ledger/house.ts";
-import { entriesOf, floorAt, offered, said, screen, signedInAs, waitFor, within } from "./shop.tsx";
+import { at, entry, freshHouse } from "../ledger/house.ts";
+import { entriesOf, floorAt, offered, said, screen, sentBy, signedInAs, waitFor, within } from "./shop.tsx";
 
 /** The opening checks of several machines in one pass: each by an act of its own, each settling its own work. */
 
@@ -50,4 +50,21 @@ test("an entry made by mistake is undone, and what was counted stands in the for
   offered.at(-1)?.onClick();
   expect(await screen.findByRole("button", { name: "H1/K, black: 1 out" })).toBeTruthy();
   await waitFor(async () => expect((await entriesOf("amendment"))[0]?.body).toMatchObject({ struck: true }));
+});
+
+test("a machine whose heads rest is not checked before it is over, unless somebody says so", async () => {
+  const poor = { channels: [{ id: "H1/K", missing: 40, weak: 0, deflected: 0, neighbours: true }] };
+  await sentBy(
+    "bram",
+    entry("check", poor, { machine: "fathom", routine: "R01", happenedAt: at("08:30") }),
+    entry("care", { what: "clean", strength: "light" }, { machine: "fathom", happenedAt: at("08:35") }),
+    entry("check", poor, { machine: "fathom", happenedAt: at("08:40") }),
+    entry("care", { what: "rest" }, { machine: "fathom", happenedAt: at("08:45") }),
+  );
+  const user = await floorAt("#/check?machines=fathom");
+  const asked = await screen.findByText(/^Fathom rests until \d\d:\d\d\./);
+  expect(asked.textContent).toContain("20:45");
+  expect(screen.queryByRole("button", { name: /^Fathom: / })).toBeNull();
+  await user.click(screen.getByRole("button", { name: "Check all the same" }));
+  await screen.findByRole("button", { name: /^Fathom: / });
 });

@@ -3,6 +3,7 @@ import { ChevronLeftIcon, PlusIcon } from "lucide-react";
 import { lazy, Suspense, useState } from "react";
 import { uuidv7 } from "uuidv7";
 import type { FloorMachine } from "../../core/floor/floor-view.ts";
+import { restingUntil } from "../../core/nozzles/ladder/what-now.ts";
 import { plannedSeconds } from "../../core/runs/run.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { counted, filled } from "../../words/plain.ts";
@@ -14,7 +15,7 @@ import { say } from "../say.ts";
 import { toast } from "../toast.ts";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
-import { openRun } from "./runs.ts";
+import { openRun, wallClock } from "./runs.ts";
 import type { Floor } from "./use-floor.ts";
 
 const FloorWhatNow = lazy(() => import("./nozzles.tsx").then((module) => ({ default: module.FloorWhatNow })));
@@ -167,6 +168,8 @@ function MachineCheck({
   const { view } = floor;
   const { draft, change, take, forget } = useCheckDraft(`zesty-floor-check/${machine.id}/${run ?? taskKey ?? "check"}`);
   const pattern = view.patterns?.[machine.id];
+  const [allTheSame, setAllTheSame] = useState(false);
+  const restsUntil = machine.desk ? restingUntil(machine.desk, floor.now()) : undefined;
   const open = view.tasks.filter(
     ({ machine: of, isCheck, state }) => of === machine.id && isCheck && state !== "done" && state !== "skipped",
   );
@@ -219,7 +222,17 @@ function MachineCheck({
         <span className="font-normal text-ink2 text-lg">{due?.name ?? words.between}</span>
         {place && <span className="figure ml-auto font-bold text-xl">{place}</span>}
       </h2>
-      {entered ? (
+      {restsUntil && !allTheSame && !entered && !run ? (
+        <div role="alert" className="mt-3 grid gap-2 rounded-[6px] border border-care bg-care-wash p-3">
+          <p className="font-bold text-xl">{filled(words.rests, { machine: machine.name, time: wallClock(view, restsUntil) })}</p>
+          <a href={to.shift} className={`${buttonLook("primary", "hand")} !min-h-16`}>
+            {words.wait}
+          </a>
+          <Button size="hand" onClick={() => setAllTheSame(true)}>
+            {words.allTheSame}
+          </Button>
+        </div>
+      ) : entered ? (
         <div role="status" className="py-3">
           <StateMark word={machine.word} big />
           <p className="mt-1 text-lg">{machine.why}</p>

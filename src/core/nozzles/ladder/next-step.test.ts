@@ -80,7 +80,10 @@ describe("the first row that holds says what is next", () => {
     ["no progress after two: the next rung", [20, "clean", 20, "clean", 20], "rung-above clean normal"],
     ["after a clean there is a check", [20, "clean"], "check-due check"],
     ["a rest that is not over", [20, "clean", 19, "rest"], "resting rest"],
-    ["after a second rest a technician", [20, "rest", 19, "rest", 18], "technician technician"],
+    ["a check in the middle of a rest does not end it", [20, "clean", 19, "rest", 18], "resting rest"],
+    ["a clean in the middle of a rest does", [20, "clean", 19, "rest", "clean", 18], "progress clean light"],
+    ["a check within tolerance ends it too", [20, "clean", 19, "rest", 2], "within release"],
+    ["after a second rest a technician", [20, "rest", "pause:720", 19, "rest", "pause:720", 18], "technician technician"],
   ];
   test.each(cases)("%s", (_, events, expected) => {
     expect(next(told(...events))).toBe(expected);

@@ -1,7 +1,7 @@
 import { type ChannelCheck, faultCount } from "../readiness.ts";
 import { isGone, outsideTolerance } from "../tolerance.ts";
 import { type Check, checksOf, cleansOf, headsOf, type Judging, missingIn, type NozzleEvent, type Recovery } from "./recovery.ts";
-import type { Rung } from "./settings.ts";
+import type { LadderSettings, Rung } from "./settings.ts";
 
 export type School = "ladder" | "fixed" | "load-and-clean";
 
@@ -118,6 +118,9 @@ export function nextStep(recovery: Recovery, school: School, judging: Judging, n
   if (sinceCheck.length === 0 && now - last.at > readiness.idleHours * 3_600_000) return say("check-due", { kind: "check" });
   if (outside.length === 0)
     return say("within", { kind: "release", withCare: last.channels.some((channel) => !channel.unread && faultCount(channel) > 0) });
+  // A check in the middle of a rest does not end it; a clean does.
+  const rest = resumed.events.findLast(({ kind }) => kind === "rest" || kind === "clean");
+  if (rest?.kind === "rest" && now < restEnd(rest.at, ladder)) return resting([rest], judging, now, say);
   if (did("technician") || resumed.rests >= ladder.rests) return say("technician", { kind: "technician" });
   const tested = climb.findLast((event) => event.kind === "seal-test" || event.kind === "cap-service");
   if (tested?.kind === "seal-test" && tested.leaks) return say("seal-leaks", { kind: "cap-service" });
@@ -161,9 +164,11 @@ function stillGoneLoads(climb: readonly NozzleEvent[], sinceCheck: readonly Nozz
   return tested && sinceCheck.some(({ kind }) => kind === "load") && !sinceCheck.some(({ kind }) => kind === "clean");
 }
 
+const restEnd = (began: number, { restHours }: LadderSettings) => began + restHours * 3_600_000;
+
 function resting(sinceCheck: readonly NozzleEvent[], { ladder }: Judging, now: number, say: Say): NextStep {
   const began = sinceCheck.findLast(({ kind }) => kind === "rest")?.at ?? now;
-  const until = began + ladder.restHours * 3_600_000;
+  const until = restEnd(began, ladder);
   return now < until ? say("resting", { kind: "rest", hours: ladder.restHours, until }) : say("check-due", { kind: "check" });
 }
 

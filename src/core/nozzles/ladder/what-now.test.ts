@@ -4,7 +4,7 @@ import { type ChannelCheck, DEFAULT_READINESS } from "../readiness.ts";
 import type { School } from "./next-step.ts";
 import { cleansOf, type NozzleEvent } from "./recovery.ts";
 import { DEFAULT_LADDER } from "./settings.ts";
-import { type NozzleDesk, whatNow } from "./what-now.ts";
+import { type NozzleDesk, restingUntil, whatNow } from "./what-now.ts";
 
 /** The one thing to do next, from what happened: common practice, no source. */
 
@@ -65,6 +65,14 @@ describe("what now", () => {
     expect(whatNow(desk(gone), 9 * MINUTE)?.routines).toEqual(["R36"]);
     const tired = [check(0, 9), done(MINUTE, "rest"), check(800 * MINUTE, 9), done(801 * MINUTE, "rest"), check(1600 * MINUTE, 9)];
     expect(whatNow(desk(tired), 1601 * MINUTE)).toMatchObject({ words: "Call a technician", routines: ["R38", "R39"] });
+  });
+  test("a rest holds until it is over, also where a check is entered before", () => {
+    const resting = [check(0, 9), clean(MINUTE), check(2 * MINUTE, 9), done(3 * MINUTE, "rest")];
+    const until = 3 * MINUTE + 12 * 60 * MINUTE;
+    expect(restingUntil(desk(resting), 4 * MINUTE)).toBe(until);
+    expect(restingUntil(desk([...resting, check(5 * MINUTE, 9)]), 6 * MINUTE)).toBe(until);
+    expect(restingUntil(desk(resting), until)).toBeUndefined();
+    expect(restingUntil(desk([check(0, 9)]), MINUTE)).toBeUndefined();
   });
   test("released with a reason or printing, it says no more; a new check begins anew", () => {
     expect(whatNow(desk([check(0, 9), done(MINUTE, "released")]), 2 * MINUTE)).toBeUndefined();

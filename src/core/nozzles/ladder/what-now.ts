@@ -37,6 +37,12 @@ export type WhatNow = {
   checks: number;
 };
 
+/** Until when a machine's heads rest, in milliseconds; `undefined` where they don't. */
+export function restingUntil(desk: NozzleDesk, now: number): number | undefined {
+  const action = whatNow(desk, now)?.step.action;
+  return action?.kind === "rest" ? action.until : undefined;
+}
+
 const NOTHING_YET: Recovery = { startedAt: 0, afterIdle: true, events: [], rests: 0, climbFrom: 0 };
 
 /** The one thing to do next at a machine, and why. Undefined where its last check is good and nothing came after it. `now` in milliseconds. */
