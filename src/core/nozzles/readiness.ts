@@ -79,6 +79,35 @@ export type StateReason =
 
 export type MachineState = { word: StateWord; reasons: StateReason[] };
 
+/**
+ * The word that a check alone gives at the moment it is made, whatever else stands about the machine.
+ *
+ * @example checkState({ at, day: "2026-11-25", channels: read, ids: ["H1/K"] }, DEFAULT_READINESS).word → "Hold"
+ */
+export const checkState = (
+  {
+    at,
+    day,
+    channels,
+    ids,
+    nozzles,
+    entry = "",
+  }: { at: Date; day: string; channels: ChannelCheck[]; ids: string[]; entry?: string } & Pick<ReadinessFacts, "nozzles">,
+  settings: ReadinessSettings,
+): MachineState =>
+  machineState(
+    {
+      now: at,
+      today: day,
+      printsChecks: true,
+      check: { at, day, channels, entry },
+      asleep: false,
+      channels: ids,
+      ...(nozzles ? { nozzles } : {}),
+    },
+    settings,
+  );
+
 /** Missing nozzles of a channel; weak and deflected ones count half each. */
 export const faultCount = ({ missing, weak, deflected }: ChannelCheck) => missing + (weak + deflected) / 2;
 

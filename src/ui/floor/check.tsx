@@ -4,7 +4,9 @@ import { lazy, Suspense, useState } from "react";
 import { uuidv7 } from "uuidv7";
 import type { FloorMachine } from "../../core/floor/floor-view.ts";
 import { restingUntil } from "../../core/nozzles/ladder/what-now.ts";
-import { plannedSeconds } from "../../core/runs/run.ts";
+import { checkState, type MachineState } from "../../core/nozzles/readiness.ts";
+import { stateSentence } from "../../core/nozzles/state-sentence.ts";
+import { ahead, plannedSeconds } from "../../core/runs/run.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { counted, filled } from "../../words/plain.ts";
 import { type CheckDraft, CountsForm, checkBody, useCheckDraft } from "../check/counts-form.tsx";
@@ -13,9 +15,11 @@ import { Button, buttonLook } from "../kit/button.tsx";
 import { Mark, StateMark } from "../kit/state-mark.tsx";
 import { say } from "../say.ts";
 import { toast } from "../toast.ts";
+import { Fold } from "./fold.tsx";
 import { type Draft, put } from "./outbox.ts";
+import { Reasons } from "./reasons.tsx";
 import { go, to } from "./route.ts";
-import { openRun, wallClock } from "./runs.ts";
+import { type OpenRun, openRun, wallClock } from "./runs.ts";
 import type { Floor } from "./use-floor.ts";
 
 const FloorWhatNow = lazy(() => import("./nozzles.tsx").then((module) => ({ default: module.FloorWhatNow })));
@@ -168,6 +172,8 @@ function MachineCheck({
   const { view } = floor;
   const { draft, change, take, forget } = useCheckDraft(`zesty-floor-check/${machine.id}/${run ?? taskKey ?? "check"}`);
   const pattern = view.patterns?.[machine.id];
+  const [held, setHeld] = useState<{ verdict: MachineState; check: string }>();
+  const inRun = held && run ? openRun(view, run) : undefined;
   const [allTheSame, setAllTheSame] = useState(false);
   const restsUntil = machine.desk ? restingUntil(machine.desk, floor.now()) : undefined;
   const open = view.tasks.filter(
@@ -191,8 +197,34 @@ function MachineCheck({
         body: checkBody(draft, machine.channels),
       },
     ];
-    if (under && step)
-      drafts.push({
+    if (under && step) {
+      const { channels } = checkBody(draft, machine.channels);
+      const verdict = checkState(
+        {
+          at: new Date(floor.now()),
+          day: view.today,
+          channels,
+          ids: machine.channels.map(({ id }) => id),
+          nozzles: machine.desk?.judging.nozzles,
+        },
+        machine.readiness,
+      );
+      await put(drafts);
+      forget();
+      // A check that the run was for, and one at its end, are judged where the run ends.
+      const goesOn = !under.routine.isCheck && ahead(under.state, under.plan, machine.machine).length > 1;
+      if (verdict.word === "Hold" && goesOn) return setHeld({ verdict, check: draft.id });
+      return stepDone(under, draft.id);
+    }
+    await put(drafts);
+    forget();
+    if (under) return go(to.run(under.run.id));
+    after(draft.id, () => undo(draft));
+  };
+  /** The run goes on with its check done; what was not good goes with the reason for it. */
+  const stepDone = async (under: OpenRun, check: string, note?: string) => {
+    await put([
+      {
         kind: "run",
         machine: machine.id,
         routine: under.run.routine,
@@ -200,15 +232,20 @@ function MachineCheck({
         body: {
           event: "step",
           step,
-          result: { check: draft.id },
+          result: { check },
+          ...(note ? { note } : {}),
           plannedSeconds: under.state.now ? plannedSeconds(under.state.now) : 0,
           tookSeconds: Math.round(Math.max(0, floor.now() - under.state.reachedAt) / 100) / 10,
         },
-      });
-    await put(drafts);
-    forget();
-    if (under) return go(to.run(under.run.id));
-    after(draft.id, () => undo(draft));
+      },
+    ]);
+    go(to.run(under.run.id));
+  };
+  const recover = async (under: OpenRun) => {
+    await put([
+      { kind: "run", machine: machine.id, routine: under.run.routine, run: under.run.id, body: { event: "stop", reason: words.stopWhy } },
+    ]);
+    go(to.machine(machine.id));
   };
   /** The entry stays in the logbook, marked as a mistake; what was counted stands in the form again. */
   const undo = async (was: CheckDraft) => {
@@ -222,7 +259,19 @@ function MachineCheck({
         <span className="font-normal text-ink2 text-lg">{due?.name ?? words.between}</span>
         {place && <span className="figure ml-auto font-bold text-xl">{place}</span>}
       </h2>
-      {restsUntil && !allTheSame && !entered && !run ? (
+      {held && inRun ? (
+        <div role="alert" className="mt-3 grid gap-3 rounded-[6px] border border-hold bg-card p-3">
+          <p className="font-extrabold text-2xl">{filled(words.held, { machine: machine.name })}</p>
+          <StateMark word={held.verdict.word} big />
+          <p>{stateSentence(held.verdict, view.timeZone)}</p>
+          <Button look="primary" size="hand" className="!min-h-20 !text-2xl" onClick={() => void recover(inRun)}>
+            {words.recover}
+          </Button>
+          <Fold title={words.goOn}>
+            <Reasons of={words.goOnWhy} act={words.goOn} choose={(reason) => void stepDone(inRun, held.check, reason)} />
+          </Fold>
+        </div>
+      ) : restsUntil && !allTheSame && !entered && !run ? (
         <div role="alert" className="mt-3 grid gap-2 rounded-[6px] border border-care bg-care-wash p-3">
           <p className="font-bold text-xl">{filled(words.rests, { machine: machine.name, time: wallClock(view, restsUntil) })}</p>
           <a href={to.shift} className={`${buttonLook("primary", "hand")} !min-h-16`}>

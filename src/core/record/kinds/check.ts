@@ -2,7 +2,7 @@ import { Type } from "typebox";
 import { channelsOf } from "../../fleet/channels.ts";
 import { withMachine, withSettled } from "../../floor/floor-view.ts";
 import { ChannelReading } from "../../nozzles/channel-reading.ts";
-import { machineState } from "../../nozzles/readiness.ts";
+import { checkState } from "../../nozzles/readiness.ts";
 import { stateSentence } from "../../nozzles/state-sentence.ts";
 import { Refusal } from "../../shop/refusal.ts";
 import { kind } from "../kind.ts";
@@ -80,14 +80,13 @@ export default kind({
     return withMachine(withSettled(view, entry, "done"), entry.machine, (machine) => {
       if (machine.word === "Out of order" || machine.word === "Asleep") return machine;
       const at = new Date(entry.at);
-      const state = machineState(
+      const state = checkState(
         {
-          now: at,
-          today: view.today,
-          printsChecks: true,
-          check: { at, day: view.today, channels, entry: entry.id },
-          asleep: false,
-          channels: machine.channels.map(({ id }) => id),
+          at,
+          day: view.today,
+          channels,
+          entry: entry.id,
+          ids: machine.channels.map(({ id }) => id),
           nozzles: machine.desk?.judging.nozzles,
         },
         machine.readiness,
