@@ -97,7 +97,10 @@ export type FloorRoutine = {
   handsMinutes: number;
   waitMinutes: number;
   isCheck: boolean;
+  /** Its hazards wherever it is done; at a machine see `hazardsAt`. */
   hazards: HazardView[];
+  /** The house's own; a snapshot kept by an earlier build does not say. */
+  ofHouse?: boolean;
   gear: string[];
   tools: string[];
   people: number;

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { type ChannelCheck, DEFAULT_READINESS, machineState, type ReadinessFacts, readinessSettings } from "./readiness.ts";
+import { type ChannelCheck, checkState, DEFAULT_READINESS, machineState, type ReadinessFacts, readinessSettings } from "./readiness.ts";
 import { stateSentence } from "./state-sentence.ts";
 
 /** The words of a machine's state (common practice, no source). */
@@ -134,4 +134,11 @@ test("a machine that somebody has open does not print, whatever was allowed, and
   );
   expect(state.word).toBe("Unchecked");
   expect(stateSentence(state, "Europe/London")).toBe("Bram Teasel is at it (Water cap); still open: the head stands off its cap.");
+});
+
+test("a check alone gives the word of its worst channel, whatever else stands about the machine", () => {
+  const read = (missing: number) => [{ id: "H1/K", missing, weak: 0, deflected: 0, neighbours: false }];
+  const word = (missing: number) =>
+    checkState({ at: new Date("2026-11-25T09:00:00Z"), day: "2026-11-25", channels: read(missing), ids: ["H1/K"] }, DEFAULT_READINESS).word;
+  expect([0, 2, 3].map(word)).toEqual(["Ready", "With care", "Hold"]);
 });

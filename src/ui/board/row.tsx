@@ -12,8 +12,8 @@ import { buttonLook } from "../kit/button.tsx";
 import { Comb } from "../kit/comb.tsx";
 import { PopCard } from "../kit/pop-card.tsx";
 import { Mark, StateMark, WORD_COLOUR } from "../kit/state-mark.tsx";
-import { RowHead } from "../table.tsx";
 import { Item } from "./item.tsx";
+import { RowHead } from "./row-head.tsx";
 
 const ReleaseForm = lazy(() => import("./release-form.tsx").then((module) => ({ default: module.ReleaseForm })));
 

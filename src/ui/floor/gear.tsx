@@ -1,4 +1,6 @@
 import { useWords, windowOutlook } from "../../core/runs/outlook.ts";
+import { type HazardView, hazardView } from "../../core/safety/hazards.ts";
+import { hazardsAt } from "../../core/safety/hazards-at.ts";
 import { statementWords } from "../../core/safety/statements.ts";
 import { leavesShelf, usualMaterials } from "../../core/stores/run-materials.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
@@ -9,7 +11,15 @@ import type { Part } from "./run-part.ts";
 import type { OpenRun } from "./runs.ts";
 
 /** Gear and cautions come before the first step. */
-export const needsGear = ({ state, routine }: OpenRun): boolean => !state.gear && (routine.hazards.length > 0 || routine.gear.length > 0);
+export const needsGear = (found: OpenRun): boolean => !found.state.gear && (cautionsOf(found).length > 0 || found.routine.gear.length > 0);
+
+/** What can hurt at this routine on a machine. */
+export const cautionsOf = ({ routine, machine }: Pick<OpenRun, "routine" | "machine">): HazardView[] =>
+  hazardsAt(
+    routine.hazards.map(({ id }) => id),
+    machine.machine,
+    routine.ofHouse,
+  ).map(hazardView);
 
 /** Before the first step: whether a window can be kept, gear, materials, cautions. */
 export function Gear({ found, floor, send }: Part) {
@@ -55,7 +65,7 @@ export function Gear({ found, floor, send }: Part) {
           )}
         </p>
       )}
-      {routine.hazards.map(({ id, name, caution, statements }) => (
+      {cautionsOf(found).map(({ id, name, caution, statements }) => (
         <p key={id} className="mt-3 border-hold border-l-4 pl-3 text-lg">
           <strong>{name}.</strong> {caution}
           {statements && <span className="block text-base text-ink2">{filled(words.usually, { what: statementWords(statements) })}</span>}

@@ -19,6 +19,7 @@ import { LevelQuestion } from "../stores/level-question.tsx";
 import { BackLink } from "./back-link.tsx";
 import { asleepWhy, EmptyFirst, emptyWhy, StillAsleep } from "./empty-first.tsx";
 import { Fold } from "./fold.tsx";
+import { cautionsOf } from "./gear.tsx";
 import { type Draft, put } from "./outbox.ts";
 import { go, to } from "./route.ts";
 import type { Floor } from "./use-floor.ts";
@@ -45,6 +46,11 @@ export function Several({ floor, routine: routineId }: { floor: Floor; routine: 
   const [entered, setEntered] = useState<string[]>([]);
   if (!routine) return null;
   const open = tasks.filter(({ key }) => !entered.includes(key));
+  const cautions = new Map(
+    tasks
+      .flatMap((task) => view.machines.find(({ id }) => id === task.machine) ?? [])
+      .flatMap((machine) => cautionsOf({ routine, machine }).map((each) => [each.id, each] as const)),
+  );
   return (
     <main className="mx-auto grid max-w-3xl gap-4 px-3 pb-4">
       <div>
@@ -52,7 +58,7 @@ export function Several({ floor, routine: routineId }: { floor: Floor; routine: 
         <h1 className="!text-3xl font-extrabold tracking-tight">{filled(words.title, { routine: routine.name })}</h1>
       </div>
       <Fold title={words.cautions}>
-        {routine.hazards.map(({ id, name, caution }) => (
+        {[...cautions.values()].map(({ id, name, caution }) => (
           <p key={id} className="mt-1">
             <strong>{name}.</strong> {caution}
           </p>

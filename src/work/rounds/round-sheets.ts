@@ -1,7 +1,9 @@
 import { isoDay, readDay, spokenDay } from "../../core/calendar/day.ts";
 import { clockTime } from "../../core/calendar/site-time.ts";
 import { walkOf } from "../../core/rounds/day-problem.ts";
+import { BUILT_IN_IDS } from "../../core/routines/built-in.ts";
 import { DEFERENCE, hazardView } from "../../core/safety/hazards.ts";
+import { hazardsAt } from "../../core/safety/hazards-at.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
 import { personName } from "../../core/shop/shop.ts";
 import type { Database } from "../../ledger/database.ts";
@@ -60,7 +62,11 @@ export async function roundSheets(db: Database, actor: Actor, on: string, only: 
         .flatMap((task) => task.stretches.flatMap((stretch, place) => (stretch.person === person ? [{ task, stretch, place }] : [])))
         .sort((a, b) => a.stretch.start - b.stretch.start);
       let last: string | null = null;
-      const hazards = own.flatMap(({ task }) => (shop.rules.book.get(task.routine ?? "")?.hazards ?? []).map(hazardView));
+      const hazards = own.flatMap(({ task }) => {
+        const found = shop.rules.book.get(task.routine ?? "")?.hazards ?? [];
+        const machine = shop.machines.find(({ id }) => id === task.machine);
+        return (machine ? hazardsAt(found, machine, !BUILT_IN_IDS.includes(task.routine ?? "")) : found).map(hazardView);
+      });
       return {
         person: personName(shop, person),
         handsMinutes: own.reduce((sum, { stretch }) => sum + stretch.end - stretch.start, 0),
