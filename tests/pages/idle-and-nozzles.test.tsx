@@ -33,9 +33,17 @@ describe("the door", () => {
     await visit("/door");
     const all = screen.getByRole("button", { name: /^All \d+ are as shown$/ });
     const left = Number(/\d+/.exec(all.textContent ?? "")?.[0]);
+    // All as shown, but for Smelt, which is the other way round.
+    const smelt = screen.getByRole("button", { name: /^Smelt is (on|off)$/ });
+    const was = smelt.getAttribute("aria-label")?.endsWith(" on") ? "on" : "off";
+    await user.click(smelt);
+    const now = was === "on" ? "off" : "on";
+    expect(screen.getByRole("button", { name: `Smelt is ${now}` }).getAttribute("aria-pressed")).toBe("true");
     await user.click(all);
     await waitFor(async () => expect(await entriesOf("door")).toHaveLength(1 + left));
+    expect((await entriesOf("door")).find(({ machine }) => machine === "smelt")?.body).toMatchObject({ power: now });
     await visit("/door");
+    // Smelt is told to be what it should not be, so only it is left to be put right.
     expect(screen.queryByRole("button", { name: /as shown$/ })).toBeNull();
   });
 });

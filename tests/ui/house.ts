@@ -77,7 +77,7 @@ function machineView(machine: (typeof fleet.machines)[number]): FloorMachine {
           ml: 300,
           lowMl: 250,
           highMl: 350,
-          measured: null,
+          measured: "Tue 24 Nov",
           why: [],
           days: { earliest: null, likely: null, latest: null },
           words: "not at its mark in the next 45 days",

@@ -1,5 +1,5 @@
 "use client";
-import { OctagonXIcon } from "lucide-react";
+import { OctagonXIcon, Volume2Icon } from "lucide-react";
 import { useState } from "react";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
@@ -7,6 +7,7 @@ import { FilePick } from "../kit/file-pick.tsx";
 import { say } from "../say.ts";
 import { needsGear } from "./gear.tsx";
 import { keepTaken } from "./keep.ts";
+import { canReadAloud, turnReadAloud, useReadAloud } from "./read-aloud.ts";
 import { Reasons } from "./reasons.tsx";
 import { go, to } from "./route.ts";
 import type { Part } from "./run-part.ts";
@@ -15,6 +16,7 @@ import type { Part } from "./run-part.ts";
 export function Besides({ found, floor, send, close }: Part & { close?: () => void }) {
   const words = useFloorWorkWords().run;
   const [what, setWhat] = useState<"stop" | "skip" | "note" | "hand" | null>(null);
+  const aloud = useReadAloud();
   const { state } = found;
   const over = () => {
     setWhat(null);
@@ -44,6 +46,12 @@ export function Besides({ found, floor, send, close }: Part & { close?: () => vo
         <Button size="hand" aria-expanded={what === "hand"} onClick={open("hand")}>
           {words.hand}
         </Button>
+        {canReadAloud() && (
+          <Button size="hand" aria-pressed={aloud} className="aria-pressed:!bg-accent-wash" onClick={() => turnReadAloud(!aloud)}>
+            <Volume2Icon aria-hidden="true" />
+            {words.aloud}
+          </Button>
+        )}
       </div>
       {what === "hand" && (
         <div role="group" aria-label={words.to} className="grid grid-cols-2 gap-2 sm:grid-cols-3">

@@ -1,5 +1,5 @@
 "use client";
-import { ArrowLeftIcon, ChevronLeftIcon, EllipsisIcon } from "lucide-react";
+import { ArrowLeftIcon, ChevronLeftIcon, EllipsisIcon, Volume2Icon } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { minutesOf } from "../../core/rounds/stretches-of.ts";
 import { ahead } from "../../core/runs/run.ts";
@@ -12,6 +12,7 @@ import { Besides } from "./besides.tsx";
 import { Gear, needsGear } from "./gear.tsx";
 import { PourNote } from "./leaves-shelf.tsx";
 import { put } from "./outbox.ts";
+import { readAloud, useReadAloud } from "./read-aloud.ts";
 import { to } from "./route.ts";
 import { AtTheEnd } from "./run-end.tsx";
 import type { Part, Send } from "./run-part.ts";
@@ -129,7 +130,12 @@ function Now({ found, floor, send }: Part) {
   const heading = useRef<HTMLHeadingElement>(null);
   const swipe = useRef<{ x: number; y: number } | null>(null);
   const [more, setMore] = useState(false);
+  const aloud = useReadAloud();
+  const spoken = step ? [step.on, step.text, step.detail].filter(Boolean).join(". ") : "";
   useEffect(() => heading.current?.focus(), []);
+  useEffect(() => {
+    if (aloud && spoken) readAloud(spoken, document.documentElement.lang);
+  }, [aloud, spoken]);
   if (!step) return null;
   const now = floor.now();
   const lit = new Set<string>(step.lights ?? []);
@@ -187,6 +193,12 @@ function Now({ found, floor, send }: Part) {
             {step.on && <span className="mr-3 inline-block rounded-[3px] bg-ink px-3 font-mono text-sheet">{step.on}</span>}
             {step.text}
           </h2>
+          {aloud && (
+            <Button look="quiet" size="hand" onClick={() => readAloud(spoken, document.documentElement.lang)}>
+              <Volume2Icon aria-hidden="true" className="!size-6" />
+              {words.again}
+            </Button>
+          )}
           {step.detail && <p className="mt-2 text-2xl text-ink2 max-sm:text-lg">{step.detail}</p>}
         </section>
         <Wait found={found} floor={floor} />

@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { cleanup, render, screen } from "@testing-library/react";
+import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, test, vi } from "vitest";
 import { floorOf, floorView, NOW, planAt, RUN, runItems } from "../../../tests/ui/house.ts";
@@ -29,9 +29,9 @@ describe("a measure", () => {
   const step = stepOf("R08", "sprat", "measure");
   test("takes a number with a comma, and says what it was", async () => {
     const { send, user } = at("sprat", "R08", step);
-    await user.type(screen.getByRole("textbox"), "640,5");
+    await user.type(screen.getByRole("textbox"), "340,5");
     await user.click(screen.getByRole("button", { name: "Enter" }));
-    expect(send.mock.calls[0]?.[0]).toMatchObject({ event: "step", step: step.at, result: { value: 640.5 } });
+    expect(send.mock.calls[0]?.[0]).toMatchObject({ event: "step", step: step.at, result: { value: 340.5 } });
   });
   test("refuses nothing and what lies outside its limits, in words, and sends nothing", async () => {
     const { send, user } = at("sprat", "R08", step);
@@ -42,9 +42,27 @@ describe("a measure", () => {
     expect(screen.getByRole("alert").textContent).toMatch(/\d/);
     expect(send).not.toHaveBeenCalled();
   });
+  test("asks before a level far from the estimate is kept; looked at again, nothing is sent", async () => {
+    const { send, user } = at("sprat", "R08", step);
+    await user.type(screen.getByRole("textbox"), "1990");
+    await user.click(screen.getByRole("button", { name: "Enter" }));
+    const asked = await screen.findByText(/^We expected about \d+ mL\. Is it 1990 mL\?$/);
+    await user.click(screen.getByRole("button", { name: "No, look again" }));
+    expect(asked.isConnected).toBe(false);
+    expect(send).not.toHaveBeenCalled();
+    await user.click(screen.getByRole("button", { name: "Enter" }));
+    await user.click(await screen.findByRole("button", { name: "Yes, that is right" }));
+    expect(send.mock.calls[0]?.[0]).toMatchObject({ result: { value: 1990 } });
+  });
+  test("a tap at the drawn vessel fills in the level", () => {
+    at("sprat", "R08", step);
+    const vessel = screen.getByRole("img", { name: /tap the level/ });
+    fireEvent.pointerUp(vessel, { clientY: 0 });
+    expect(screen.getByRole<HTMLInputElement>("textbox").value).toMatch(/^\d+$/);
+  });
   test("says unit and limits beside the field", () => {
     at("sprat", "R08", step);
-    expect(screen.getByText(/mL \(\d+ to \d+\)/)).toBeTruthy();
+    expect(screen.getByRole("textbox", { name: /mL \(\d+ to \d+\)/ })).toBeTruthy();
   });
 });
 

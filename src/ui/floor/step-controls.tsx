@@ -10,6 +10,7 @@ import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
 import { Field, TextInput } from "../kit/field.tsx";
+import { Vessel } from "../kit/vessel.tsx";
 import { LevelQuestion } from "../stores/level-question.tsx";
 import { keepTaken } from "./keep.ts";
 import { Reasons } from "./reasons.tsx";
@@ -60,6 +61,8 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
     );
     setBusy(false);
   };
+  const { vessel: known } = found.machine;
+  const vessel = step.kind === "measure" && step.unit === "mL" && step.id === found.routine.effects?.waste?.before ? known : undefined;
   const owing = step.powersOn && state.owed.length > 0;
   const left = state.timer ? state.timer.endsAt - floor.now() : undefined;
   const body = () => {
@@ -88,13 +91,22 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
       case "measure":
         return (
           <form
-            className="flex items-end gap-3"
+            className="flex flex-wrap items-end gap-3"
             onSubmit={(event) => {
               event.preventDefault();
               const number = Number(value.replace(",", "."));
               answer(value.trim() === "" || Number.isNaN(number) ? undefined : { value: number });
             }}
           >
+            {vessel && (
+              <Vessel
+                {...vessel}
+                name={filled(words.tapLevel, { machine: found.machine.name })}
+                height={130}
+                scale={1.6}
+                onLook={(ml) => setValue(String(ml))}
+              />
+            )}
             <Field label={filled(words.range, { what: step.what, unit: step.unit, min: step.min, max: step.max })} className="grow">
               <TextInput
                 inputMode="decimal"

@@ -53,7 +53,7 @@ describe("why", () => {
     );
     expect(screen.queryByRole("listitem")).toBeNull();
     await user().click(screen.getByRole("button", { name: "Why: Order by" }));
-    expect(screen.getByRole("dialog", { name: "Why: Order by" })).toBeTruthy();
+    expect(await screen.findByRole("dialog", { name: "Why: Order by" })).toBeTruthy();
     expect(screen.getAllByRole("listitem").map(({ textContent }) => textContent)).toEqual([
       "Uses 40 mL a day.",
       "Takes 9 days.",

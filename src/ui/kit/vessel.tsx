@@ -11,6 +11,8 @@ type Props = {
   highMl: number;
   name: string;
   height?: number;
+  /** How much larger it is drawn, for gloves. */
+  scale?: number;
   /** A tap says how much is in it. */
   onLook?: (ml: number) => void;
 };
@@ -18,7 +20,7 @@ type Props = {
 const WIDTH = 56;
 
 /** A narrow upright vessel with its fill, how sure that is, and its mark. */
-export function Vessel({ volumeMl, limitMl, ml, lowMl, highMl, name, height = 120, onLook }: Props) {
+export function Vessel({ volumeMl, limitMl, ml, lowMl, highMl, name, height = 120, scale = 1, onLook }: Props) {
   const y = (value: number) => 4 + (height - 8) * (1 - Math.min(1, Math.max(0, value / volumeMl)));
   const said = useVesselWords();
   const words = filled(said.picture, {
@@ -32,14 +34,14 @@ export function Vessel({ volumeMl, limitMl, ml, lowMl, highMl, name, height = 12
   const look = (event: PointerEvent<SVGSVGElement>) => {
     if (!onLook) return;
     const box = event.currentTarget.getBoundingClientRect();
-    const share = 1 - (event.clientY - box.top - 4) / (box.height - 8);
+    const share = 1 - ((event.clientY - box.top) / scale - 4) / (height - 8);
     onLook(Math.round((Math.min(1, Math.max(0, share)) * volumeMl) / roundTo(volumeMl)) * roundTo(volumeMl));
   };
   const over = highMl >= limitMl;
   return (
     <svg
-      width={WIDTH}
-      height={height}
+      width={WIDTH * scale}
+      height={height * scale}
       viewBox={`0 0 ${WIDTH} ${height}`}
       role="img"
       aria-label={words}

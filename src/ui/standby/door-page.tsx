@@ -7,12 +7,15 @@ import { capital } from "../../core/capital.ts";
 import type { DoorMachine, DoorView } from "../../work/standby/door.ts";
 import { enter } from "../enter.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
+import { flipped } from "../kit/marks.tsx";
 import { Dialog } from "../kit/panel.tsx";
 import { Mark } from "../kit/state-mark.tsx";
 import { say, trying } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
 import { useLive } from "../use-live.ts";
 import { FirstPrints } from "./first-prints.tsx";
+
+const OPPOSITE = { on: "off", off: "on" } as const;
 
 /** Nothing is open at a machine but a look at its power. */
 const onlyUnseen = ({ issues, power }: DoorMachine) => power.seen === null && issues.length === 1 && issues[0]?.kind === "powered";
@@ -23,6 +26,7 @@ export function DoorPage({ view, mayRecord }: { view: DoorView; mayRecord: boole
   const router = useRouter();
   const [busy, setBusy] = useState(false);
   const [open, setOpen] = useState<string | null>(null);
+  const [other, setOther] = useState<readonly string[]>([]);
   useLive((seq) => {
     if (seq === "resync" || seq > view.seq) router.refresh();
   });
@@ -31,10 +35,13 @@ export function DoorPage({ view, mayRecord }: { view: DoorView; mayRecord: boole
   const unseen = view.machines.filter(({ asleep, power }) => !asleep && power.seen === null);
   const shown = view.machines.find(({ id }) => id === open);
   const areas = [...new Set(view.machines.map(({ area }) => area))];
+  /** How a machine's power is told by the press that tells all: as expected, but for those that were tapped. */
+  const powerOf = ({ id, power }: DoorMachine) => (other.includes(id) ? OPPOSITE[power.expected] : power.expected);
   const seenAll = async () => {
     setBusy(true);
     await trying(async () => {
-      await sendEntries(unseen.map(({ id, power }) => entryOf({ kind: "door", machine: id, body: { power: power.expected } })));
+      await sendEntries(unseen.map((machine) => entryOf({ kind: "door", machine: machine.id, body: { power: powerOf(machine) } })));
+      setOther([]);
       say(t("seenSaid", { count: unseen.length }));
       router.refresh();
     });
@@ -113,22 +120,32 @@ export function DoorPage({ view, mayRecord }: { view: DoorView; mayRecord: boole
       </div>
       {mayRecord && unseen.length > 0 && (
         <footer className="sticky bottom-0 grid gap-2 bg-desk p-4">
-          <p className="flex flex-wrap gap-x-4 gap-y-1 text-base">
-            <b className="flex items-center gap-2">
-              <PowerIcon aria-hidden="true" className="size-5" />
-              {t("power")}
-            </b>
-            {(["off", "on"] as const).map((state) => {
-              const names = unseen.filter(({ power }) => power.expected === state).map(({ name }) => name);
-              return (
-                names.length > 0 && (
-                  <span key={state}>
-                    <b>{t(state)}:</b> {names.join(", ")}
-                  </span>
-                )
-              );
-            })}
+          <p className="flex items-center gap-2 text-base">
+            <PowerIcon aria-hidden="true" className="size-5" />
+            <b>{t("power")}</b> {t("other")}
           </p>
+          {(["off", "on"] as const).map((state) => {
+            const machines = unseen.filter((machine) => powerOf(machine) === state);
+            return (
+              machines.length > 0 && (
+                <div key={state} role="group" aria-label={t(state)} className="flex flex-wrap items-center gap-1.5">
+                  <b className="w-10">{t(state)}</b>
+                  {machines.map(({ id, name }) => (
+                    <button
+                      key={id}
+                      type="button"
+                      aria-label={t("oneIs", { machine: name, state })}
+                      aria-pressed={other.includes(id)}
+                      onClick={() => setOther(flipped(other, id))}
+                      className={`min-h-12 rounded-[3px] border-[1.5px] px-3 font-semibold text-base ${other.includes(id) ? "border-care bg-care-wash text-care" : "border-rule bg-card"}`}
+                    >
+                      {name}
+                    </button>
+                  ))}
+                </div>
+              )
+            );
+          })}
           <Button look="primary" size="hand" busy={busy} onClick={() => void seenAll()} className="!min-h-16 !text-xl">
             {t("allSeen", { count: unseen.length })}
           </Button>
