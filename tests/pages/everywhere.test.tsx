@@ -1,7 +1,6 @@
 import { beforeAll, beforeEach, describe, expect, test, vi } from "vitest";
 import { runPlan } from "../../src/core/runs/plan.ts";
 import { Search } from "../../src/ui/search.tsx";
-import { Timers } from "../../src/ui/timers.tsx";
 import { board } from "../../src/work/board/board.ts";
 import { wallsOf } from "../../src/work/board/wall.ts";
 import { floor } from "../../src/work/floor/floor.ts";
@@ -153,6 +152,7 @@ describe("running timers", () => {
         of({ event: "step", step, ...(answers[step] ? { result: { choice: answers[step] } } : {}) }, "09:10"),
       ),
     );
+    const { Timers } = await import("../../src/ui/timers.tsx");
     shown(<Timers />);
     const bar = await screen.findByRole("region", { name: "Running timers" });
     expect(bar.textContent).toMatch(/^\d+:\d\d Sprat, .* Bram/);
