@@ -5,6 +5,7 @@ import { TypedSheet } from "../core/paper/typed.ts";
 import { ENTRY_KINDS, kindOf, SentEntry, SyncBatch } from "../core/record/entries.ts";
 import { RoutineBody } from "../core/routines/schema.ts";
 import { Enrolment, Finish } from "../work/access/devices.ts";
+import { LanguageChange } from "../work/access/language.ts";
 import { FirstRun, PersonChange } from "../work/access/people.ts";
 import { PinChange, Sealed } from "../work/access/pin.ts";
 import { UsualPeople } from "../work/day/day-view.ts";
@@ -48,6 +49,7 @@ const BODIES: Readonly<Record<string, TSchema>> = {
   TypedSheet,
   NozzlePattern,
   PersonChange,
+  LanguageChange,
   PinChange,
   PinSealed: Sealed,
   PolicyChange,
@@ -114,6 +116,7 @@ export const operations = (): readonly Operation[] => [
   route("POST /api/people", SUPERVISOR, "Saves a person", { body: "PersonChange" }),
   route("GET /api/pictures/{hash}", FLOOR, "A picture by its hash"),
   route("POST /api/pictures", FLOOR, "Keeps a picture; the body is the file"),
+  route("POST /api/people/language", ANY, "Saves which language somebody reads on the floor", { body: "LanguageChange" }),
   route("POST /api/pin", "an enrolled tablet", "Changes who is at the tablet", { body: "PinSealed" }),
   route("PUT /api/pin", ANY, "Sets a PIN", { body: "PinChange" }),
   route("POST /api/policies", SUPERVISOR, "What a choice between schools would change; with do=save saves it", {

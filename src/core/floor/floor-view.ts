@@ -8,6 +8,7 @@ import type { Effects } from "../routines/effects.ts";
 import type { Step } from "../routines/step.ts";
 import type { RunEvent } from "../runs/events.ts";
 import type { HazardView } from "../safety/hazards.ts";
+import type { Language } from "../shop/languages.ts";
 import type { RankedCause } from "../signs/causes.ts";
 import type { Sleep } from "../standby/sleep.ts";
 import type { ShelfItem } from "../stores/run-materials.ts";
@@ -36,7 +37,7 @@ export type FloorView = {
   site: string;
   me: { id: string; name: string; role: Role } | null;
   device: { id: string; name: string } | null;
-  people: { id: string; name: string; role: Role; skills: string[]; there: boolean; hasPin: boolean }[];
+  people: { id: string; name: string; role: Role; skills: string[]; there: boolean; hasPin: boolean; language?: Language }[];
   areas: { id: string; name: string }[];
   beats: { beat: Beat; by: string | null; passed: boolean }[];
   machines: FloorMachine[];

@@ -7,14 +7,17 @@ import { Button } from "../kit/button.tsx";
 import { Initials } from "../kit/initials.tsx";
 import { Search } from "../search.tsx";
 import { loadFreeList } from "./free-jobs.tsx";
+import { useLanguage } from "./language.ts";
 import { loadUnderWay, MyShift } from "./my-shift.tsx";
 import { to, usePlace } from "./route.ts";
 import { openRuns, wallClock } from "./runs.ts";
+import { Spoken } from "./spoken.tsx";
 import { type Floor, useFloor } from "./use-floor.ts";
 import { useTick } from "./use-tick.ts";
 
 /** Loaded after the first screen, and at once when the page is quiet: a new build must not pull them away from under it. */
 const PAGES = {
+  LanguageRow: () => import("./language-row.tsx"),
   FloorCheck: () => import("./check.tsx").then(({ FloorCheck: page }) => ({ default: page })),
   Handover: () => import("./handover.tsx").then(({ Handover: page }) => ({ default: page })),
   FloorMachinePage: () => import("./machine.tsx").then(({ FloorMachinePage: page }) => ({ default: page })),
@@ -27,6 +30,7 @@ const PAGES = {
   TimersBar: () => import("./timers-bar.tsx"),
   Who: () => import("./who.tsx").then(({ Who: page }) => ({ default: page })),
 };
+const LanguageRow = lazy(PAGES.LanguageRow);
 const FloorCheck = lazy(PAGES.FloorCheck);
 const Handover = lazy(PAGES.Handover);
 const FloorMachinePage = lazy(PAGES.FloorMachinePage);
@@ -54,6 +58,15 @@ export function FloorApp() {
     return () => clearTimeout(quiet);
   }, []);
   useWakeLock();
+  return (
+    <Spoken language={useLanguage(floor)}>
+      <Shell floor={floor} />
+    </Spoken>
+  );
+}
+
+function Shell({ floor }: { floor: ReturnType<typeof useFloor> }) {
+  const place = usePlace();
   const words = useFloorWords().head;
   if (floor === "loading") return <p className="p-6 text-ink2">{words.wait}</p>;
   if (floor === "empty")
@@ -78,6 +91,11 @@ export function FloorApp() {
       <div className="grow">
         <Suspense fallback={<p className="p-6 text-ink2">{words.wait}</p>}>
           <Body floor={floor} />
+          {(place.at === "shift" || place.at === "who") && (
+            <div className="px-3 pb-6">
+              <LanguageRow floor={floor} />
+            </div>
+          )}
         </Suspense>
       </div>
       <Ways floor={floor} />

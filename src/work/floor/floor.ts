@@ -20,6 +20,7 @@ import { runsOn } from "../../ledger/runs.ts";
 import { causesFound } from "../../ledger/signs.ts";
 import { stockRows } from "../../ledger/stock.ts";
 import { handovers, openRepairs } from "../../ledger/tasks.ts";
+import { languagesOf } from "../access/language.ts";
 import { pinsOf, sealingKey } from "../access/pin.ts";
 import type { Sender } from "../actor.ts";
 import { machineRows } from "../board/board.ts";
@@ -71,6 +72,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
   const rowOf = new Map(rows.map((row) => [row.id, row]));
   const there = new Map(work.workers.map(({ id, shifts }) => [id, shifts.length > 0]));
   const unseen = notes.find(({ seenBy }) => seenBy === null);
+  const languages = languagesOf(shop);
   const shift = shiftNow(shop);
   return {
     build: process.env.ZESTY_BUILD_ID ?? "",
@@ -89,6 +91,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
       skills: [...(skills ?? [])],
       there: there.get(id) ?? false,
       hasPin: pins.has(id),
+      ...(languages.has(id) ? { language: languages.get(id) } : {}),
     })),
     areas: shop.areas,
     beats: (["opening", "midday", "closing"] as const).map((beat) => {

@@ -1,0 +1,24 @@
+import check from "./en/check.json";
+import floor from "./en/floor.json";
+import floorWork from "./en/floor-work.json";
+import kit from "./en/kit.json";
+import timers from "./en/timers.json";
+import vessel from "./en/vessel.json";
+import esCheck from "./es/check.json";
+import esFloor from "./es/floor.json";
+import esFloorWork from "./es/floor-work.json";
+import esKit from "./es/kit.json";
+import esTimers from "./es/timers.json";
+import esVessel from "./es/vessel.json";
+import { laidOver } from "./laid-over.ts";
+import type { Messages } from "./messages.ts";
+
+/** The floor in Spanish; what is not translated yet is English. */
+export const es: Partial<Messages> = {
+  check: laidOver(check, esCheck),
+  floor: laidOver(floor, esFloor),
+  floorWork: laidOver(floorWork, esFloorWork),
+  kit: laidOver(kit, esKit),
+  timers: laidOver(timers, esTimers),
+  vessel: laidOver(vessel, esVessel),
+};
