@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, test } from "vitest";
-import { LANGUAGE_IDS } from "../core/shop/languages.ts";
+import { isLanguage, LANGUAGE_IDS } from "../core/shop/languages.ts";
 import { laidOver, missingTexts } from "./laid-over.ts";
 
 /** What stands beside the English: the same places to fill, nothing that the English has not got, as many forms and choices. */
@@ -14,7 +14,10 @@ const leaves = (texts: unknown, place = ""): [string, string][] =>
   typeof texts === "string" ? [[place, texts]] : Object.entries(texts as object).flatMap(([key, text]) => leaves(text, `${place}${key}.`));
 const places = (text: string) => [...text.matchAll(/\{(\w+)\}/g)].map(([, name]) => name).sort();
 
-test("there are other languages", () => expect(files.length).toBeGreaterThan(3));
+test("there are other languages", () => {
+  expect(files.length).toBeGreaterThan(3);
+  expect([...LANGUAGE_IDS, "eo", null].map(isLanguage)).toEqual([...LANGUAGE_IDS.map(() => true), false, false]);
+});
 describe.each(files)("%s %s", (language, file) => {
   const english = new Map(leaves(read("en", file)));
   test("says nothing that the English does not", () =>

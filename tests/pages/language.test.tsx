@@ -1,0 +1,37 @@
+import { beforeEach, expect, test } from "vitest";
+import { languagesOf, saveLanguage } from "../../src/work/access/language.ts";
+import { loadShop } from "../../src/work/shop/shop.ts";
+import { db } from "../ledger/database.ts";
+import { bram, freshHouse, ottoline, site } from "../ledger/house.ts";
+import { floorAt, screen, signedInAs, waitFor } from "./shop.tsx";
+
+/** Who reads which language: chosen on the floor by themselves, kept with them, set for others by a supervisor alone. */
+
+beforeEach(async () => {
+  await freshHouse();
+  await signedInAs("bram");
+});
+const languageOf = async (person: string) => languagesOf(await loadShop(db, site)).get(person);
+
+test("chosen on the floor, the screens change at once, and it is kept with the person", async () => {
+  const user = await floorAt("#/");
+  await screen.findByRole("heading", { name: "Free to take" });
+  await user.click(await screen.findByRole("button", { name: "Español" }));
+  await screen.findByRole("heading", { name: "Libres para tomar" });
+  expect(document.documentElement.lang).toBe("es");
+  await waitFor(async () => expect(await languageOf("bram")).toBe("es"));
+  await waitFor(() => expect(localStorage.getItem("zesty-language/bram")).toBeNull());
+  expect(screen.getByRole("heading", { name: "Libres para tomar" })).toBeTruthy();
+  await user.click(screen.getByRole("button", { name: "English" }));
+  await screen.findByRole("heading", { name: "Free to take" });
+  await waitFor(async () => expect(await languageOf("bram")).toBe("en"));
+});
+
+test("one's own is anybody's who works here, another's a supervisor's; what is no language is refused", async () => {
+  await saveLanguage(db, bram(), { person: "bram", language: "es" });
+  await expect(saveLanguage(db, bram(), { person: "ilse", language: "es" })).rejects.toThrow(/people/);
+  await saveLanguage(db, ottoline(), { person: "ilse", language: "es" });
+  expect(await languageOf("ilse")).toBe("es");
+  await expect(saveLanguage(db, bram(), { person: "bram", language: "eo" })).rejects.toThrow(/can't be saved/);
+  await expect(saveLanguage(db, ottoline(), { person: "nobody", language: "es" })).rejects.toThrow(/no such person/);
+});
