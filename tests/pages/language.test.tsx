@@ -3,7 +3,7 @@ import { languagesOf, saveLanguage } from "../../src/work/access/language.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
 import { db } from "../ledger/database.ts";
 import { bram, freshHouse, ottoline, site } from "../ledger/house.ts";
-import { floorAt, screen, signedInAs, waitFor } from "./shop.tsx";
+import { choose, floorAt, screen, signedInAs, visit, waitFor } from "./shop.tsx";
 
 /** Who reads which language: chosen on the floor by themselves, kept with them, set for others by a supervisor alone. */
 
@@ -34,4 +34,13 @@ test("one's own is anybody's who works here, another's a supervisor's; what is n
   expect(await languageOf("ilse")).toBe("es");
   await expect(saveLanguage(db, bram(), { person: "bram", language: "eo" })).rejects.toThrow(/can't be saved/);
   await expect(saveLanguage(db, ottoline(), { person: "nobody", language: "es" })).rejects.toThrow(/no such person/);
+});
+
+test("a supervisor sets it at the person", async () => {
+  await signedInAs("ottoline");
+  const user = await visit("/shop?tab=people");
+  await user.click(screen.getByRole("button", { name: "Ilse Quarrie: edit" }));
+  await choose(user, await screen.findByRole("combobox", { name: "Language on the floor" }), "Español");
+  await user.click(screen.getByRole("button", { name: "Save" }));
+  await waitFor(async () => expect(await languageOf("ilse")).toBe("es"));
 });

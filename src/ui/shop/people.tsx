@@ -5,6 +5,7 @@ import { useState } from "react";
 import { useTranslations } from "use-intl";
 import type { Person } from "../../core/fleet/schema.ts";
 import { ROLES, SKILLS } from "../../core/fleet/vocabulary.ts";
+import { isLanguage, LANGUAGE_IDS, LANGUAGES, type Language } from "../../core/shop/languages.ts";
 import type { PeopleView } from "../../work/access/people.ts";
 import { Button } from "../kit/button.tsx";
 import { Field, TextInput } from "../kit/field.tsx";
@@ -108,6 +109,7 @@ function OnePerson({
   const router = useRouter();
   const [draft, setDraft] = useState<Person>(person ?? NEW);
   const [password, setPassword] = useState("");
+  const [language, setLanguage] = useState<Language>(person?.language ?? "en");
   const save = async (archived = false) => {
     const { id, name, role, skills, shifts: own } = draft;
     let newId = id || idFrom(name);
@@ -120,6 +122,7 @@ function OnePerson({
           ...(archived ? { archived } : {}),
         },
       });
+      if (!archived && language !== (person?.language ?? "en")) await ask("/api/people/language", { body: { person: newId, language } });
       say(t(archived ? "archived" : "saved", { name }));
       close();
       router.refresh();
@@ -143,6 +146,13 @@ function OnePerson({
           value={draft.role}
           onChange={(value) => setDraft({ ...draft, role: ROLES.find((role) => role === value) ?? "operator" })}
           options={ROLES.map((role) => ({ value: role, name: t(`roles.${role}`) }))}
+        />
+      </Field>
+      <Field label={t("language")} hint={language === "en" ? undefined : t("languageHint")}>
+        <Select
+          value={language}
+          onChange={(value) => isLanguage(value) && setLanguage(value)}
+          options={LANGUAGE_IDS.map((id) => ({ value: id, name: LANGUAGES[id] }))}
         />
       </Field>
       <Marks

@@ -2,6 +2,7 @@ import { Type } from "typebox";
 import { Person, type Person as PersonType } from "../../core/fleet/schema.ts";
 import { isTimeZone } from "../../core/fleet/validate.ts";
 import { accept } from "../../core/record/validate.ts";
+import type { Language } from "../../core/shop/languages.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
 import type { Database } from "../../ledger/database.ts";
 import { type Actor, authorise } from "../actor.ts";
@@ -9,9 +10,10 @@ import { foundSite } from "../shop/fleet.ts";
 import { putSettings } from "../shop/settings.ts";
 import { loadShop, momentSaid } from "../shop/shop.ts";
 import { endSession, isFirstRun, type SessionView, sessionsOf, setPassword, signInsOf } from "./auth.ts";
+import { languagesOf } from "./language.ts";
 
 export type PeopleView = {
-  people: (PersonType & { canSignIn: boolean; self: boolean })[];
+  people: (PersonType & { canSignIn: boolean; self: boolean; language: Language })[];
   sessions: (SessionView & { own: boolean; sinceWords: string; seenWords: string })[];
   shifts: { id: string; from: string; to: string }[];
 };
@@ -19,9 +21,15 @@ export type PeopleView = {
 export async function people(db: Database, actor: Actor): Promise<PeopleView> {
   authorise(actor, "people");
   const shop = await loadShop(db, actor.site);
+  const languages = languagesOf(shop);
   const [signIns, sessions] = await Promise.all([signInsOf(actor.site), sessionsOf(actor.site)]);
   return {
-    people: shop.people.map((person) => ({ ...person, canSignIn: signIns.has(person.id), self: person.id === actor.personId })),
+    people: shop.people.map((person) => ({
+      ...person,
+      canSignIn: signIns.has(person.id),
+      self: person.id === actor.personId,
+      language: languages.get(person.id) ?? "en",
+    })),
     sessions: sessions.map((each) => ({
       ...each,
       own: each.id === actor.sessionId,
