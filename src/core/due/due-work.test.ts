@@ -3,8 +3,7 @@ import { describe, expect, test } from "vitest";
 import { isoDay, toDay } from "../calendar/day.ts";
 import { readFleet } from "../fleet/read.ts";
 import type { FleetFile, HouseRoutine, Machine, Trigger } from "../fleet/schema.ts";
-import { dueOfMachine, dueWork } from "./due-work.ts";
-import { factsOfFleet, shopRules } from "./facts.ts";
+import { dueWork } from "./due-work.ts";
 import { reasonSentence } from "./sentence.ts";
 
 /** The rules of the contract for due work (`due.md`), one by one, on a calendar of Monday to Friday. */
@@ -338,29 +337,6 @@ describe("covers and moves", () => {
       ).map((line) => `${line.split(" ")[0]} ${line.split(" ").at(-1)}`);
     expect(day()).toEqual(["a/after/2026-11-18 done", "b/2026-W48/0 done", "c/2026-11-25/closing done"]);
     expect(day("skipped")).toEqual(["a/after/2026-11-18 skipped", "b/2026-W48/0 due", "c/2026-11-25/closing due"]);
-  });
-  test("what was covered is due again on the day it was needed once more, unless it was done itself", () => {
-    const file = shop(
-      [
-        { id: "a", trigger: { every: { weeks: 1 } }, covers: ["c"] },
-        { id: "c", trigger: { every: "print-day", beat: "closing" } },
-      ],
-      { history: done("a", "2026-11-25") },
-    );
-    const rules = shopRules(file.calendar, file.routines);
-    const on = toDay("2026-11-25");
-    const [facts] = factsOfFleet(file, rules, on);
-    if (!facts) throw new Error("no machine");
-    const closing = (more: Partial<typeof facts>) => dueOfMachine({ ...facts, ...more }, rules, on).find(({ routine }) => routine === "c");
-    expect(closing({})?.state).toBe("done");
-    const reopened = [{ routine: "c", day: on, words: "it printed after A at 08:50" }];
-    expect(closing({ reopened })).toMatchObject({
-      state: "due",
-      why: expect.arrayContaining([{ kind: "reopened", words: reopened[0]?.words }]),
-    });
-    expect(closing({ reopened: [{ routine: "c", day: on - 1, words: "" }] })?.state).toBe("done");
-    const itself = [...facts.doings, { routine: "c", day: on, outcome: "done" as const }];
-    expect(closing({ reopened, doings: itself })?.state).toBe("done");
   });
   test("looking ahead settles what is covered, but what falls due that same day is still printed", () => {
     const daily = { calendar: { workDays: [1, 2, 3, 4, 5, 6, 7] }, history: done("a", "2026-11-24") };
