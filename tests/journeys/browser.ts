@@ -168,17 +168,28 @@ export async function phoneWithCamera(film: string): Promise<BrowserContext> {
 /** Begins a routine at a machine, guided, from the machine's page on the floor: given work, or called for now. */
 export async function beginAt(page: Page, machine: string, routine: string): Promise<void> {
   await page.goto(`${LAN}/floor#/machine/${machine}`);
-  const due = page.getByRole("region", { name: "Due here" }).getByRole("link", { name: new RegExp(`^${routine}`) });
-  const others = page.getByText("Another routine now");
-  await others.waitFor();
-  if (await due.count()) {
-    await due.first().click();
-    await page.getByRole("button", { name: "Step by step" }).click();
-  } else {
-    await others.click();
-    await page.getByRole("button", { name: `${routine} now` }).click();
-  }
+  await takeUp(
+    page,
+    page.getByRole("region", { name: "Due here" }).getByRole("link", { name: new RegExp(`^${routine}`) }),
+    page.getByRole("button", { name: `${routine} now` }),
+  );
   await wearGear(page);
+}
+
+/** Takes up work at a machine's page: due there, or called for now. What is due may still change while the page gets the day's newest state. */
+export async function takeUp(page: Page, due: Locator, called: Locator): Promise<void> {
+  const others = page.getByRole("button", { name: /^Another routine now/ });
+  await others.waitFor();
+  for (let tries = 0; tries < 60; tries++) {
+    if (await due.count()) {
+      await due.first().click();
+      return page.getByRole("button", { name: "Step by step" }).click();
+    }
+    if ((await others.getAttribute("aria-expanded")) !== "true") await others.click();
+    if (await called.count()) return called.first().click({ timeout: 5_000 });
+    await page.waitForTimeout(500);
+  }
+  throw new Error("It is neither due here nor called for");
 }
 
 /** Confirms the gear of a run, and waits for the step behind it. */

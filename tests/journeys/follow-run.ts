@@ -4,7 +4,7 @@ import type { FloorView } from "../../src/core/floor/floor-view.ts";
 import type { RunBody, RunEvent, StepResult } from "../../src/core/runs/events.ts";
 import { type PlannedStep, runPlan } from "../../src/core/runs/plan.ts";
 import { runState } from "../../src/core/runs/run.ts";
-import { enterLevel, LAN, sooner } from "./browser.ts";
+import { enterLevel, LAN, sooner, takeUp } from "./browser.ts";
 
 /**
  * Follows a routine on the floor to its end, the first answer taken everywhere but where `answers` says another: what is on the screen is held
@@ -18,15 +18,11 @@ export async function follow(
 ): Promise<number> {
   await page.goto(`${LAN}/floor#/machine/${machine.id}`);
   await page.getByRole("heading", { name: machine.name }).first().waitFor();
-  await page.getByText("Another routine now").waitFor();
-  const due = page.locator(`a[href*="${encodeURIComponent(`/${routine.id}/`)}"], a[href*="/${routine.id}/"]`).first();
-  if (await due.count()) {
-    await due.click();
-    await page.getByRole("button", { name: "Step by step" }).click();
-  } else {
-    await page.getByText("Another routine now").click();
-    await page.getByRole("button", { name: `${routine.name} now`, exact: true }).click();
-  }
+  await takeUp(
+    page,
+    page.locator(`a[href*="${encodeURIComponent(`/${routine.id}/`)}"], a[href*="/${routine.id}/"]`),
+    page.getByRole("button", { name: `${routine.name} now`, exact: true }),
+  );
   await page.waitForURL(/#\/run\//);
   const gear = page.getByRole("button", { name: "I wear this and have read the warnings" });
   if (routine.hazards.length || routine.gear.length) await gear.click();

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { choose, cookieOf, FIRST, LAN, onTheFloor, PHONE, send, signedIn, through, wearGear } from "./browser.ts";
+import { beginAt, choose, cookieOf, FIRST, LAN, onTheFloor, PHONE, send, signedIn, through } from "./browser.ts";
 
 /** The house's own ways: a routine written and run, a sign reported and explained, a school chosen with its preview. */
 
@@ -42,17 +42,7 @@ describe("a routine of the house", () => {
     await page.getByText("Stave saved.").waitFor();
 
     const floor = await onTheFloor("ilse", PHONE);
-    await floor.page.goto(`${LAN}/floor#/machine/stave`);
-    await floor.page.getByText("Another routine now").waitFor();
-    const due = floor.page.getByRole("region", { name: "Due here" }).getByRole("link", { name: /^Belt look/ });
-    if (await due.count()) {
-      await due.click();
-      await floor.page.getByRole("button", { name: "Step by step" }).click();
-    } else {
-      await floor.page.getByText("Another routine now").click();
-      await floor.page.getByRole("button", { name: "Belt look now" }).click();
-    }
-    await wearGear(floor.page);
+    await beginAt(floor.page, "stave", "Belt look");
     await through(floor.page, ["Done", "Some", "Done"]);
     await floor.page.getByRole("button", { name: "End the run" }).click();
     await floor.page.getByRole("heading", { name: /^Done at/ }).waitFor();

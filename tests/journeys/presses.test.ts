@@ -59,7 +59,7 @@ test("what may print: none; why a machine is on hold: one; a late check to someb
   const publish = page.getByRole("button", { name: "Publish" });
   await publish.waitFor({ timeout: 60_000 });
   await press(publish);
-  await page.getByText(/^Published at/).waitFor({ timeout: 20_000 });
+  await page.getByText(/^Published at/).waitFor({ timeout: 60_000 });
   expect(counted()).toBe(2);
   await context.close();
 }, 120_000);

@@ -63,7 +63,7 @@ async function at(base: string, person: string, path: string, viewport = DESK): 
 }
 const publish = async (page: Page) => {
   await page.getByRole("button", { name: "Publish" }).click();
-  await page.getByText(/^Published at/).waitFor();
+  await page.getByText(/^Published at/).waitFor({ timeout: 60_000 });
 };
 
 test.skipIf(process.env.ZESTY_OWN_DATABASE)(

@@ -3,7 +3,7 @@ import sharp from "sharp";
 import { expect, test } from "vitest";
 import { isoDay } from "../../src/core/calendar/day.ts";
 import { localDay } from "../../src/core/calendar/site-time.ts";
-import { choose, cookieOf, entry, FIRST, onTheFloor, PHONE, signedIn, stopRun, sync, wearGear } from "./browser.ts";
+import { choose, cookieOf, entry, FIRST, onTheFloor, PHONE, signedIn, stopRun, sync, takeUp, wearGear } from "./browser.ts";
 
 /** The store as its users go through it: a count on a phone, an order half received, a batch, a bottle too full, dry air, a bad lot. */
 
@@ -89,15 +89,11 @@ test("a bottle that would overflow in a deep clean: the tablet stops it in time,
   await sync(await cookieOf("bram"), entry("vessel", "shanny", { vessel: "bottle", event: "level", ml: 1600 }));
   const { page, context } = await onTheFloor("Bram Teasel");
   await page.goto(page.url().replace(/\/floor.*/, "/floor#/machine/shanny"));
-  await page.getByText("Another routine now").waitFor();
-  const due = page.getByRole("region", { name: "Due here" }).getByRole("link", { name: /^Deep clean/ });
-  if (await due.count()) {
-    await due.first().click();
-    await page.getByRole("button", { name: "Step by step" }).click();
-  } else {
-    await page.getByText("Another routine now").click();
-    await page.getByRole("button", { name: "Deep clean now" }).click();
-  }
+  await takeUp(
+    page,
+    page.getByRole("region", { name: "Due here" }).getByRole("link", { name: /^Deep clean/ }),
+    page.getByRole("button", { name: "Deep clean now" }),
+  );
   await page.getByRole("heading", { name: "Empty the waste first" }).waitFor();
   expect(await page.getByRole("button", { name: "I wear this and have read the warnings" }).count()).toBe(0);
   await page.getByLabel("Tap the level, or type it").fill("300");
