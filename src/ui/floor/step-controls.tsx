@@ -91,7 +91,7 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
       case "measure":
         return (
           <form
-            className="flex flex-wrap items-end gap-3"
+            className="flex items-end gap-3"
             onSubmit={(event) => {
               event.preventDefault();
               const number = Number(value.replace(",", "."));
@@ -107,17 +107,22 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
                 onLook={(ml) => setValue(String(ml))}
               />
             )}
-            <Field label={filled(words.range, { what: step.what, unit: step.unit, min: step.min, max: step.max })} className="grow">
-              <TextInput
-                inputMode="decimal"
-                value={value}
-                onChange={(event) => setValue(event.target.value)}
-                className="figure !min-h-[72px] !text-3xl"
-              />
-            </Field>
-            <Button type="submit" look="primary" size="hand" className="!min-h-[72px] !px-8 !text-2xl">
-              {words.enter}
-            </Button>
+            <div className="flex min-w-0 grow flex-wrap items-end gap-3">
+              <Field
+                label={filled(words.range, { what: step.what, unit: step.unit, min: step.min, max: step.max })}
+                className="min-w-40 grow"
+              >
+                <TextInput
+                  inputMode="decimal"
+                  value={value}
+                  onChange={(event) => setValue(event.target.value)}
+                  className="figure !min-h-[72px] !text-3xl"
+                />
+              </Field>
+              <Button type="submit" look="primary" size="hand" className="!min-h-[72px] !px-8 !text-2xl grow">
+                {words.enter}
+              </Button>
+            </div>
           </form>
         );
       case "nozzle-check":
