@@ -1,4 +1,4 @@
-import { BUILT_IN_IDS } from "../routines/built-in.ts";
+import { saysOwnHazards } from "../routines/built-in.ts";
 import type { Routine } from "../routines/routine.ts";
 import { stepsVersion } from "../runs/version.ts";
 import { hazardView } from "../safety/hazards.ts";
@@ -13,7 +13,7 @@ export const floorRoutine = (routine: Routine): FloorRoutine => ({
   waitMinutes: routine.waitMinutes ?? 0,
   isCheck: routine.isCheck ?? false,
   hazards: (routine.hazards ?? []).map(hazardView),
-  ofHouse: !BUILT_IN_IDS.includes(routine.id),
+  ofHouse: saysOwnHazards(routine),
   gear: [...(routine.gear ?? [])],
   tools: [...(routine.tools ?? [])],
   people: routine.people ?? 1,

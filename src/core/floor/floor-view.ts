@@ -100,7 +100,7 @@ export type FloorRoutine = {
   isCheck: boolean;
   /** Its hazards wherever it is done; at a machine see `hazardsAt`. */
   hazards: HazardView[];
-  /** The house's own; a snapshot kept by an earlier build does not say. */
+  /** The house wrote its hazards itself; a snapshot kept by an earlier build does not say. */
   ofHouse?: boolean;
   gear: string[];
   tools: string[];

@@ -99,16 +99,16 @@ function spanProblems(spans: readonly [number, number][], horizon: number, path:
 /** The walk is square, of one row an area, without a way from an area to itself, and no way round is shorter. */
 function walkProblems({ areas, walk }: RoundProblem, say: Say): void {
   const size = areas.length;
-  if (walk.length !== size) return say("$.walk", `has ${walk.length} rows for ${size} areas`);
+  if (walk.length !== size) return void say("$.walk", `has ${walk.length} rows for ${size} areas`);
   for (const [from, row] of walk.entries())
-    if (row.length !== size) return say(`$.walk[${from}]`, `has ${row.length} columns for ${size} areas`);
+    if (row.length !== size) return void say(`$.walk[${from}]`, `has ${row.length} columns for ${size} areas`);
   const minutes = (from: number, to: number) => walk[from]?.[to] ?? 0;
   for (let from = 0; from < size; from++) {
-    if (minutes(from, from) !== 0) return say(`$.walk[${from}][${from}]`, "is not 0: an area has no way to itself");
+    if (minutes(from, from) !== 0) return void say(`$.walk[${from}][${from}]`, "is not 0: an area has no way to itself");
     for (let to = 0; to < size; to++)
       for (let over = 0; over < size; over++)
         if (minutes(from, over) + minutes(over, to) < minutes(from, to))
-          return say(
+          return void say(
             `$.walk[${from}][${to}]`,
             `is ${minutes(from, to)}, longer than over ${areas[over]} (${minutes(from, over)} + ${minutes(over, to)})`,
           );
@@ -147,11 +147,11 @@ function begunProblems({ tasks, begun = [], now = 0 }: RoundProblem, say: Say, k
   begun.forEach(({ task: id, stretches }, index) => {
     const at = `$.begun[${index}]`;
     const task = tasks.find((each) => each.id === id);
-    if (!task) return say(`${at}.task`, `there is no task “${id}”`);
+    if (!task) return void say(`${at}.task`, `there is no task “${id}”`);
     if (seen.has(id)) say(`${at}.task`, `“${id}” stands twice`);
     seen.add(id);
     if (stretches.length > task.stretches.length)
-      return say(`${at}.stretches`, `has ${stretches.length} stretches; the chain of “${id}” has ${task.stretches.length}`);
+      return void say(`${at}.stretches`, `has ${stretches.length} stretches; the chain of “${id}” has ${task.stretches.length}`);
     stretches.forEach(({ person, start, end }, place) => {
       const here = `${at}.stretches[${place}]`;
       const last = place === stretches.length - 1;

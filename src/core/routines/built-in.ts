@@ -335,3 +335,9 @@ export const BUILT_IN: readonly Routine[] = [
 ];
 
 export const BUILT_IN_IDS: readonly string[] = BUILT_IN.map(({ id }) => id);
+
+/** Whether a routine's hazards are the house's own words: of a routine of its own, or of a built-in one that it changed. @example saysOwnHazards({ id: "house-x" }) → true */
+export function saysOwnHazards({ id = "", hazards = [] }: Partial<Pick<Routine, "id" | "hazards">>): boolean {
+  const shipped = BUILT_IN.find((each) => each.id === id);
+  return !shipped || [...(shipped.hazards ?? [])].sort().join() !== [...hazards].sort().join();
+}

@@ -1,4 +1,5 @@
 import { expect, test } from "vitest";
+import { saysOwnHazards } from "../routines/built-in.ts";
 import { hazardsAt } from "./hazards-at.ts";
 
 /** Which caution holds where. Source: the safety table of the handbook, its column "where". */
@@ -21,3 +22,8 @@ test("solvent ink burns: the waste of a coder and of a solvent printer does, too
 });
 test("no lamp, no UV light", () => expect(hazardsAt(["uv-light", "hot"], dtf)).toEqual(["hot"]));
 test("what a house says of its own routine stays", () => expect(hazardsAt(["sensitiser"], dtf, true)).toEqual(["sensitiser"]));
+test("a built-in routine whose hazards a house changed says the house's", () => {
+  expect(saysOwnHazards({ id: "R36", hazards: ["sensitiser", "moving-parts"] })).toBe(false);
+  expect(saysOwnHazards({ id: "R36", hazards: ["moving-parts", "sensitiser", "dust"] })).toBe(true);
+  expect(saysOwnHazards({ id: "house-x", hazards: ["sensitiser"] })).toBe(true);
+});

@@ -9,7 +9,7 @@ const UV_ONLY: readonly Hazard[] = ["sensitiser", "uv-light"];
  * The hazards of a routine as they are at one machine: work with waste ink has what that machine's ink has, and what only a
  * UV machine does is not said elsewhere. What a house wrote into a routine of its own stays.
  *
- * @param ofHouse the routine is the house's own
+ * @param ofHouse the house wrote these hazards itself
  * @example hazardsAt(["waste-ink"], { class: "uv", … }) → ["waste-ink", "sensitiser"]
  */
 export function hazardsAt(hazards: readonly Hazard[], machine: Pick<Machine, "class" | "family">, ofHouse = false): Hazard[] {

@@ -8,7 +8,7 @@ import { minuteOfDay, type TypedSheet, TypedSheet as TypedSheetSchema, type Type
 import type { Body, EntryKind, SentEntry } from "../../core/record/entries.ts";
 import { accept } from "../../core/record/validate.ts";
 import { callableAt, routinesOf } from "../../core/routines/assigned.ts";
-import { BUILT_IN_IDS } from "../../core/routines/built-in.ts";
+import { saysOwnHazards } from "../../core/routines/built-in.ts";
 import type { Routine } from "../../core/routines/routine.ts";
 import type { Use } from "../../core/routines/step.ts";
 import { effectsOfRun, followingEntries } from "../../core/runs/effects-of-run.ts";
@@ -196,9 +196,7 @@ async function workOf(db: Connection, shop: Shop, { what }: Body<"sheet">, each:
     machine: machine && { id: machine.id, name: machine.name },
     routine: each.routine ?? null,
     minutes: routine.id ? { hands: routine.handsMinutes ?? 0, wait: routine.waitMinutes ?? 0 } : null,
-    hazards: (machine ? hazardsAt(routine.hazards ?? [], machine, !BUILT_IN_IDS.includes(routine.id ?? "")) : (routine.hazards ?? [])).map(
-      hazardView,
-    ),
+    hazards: (machine ? hazardsAt(routine.hazards ?? [], machine, saysOwnHazards(routine)) : (routine.hazards ?? [])).map(hazardView),
     sheets: sheetsFor(shop, routine),
     gear: [...(routine.gear ?? [])],
     tools: [...(routine.tools ?? [])],

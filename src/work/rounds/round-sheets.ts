@@ -1,7 +1,7 @@
 import { isoDay, readDay, spokenDay } from "../../core/calendar/day.ts";
 import { clockTime } from "../../core/calendar/site-time.ts";
 import { walkOf } from "../../core/rounds/day-problem.ts";
-import { BUILT_IN_IDS } from "../../core/routines/built-in.ts";
+import { saysOwnHazards } from "../../core/routines/built-in.ts";
 import { DEFERENCE, hazardView } from "../../core/safety/hazards.ts";
 import { hazardsAt } from "../../core/safety/hazards-at.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
@@ -63,9 +63,10 @@ export async function roundSheets(db: Database, actor: Actor, on: string, only: 
         .sort((a, b) => a.stretch.start - b.stretch.start);
       let last: string | null = null;
       const hazards = own.flatMap(({ task }) => {
-        const found = shop.rules.book.get(task.routine ?? "")?.hazards ?? [];
+        const routine = shop.rules.book.get(task.routine ?? "");
+        const found = routine?.hazards ?? [];
         const machine = shop.machines.find(({ id }) => id === task.machine);
-        return (machine ? hazardsAt(found, machine, !BUILT_IN_IDS.includes(task.routine ?? "")) : found).map(hazardView);
+        return (machine && routine ? hazardsAt(found, machine, saysOwnHazards(routine)) : found).map(hazardView);
       });
       return {
         person: personName(shop, person),
