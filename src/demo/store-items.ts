@@ -174,7 +174,7 @@ export const ITEMS: Item[] = [
       { item: "capping-concentrate", parts: 1 },
       { item: "distilled-water", parts: 9 },
     ],
-    fluid: { family: "capping", densityGPerMl: 1, volatileShare: 0.005, source: "reckoned from its parts" },
+    fluid: { family: "capping", densityGPerMl: 1, volatileShare: 0.005, source: "worked out from its parts" },
   }),
   fluid("storage-liquid", "Storage liquid", ["storage liquid"], 1000, 3300, {
     shelfDays: 730,

@@ -32,7 +32,7 @@ export const sleep = pgTable(
   ],
 );
 
-/** Plans of closures put in force; the newest of each counts. */
+/** Published plans of closures; the newest of each counts. */
 export const seasonPlan = pgTable(
   "season_plan",
   {

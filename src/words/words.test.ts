@@ -1,9 +1,10 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
+import ts from "typescript";
 import { createTranslator } from "use-intl/core";
 import { describe, expect, test } from "vitest";
 
-/** All that the catalogue can say: understood as messages, in words that we use. */
+/** All that the catalogue can say: understood as messages, in words that we use. So are sentences that stand in code. */
 
 type Tree = { [key: string]: string | Tree };
 const FOLDER = "src/words/en";
@@ -23,6 +24,24 @@ test("there is a catalogue", () => expect(all.length).toBeGreaterThan(30));
 const NOT_OURS = "put in force|in force|mend|mended|let lie|reckoned|reckon|struck|owed|anew|gone whole|came good|laid over".split("|");
 test.each(all)("%s %s is in words that we use", (_, __, text) => {
   for (const word of NOT_OURS) expect(text.toLowerCase()).not.toMatch(new RegExp(`\\b${word}\\b`));
+});
+
+/** Sentences in code: texts with a space between words. Names of fields and columns have none. */
+function sentencesIn(path: string): string[] {
+  const found: string[] = [];
+  const visit = (node: ts.Node): void => {
+    if ((ts.isStringLiteralLike(node) || ts.isTemplateLiteralToken(node)) && /\S \S/.test(node.text)) found.push(node.text);
+    ts.forEachChild(node, visit);
+  };
+  visit(ts.createSourceFile(path, readFileSync(path, "utf8"), ts.ScriptTarget.Latest, true));
+  return found;
+}
+test.each(["src/core", "src/work", "src/demo"])("sentences of %s are in words that we use", (folder) => {
+  const files = readdirSync(folder, { recursive: true, encoding: "utf8" }).filter((file) => /\.ts$/.test(file) && !/\.test\./.test(file));
+  const sentences = files.flatMap((file) => sentencesIn(join(folder, file)).map((text) => `${file}: ${text}`));
+  expect(sentences.length).toBeGreaterThan(5);
+  const word = new RegExp(`\\b(${NOT_OURS.join("|")})\\b`, "i");
+  expect(sentences.filter((text) => word.test(text))).toEqual([]);
 });
 
 test.each(all)("%s %s is at most twelve words a sentence", (_, __, text) => {

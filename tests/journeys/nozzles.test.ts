@@ -208,7 +208,7 @@ test("the check sheet's editor draws what is typed and says what is wrong with i
   await page.getByLabel("H1/C: From left, mm").fill("12");
   await page
     .getByRole("alert")
-    .getByText(/lies over nozzle/)
+    .getByText(/is in the same place as nozzle/)
     .waitFor();
   expect(await page.getByRole("button", { name: "Save" }).isDisabled()).toBe(true);
   await page.getByLabel("H1/C: From left, mm").fill("102");

@@ -1,7 +1,7 @@
 import { wholePlan } from "../../src/core/rounds/plan-round.ts";
 import type { RoundView } from "../../src/work/rounds/rounds.ts";
 
-/** The plan of a view as the screen would put it in force. */
+/** The plan of a view as the screen would publish it. */
 export const asRound = (seen: RoundView, more: Record<string, unknown> = {}, problem = seen.problem) => {
   const plan = wholePlan(problem, { effort: 0.1 });
   return {

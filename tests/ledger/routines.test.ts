@@ -135,7 +135,7 @@ describe("a routine of the house", () => {
       { id: "house-pad", name: "P", steps: [{ kind: "decide", id: "a", text: "A?", choices: choices(["x", "X", "a"]) }] },
       "no way leads to the end",
     ],
-    ["no YAML at all", "id: [", null, "can't be put in force"],
+    ["no YAML at all", "id: [", null, "can't be saved"],
   ])("%s is refused and nothing is changed", async (_, text, routine, said) => {
     const before = (await ledgerPage(db, site, { limit: 500 })).length;
     const refusal = await saveRoutine(db, ottoline(), { text: routine ? writeText(routine, "yaml") : text }).catch((error) => error);

@@ -178,7 +178,7 @@ const READERS: Record<
     const routine = names.routine(cell.routine ?? "");
     if (!routine) reasons.push(`Routine ${shown(cell.routine)} is not known; expected its id or name`);
     const on = roughDay(cell.on ?? "", today) ?? dayOf(cell.on ?? "", reasons, "Last done");
-    if (on && (readDay(on) ?? 0) > today) reasons.push(`Last done ${shown(cell.on)} lies in the future`);
+    if (on && (readDay(on) ?? 0) > today) reasons.push(`Last done ${shown(cell.on)} is in the future`);
     return { value: { machine, routine, on }, name: `${cell.machine}, ${cell.routine}`, reasons };
   },
 };

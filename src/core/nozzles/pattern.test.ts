@@ -55,9 +55,9 @@ describe("a pattern is refused with the place", () => {
     [
       "channels that overlap",
       pattern(channel, { ...channel, id: "W2", origin: { x: 11, y: 8 } }),
-      /channels\[1\] nozzle 0 lies over nozzle 0 of W1/,
+      /channels\[1\] nozzle 0 is in the same place as nozzle 0 of W1/,
     ],
-    ["rows that overlap", pattern({ ...channel, rowPitch: 0 }), /lies over nozzle/],
+    ["rows that overlap", pattern({ ...channel, rowPitch: 0 }), /is in the same place as nozzle/],
     ["a million nozzles", pattern({ ...channel, nozzles: 100_000, perRow: 100 }), /at most 50,000/],
     ["no nozzles", pattern({ ...channel, nozzles: 0 }), /nozzles/],
     ["a colour that is none", pattern({ ...channel, colour: "white" }), /colour/],

@@ -65,7 +65,7 @@ export function patternProblems(pattern: NozzlePattern): Problem[] {
   if (over)
     problems.push({
       path: `$.channels[${over.channel}]`,
-      message: `nozzle ${over.nozzle} lies over nozzle ${over.other.nozzle} of ${over.other.id}`,
+      message: `nozzle ${over.nozzle} is in the same place as nozzle ${over.other.nozzle} of ${over.other.id}`,
     });
   return problems;
 }

@@ -115,7 +115,7 @@ export function typedEvents(
     }
     if (line.time) {
       if (minute(line.time) < minute(time))
-        problems.push({ line: index + 1, message: `${line.time} lies before ${time}, which stands above it` });
+        problems.push({ line: index + 1, message: `${line.time} is before ${time}, on the line above` });
       time = line.time;
     }
     if (step.kind === "photo") return void events.push({ time, body: { event: "pass", step: step.at, reason: NO_PICTURE } });
@@ -136,7 +136,7 @@ export function typedEvents(
   });
   for (const at of written.keys()) problems.push({ line: 0, message: `there is no step “${at}” on this sheet` });
   if (minute(typed.to) < minute(time))
-    problems.push({ line: plan.length, message: `the end at ${typed.to} lies before ${time}, which stands above it` });
+    problems.push({ line: plan.length, message: `the end at ${typed.to} is before ${time}, on the line above` });
   for (const owed of typed.settled ?? []) events.push({ time: typed.to, body: { event: "settle", owed } });
   if (typed.note) events.push({ time: typed.to, body: { event: "note", text: typed.note } });
   events.push({

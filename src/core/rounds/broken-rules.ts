@@ -59,7 +59,7 @@ export function brokenRules(problem: RoundProblem, plan: Plan, words: Words = PL
       if (end > (task.latest ?? problem.horizon))
         say(id, `ends at ${minute(end)}, after its latest, ${minute(task.latest ?? problem.horizon)}`);
       for (const [from, to] of machine?.busy ?? [])
-        if (first.start < to && from < end) say(id, `lies in ${at(task.machine)}'s busy time ${minute(from)} to ${minute(to)}`);
+        if (first.start < to && from < end) say(id, `is in ${at(task.machine)}'s busy time ${minute(from)} to ${minute(to)}`);
     }
     if (soFar.length === 0) {
       const start = stretches[0]?.start ?? 0;

@@ -53,7 +53,7 @@ export function meaningProblems(problem: RoundProblem): Problem[] {
       known(tasks, id, `${at}.after[${place}]`, "task");
     });
     for (const key of ["earliest", "latest"] as const)
-      if ((task[key] ?? 0) > problem.horizon) say(`${at}.${key}`, `${task[key]} lies past the horizon of ${problem.horizon}`);
+      if ((task[key] ?? 0) > problem.horizon) say(`${at}.${key}`, `${task[key]} is past the horizon of ${problem.horizon}`);
     task.stretches.forEach((stretch, place) => {
       if ("hands" in stretch === "wait" in stretch) say(`${at}.stretches[${place}]`, "expected either hands or a wait");
       if ("hands" in stretch && "upTo" in stretch) say(`${at}.stretches[${place}].upTo`, "is not a known key of hands");

@@ -186,7 +186,7 @@ export function resultProblem(step: PlannedStep, result: StepResult | undefined)
     case "measure":
       if (result?.value === undefined) return step.optional ? undefined : `Enter the ${step.what} in ${step.unit}.`;
       return result.value < step.min || result.value > step.max
-        ? `The ${step.what} lies between ${step.min} and ${step.max} ${step.unit}.`
+        ? `The ${step.what} must be between ${step.min} and ${step.max} ${step.unit}.`
         : undefined;
     case "nozzle-check":
       return result?.check === undefined ? "Enter the readings of the check." : undefined;

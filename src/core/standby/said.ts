@@ -41,7 +41,7 @@ export const SeasonMachine = Type.Object(
     /** To do it, where chosen by hand. */
     person: optional(text(200)),
     why: optional(text(500)),
-    /** Foreseen when the plan was put in force. */
+    /** Foreseen when the plan was published. */
     holdShare: optional(Type.Number({ minimum: 0, maximum: 1 })),
     cents: optional(Type.Number({ minimum: 0, maximum: 1e12 })),
   },

@@ -15,7 +15,8 @@ export function toldBy({ round, zero, tasks }: RoundView): PlannedTask[] {
 
 /** Why a published plan no longer fits: rules that it breaks, work that came in or is gone undone. */
 export function misfits(view: RoundView, kept: readonly PlannedTask[], words: RoundWords): { task: string; why: string }[] {
-  const { problem, round } = view;
+  const { round } = view;
+  const problem = view.shortDay?.problem ?? view.problem;
   if (!round || round.body.what !== view.what) return [];
   const left = new Set([...round.body.leftOut.map(({ key }) => key), ...(round.body.shortHanded?.deferred.map(({ key }) => key) ?? [])]);
   const laid = new Set(kept.map(({ id }) => id));

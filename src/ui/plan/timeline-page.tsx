@@ -30,6 +30,12 @@ import { useDraft } from "./use-draft.ts";
 /** Minutes that are seen at once at first. */
 const AT_ONCE = 180;
 
+type Scope = Pick<RoundView, "day" | "what" | "safe">;
+
+/** Answers can overtake each other: of one scope, the older of two is dropped. */
+const newer = (before: RoundView, read: RoundView) => (sameScope(before, read) && read.seq < before.seq ? before : read);
+const sameScope = (one: Scope, other: Scope) => one.day === other.day && one.what === other.what && one.safe === other.safe;
+
 /** Who does what, when: a plan is there when the page opens; one press publishes it, what changed since is repaired. */
 export function TimelinePage({ first, role }: { first: RoundView; role: Role }) {
   const t = useTranslations("plan");
@@ -40,22 +46,24 @@ export function TimelinePage({ first, role }: { first: RoundView; role: Role }) 
   const words = useMemo(() => wordsOf(view), [view]);
   const { problem } = view;
 
-  const load = useCallback(async (asked: { day: string; what: string; safe: boolean }) => {
-    await trying(async () => {
-      setView(await ask<RoundView>(`/api/rounds?on=${asked.day}&what=${encodeURIComponent(asked.what)}${asked.safe ? "&safe=1" : ""}`));
+  const wanted = useRef<Scope>(first);
+  const load = useCallback(async (): Promise<boolean> => {
+    const { day, what, safe } = wanted.current;
+    return trying(async () => {
+      const read = await ask<RoundView>(`/api/rounds?on=${day}&what=${encodeURIComponent(what)}${safe ? "&safe=1" : ""}`);
+      setView((before) => (sameScope(wanted.current, read) ? newer(before, read) : before));
     });
   }, []);
-  const asked = useRef({ day: view.day, what: view.what, safe: view.safe });
-  asked.current = { day: view.day, what: view.what, safe: view.safe };
-  const again = useMemo(() => oneAtATime(() => load(asked.current)), [load]);
+  const again = useMemo(() => oneAtATime(async () => void (await load())), [load]);
   useLive(() => void again());
-  const plan = useDraft({ view, words, mayPlan, reload: () => load(asked.current) });
+  const plan = useDraft({ view, words, mayPlan, reload: load });
   const { draft, shown, planning, kept, broken } = plan;
-  const scope = (asks: Partial<typeof asked.current>) => {
+  const scope = async (asks: Partial<Scope>) => {
     plan.forget();
     setChosen(null);
     setZoom(null);
-    void load({ ...asked.current, ...asks });
+    wanted.current = { ...wanted.current, ...asks };
+    if (!(await load())) wanted.current = view;
   };
 
   const selected = shown.find(({ id }) => id === chosen);
@@ -164,13 +172,13 @@ export function TimelinePage({ first, role }: { first: RoundView; role: Role }) 
           <AboutPlan view={view} role={role} done={() => void again()} />
         </>
       }
-      day={{ value: view.day, today: view.today, days: view.days, onChange: (day) => scope({ day }) }}
+      day={{ value: view.day, today: view.today, days: view.days, onChange: (day) => void scope({ day }) }}
       tools={
         <>
           <Select
             label={t("what")}
             value={view.what}
-            onChange={(what) => scope({ what })}
+            onChange={(what) => void scope({ what })}
             className="!w-32"
             options={view.scopes.map(({ id, words: name, open }) => ({
               value: id,
@@ -178,7 +186,7 @@ export function TimelinePage({ first, role }: { first: RoundView; role: Role }) 
               more: <span className="figure">{open}</span>,
             }))}
           />
-          <Switch label={t("extraTime")} title={t("extraTimeWhy")} checked={view.safe} onChange={(safe) => scope({ safe })} />
+          <Switch label={t("extraTime")} title={t("extraTimeWhy")} checked={view.safe} onChange={(safe) => void scope({ safe })} />
           <Legend />
         </>
       }

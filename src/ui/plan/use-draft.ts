@@ -42,7 +42,7 @@ export function useDraft({
   view: RoundView;
   words: RoundWords;
   mayPlan: boolean;
-  reload: () => Promise<void>;
+  reload: () => Promise<unknown>;
 }) {
   const t = useTranslations("plan");
   const [draft, setDraft] = useState<Draft | null>(null);
@@ -98,10 +98,22 @@ export function useDraft({
     (auto = false) => void planIt({ ...problem, promised: [] }, t("status.planned"), [], { auto }),
     [planIt, problem, t],
   );
-  const repair = useCallback((auto: boolean) => void planIt(problem, t("status.repaired"), [], { auto }), [planIt, problem, t]);
+  const repair = useCallback(
+    (auto: boolean) => {
+      const { shortDay, round } = view;
+      const deferred = round?.body.shortHanded?.deferred;
+      void planIt(shortDay?.problem ?? problem, t("status.repaired"), [], {
+        auto,
+        ...(shortDay && deferred ? { shortHanded: { there: shortDay.there, deferred, kept: [] } } : {}),
+      });
+    },
+    [planIt, problem, view, t],
+  );
 
   // A plan is there when the page opens, and stays one that could be published; what is published is repaired as soon as it no longer fits.
   const made = useRef("");
+  // What a person asked for is not thrown away for what would be planned by itself.
+  const asking = useRef(false);
   useEffect(
     () => () => {
       made.current = "";
@@ -117,7 +129,7 @@ export function useDraft({
     return ids.size !== known.size || [...ids].some((id) => !known.has(id)) || brokenRules(problem, draft).length > 0;
   }, [draft, problem, published]);
   useEffect(() => {
-    if (!mayPlan || (draft && !draft.auto)) return;
+    if (!mayPlan || asking.current || (draft && !draft.auto)) return;
     const wants = published ? broken.length > 0 : problem.tasks.length > 0 && (!draft || stale);
     const mark = `${asked}/${published || stale ? view.seq : ""}/${published ? view.round?.id : ""}`;
     if (!wants || made.current === mark) return;
@@ -127,6 +139,7 @@ export function useDraft({
   }, [again, asked, broken, draft, mayPlan, problem.tasks.length, published, repair, stale, view.round?.id, view.seq]);
 
   const keepTheLeast = async (there: Map<string, number>) => {
+    asking.current = true;
     await trying(async () => {
       const who = [...there].map(([person, minutes]) => `${person}:${minutes}`).join(",");
       const least = await ask<ShortHanded>(
@@ -140,6 +153,7 @@ export function useDraft({
         },
       });
     });
+    asking.current = false;
   };
 
   const withLocks = (tasks: readonly PlannedTask[], keys: readonly string[]): RoundProblem => ({

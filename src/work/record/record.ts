@@ -182,9 +182,9 @@ function checkInstant(happenedAt: Date): void {
   const minutesAhead = (happenedAt.getTime() - now().getTime()) / 60_000;
   if (Number.isNaN(minutesAhead)) throw new Refusal(400, "The time is none.");
   if (minutesAhead > AHEAD_MINUTES)
-    throw new Refusal(400, "The time lies in the future. Enter when it was really done; if it was just now, set this device's clock.");
+    throw new Refusal(400, "The time is in the future. Enter when it was really done. If it was just now, set this device's clock.");
   if (minutesAhead < -BACK_DAYS * 1440)
-    throw new Refusal(400, `The time lies more than ${BACK_DAYS} days back. Older history comes in with a fleet file.`);
+    throw new Refusal(400, `The time is more than ${BACK_DAYS} days back. Older history comes in with a fleet file.`);
 }
 
 async function amendmentOf(tx: Connection, shop: Shop, who: Who, sent: Sent, happenedAt: Date): Promise<NewEntry> {

@@ -34,13 +34,13 @@ export const Accepted = Type.Object(
 const STALE_MINUTES = 20;
 
 /**
- * Puts a round in force: held against the shop as it is, kept as one entry, and its tasks given to their people, all or nothing.
+ * Publishes a round: held against the shop as it is, kept as one entry, and its tasks given to their people, all or nothing.
  * @throws Refusal 409 where it does not fit (any more), with each reason
  */
 export async function acceptRound(db: Database, actor: Actor, value: unknown): Promise<{ seq: number; given: number }> {
   authorise(actor, "plan");
   const accepted = accept(Accepted, value);
-  if ("problems" in accepted) throw new Refusal(400, "This round can't be kept:", accepted.problems);
+  if ("problems" in accepted) throw new Refusal(400, "This plan can't be kept:", accepted.problems);
   const { round, at } = accepted.value;
   const day = readDay(round.day);
   return db.transaction(async (tx) => {
@@ -55,10 +55,10 @@ export async function acceptRound(db: Database, actor: Actor, value: unknown): P
     if (fresh.now - at > STALE_MINUTES || at > fresh.now + 1)
       throw new Refusal(
         409,
-        `This round was planned at ${clockOf(shop, fresh.zero, at)}; meanwhile time has gone on. Mend it, then put it in force.`,
+        `This plan was made at ${clockOf(shop, fresh.zero, at)}; it is too old now. Repair it, then publish it.`,
       );
     if (new Date(round.zero).getTime() !== fresh.zero.getTime())
-      throw new Refusal(409, "The shifts have changed since this round was planned. Plan it again.");
+      throw new Refusal(409, "The shifts have changed since this plan was made. Plan again.");
     const locks = round.tasks
       .filter(({ key }) => round.locked.includes(key))
       .map(({ key, stretches }) => ({
@@ -70,7 +70,7 @@ export async function acceptRound(db: Database, actor: Actor, value: unknown): P
     const { problem } = roundProblem(shop, material, ask, { at, locks, ...(there ? { there } : {}) });
     holdAgainst(shop, problem, round, fresh.zero);
     const person = shop.people.find(({ id }) => id === actor.personId);
-    if (!person) throw new Refusal(403, "Only somebody of this shop puts a round in force.");
+    if (!person) throw new Refusal(403, "Only somebody of this shop publishes a plan.");
     const given = new Map(material.work.tasks.map((task) => [task.key, task.person]));
     await append(
       tx,
@@ -122,7 +122,7 @@ function holdAgainst(shop: Shop, problem: RoundProblem, round: Body<"round">, ze
   if (gone.length)
     throw new Refusal(
       409,
-      `${gone.length} of these ${gone.length === 1 ? "is" : "are"} done or withdrawn meanwhile. Mend the round, then put it in force.`,
+      `${gone.length} of these ${gone.length === 1 ? "is" : "are"} done or gone since. Repair the plan, then publish it.`,
     );
   const plan = { tasks: round.tasks.map(({ key, stretches }) => ({ id: key, stretches })) };
   const broken = brokenRules(problem, plan, {
@@ -135,7 +135,7 @@ function holdAgainst(shop: Shop, problem: RoundProblem, round: Body<"round">, ze
   if (broken.length)
     throw new Refusal(
       409,
-      "This round does not fit the shop as it is now. Mend it, then put it in force.",
+      "This plan does not fit the shop as it is now. Repair it, then publish it.",
       broken.slice(0, 20).map(({ task, why }) => ({ path: task, message: why })),
     );
 }

@@ -42,7 +42,7 @@ export async function roundSheets(db: Database, actor: Actor, on: string, only: 
   const shop = await loadShop(db, actor.site);
   const day = readDay(on);
   const row = day === undefined ? undefined : (await newestRounds(db, shop.id)).find(({ body }) => body.day === isoDay(day));
-  if (!row || day === undefined) throw new Refusal(404, "No round is in force that day.");
+  if (!row || day === undefined) throw new Refusal(404, "No plan is published for that day.");
   const { body } = row;
   const zero = new Date(body.zero).getTime();
   const clock = (minute: number) => clockTime(new Date(zero + minute * 60_000), shop.site.timeZone);

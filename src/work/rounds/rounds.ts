@@ -42,6 +42,8 @@ export type RoundView = {
   zero: string;
   timeZone: string;
   problem: RoundProblem;
+  /** What is left of a published short-handed day: its work, its people and the minutes they still stay. */
+  shortDay: ShortDay | null;
   tasks: Record<string, RoundTaskView>;
   people: (Worker & { shiftWords: string })[];
   machines: Record<string, string>;
@@ -50,6 +52,7 @@ export type RoundView = {
   durations: DurationView[];
   settings: RoundSettings;
 };
+export type ShortDay = { problem: RoundProblem; there: { person: string; minutes: number }[] };
 export type RoundTaskView = {
   name: string;
   /** For narrow places. */
@@ -123,6 +126,7 @@ export async function roundView(
     zero: zero.toISOString(),
     timeZone: shop.site.timeZone,
     problem,
+    shortDay: what === "day" ? shortDay(shop, material, { day, what, safe: ask.safe }) : null,
     tasks: Object.fromEntries([
       ...withdrawnFrom(shop, material, day),
       ...material.work.tasks.map((task) => [
@@ -163,7 +167,28 @@ export async function roundView(
   };
 }
 
-/** How work is called that the round in force has and the day has no more. */
+/** What a published short-handed round is repaired with: nothing that was put off comes back, nobody stays longer than was said. */
+function shortDay(shop: Shop, material: RoundMaterial, ask: RoundAsk): ShortDay | null {
+  const round = material.rounds.find(({ body }) => body.day === isoDay(ask.day));
+  const { shortHanded } = round?.body ?? {};
+  if (!round || !shortHanded) return null;
+  const passed = ask.day === dayAt(shop) ? Math.max(0, Math.floor((now().getTime() - round.happenedAt.getTime()) / 60_000)) : 0;
+  const there = shortHanded.there.flatMap(({ person, minutes }) => (minutes > passed ? [{ person, minutes: minutes - passed }] : []));
+  const putOff = new Set(shortHanded.deferred.map(({ key }) => key));
+  const { problem } = roundProblem(shop, material, ask, { there: new Map(there.map(({ person, minutes }) => [person, minutes])) });
+  const begun = new Set((problem.begun ?? []).map(({ task }) => task));
+  const stays = (id: string) => begun.has(id) || !putOff.has(id);
+  return {
+    there,
+    problem: {
+      ...problem,
+      tasks: problem.tasks.filter(({ id }) => stays(id)).map((task) => ({ ...task, after: task.after?.filter(stays) ?? [] })),
+      promised: problem.promised?.filter(({ task }) => stays(task)) ?? [],
+    },
+  };
+}
+
+/** How work is called that the published round has and the day has no more. */
 function withdrawnFrom(shop: Shop, { rounds, work }: RoundMaterial, day: Day): [string, RoundTaskView][] {
   const known = new Set(work.tasks.map(({ key }) => key));
   const round = rounds.find(({ body }) => body.day === isoDay(day));
@@ -306,7 +331,7 @@ export function roundProblem(
   const round = material.rounds.find(({ body }) => body.day === isoDay(day));
   // What people were told and have not done yet stays in, whatever is planned now.
   const promised = new Set((round?.body.tasks ?? []).map(({ key }) => key));
-  // What was asked for by hand since the round was put in force goes into it, whatever it is of; ids are in the order of their making.
+  // What was asked for by hand since the round was published goes into it, whatever it is of; ids are in the order of their making.
   const isUrgent = (task: WorkItem) => task.oneOff !== null && round?.body.what === what && task.oneOff > round.id;
   const work: RoundWork[] = [];
   const started: NonNullable<RoundProblem["begun"]> = [];

@@ -210,7 +210,7 @@ export async function saveRoutine(db: Database, actor: Actor, value: unknown): P
   if ("problems" in accepted) throw new Refusal(400, "This text can't be read:", accepted.problems);
   const shop = await loadShop(db, actor.site);
   const { problems, routine } = checked(shop, accepted.value.text);
-  if (!routine) throw new Refusal(400, "This routine can't be put in force; nothing was changed.", places(problems));
+  if (!routine) throw new Refusal(400, "This routine can't be saved. Nothing was changed.", places(problems));
   await putRoutines(db, actor, shop, [routine], (name) => `${name} written${accepted.value.why ? `: ${accepted.value.why}` : ""}`);
   return { id: routine.id };
 }

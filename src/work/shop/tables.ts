@@ -89,7 +89,7 @@ export async function importTable(db: Database, actor: Actor, bytes: Uint8Array,
   if (view.counts.refused && !choices.leaveOutRefused)
     throw new Refusal(
       409,
-      `${view.counts.refused} rows are refused, so nothing was brought in. Mend them in the table, or leave them out on purpose.`,
+      `${view.counts.refused} rows are refused, so nothing was brought in. Correct them in the table, or leave them out on purpose.`,
       view.rows
         .filter(({ state }) => state === "refused")
         .slice(0, 50)

@@ -47,7 +47,7 @@ export async function takeAirFile(
     const [celsius, humidity] = [number(cell("celsius")), number(cell("humidity"))];
     if (!area) return say(`there is no area “${cell("area").slice(0, 40)}”`);
     if (!when) return say(`“${cell("time").slice(0, 40)}” is no time; expected one like 2026-11-25 14:05`);
-    if (when.getTime() > now().getTime() + 600_000) return say(`${cell("time")} lies in the future`);
+    if (when.getTime() > now().getTime() + 600_000) return say(`${cell("time")} is in the future`);
     if (celsius === undefined || humidity === undefined) return say("temperature and humidity are numbers");
     if (!inRange({ celsius, humidity }) && (Math.abs(celsius) > 200 || Math.abs(humidity) > 200))
       return say(`${celsius} °C and ${humidity} % are no readings`);

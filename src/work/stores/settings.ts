@@ -98,7 +98,7 @@ export async function saveStoreSetting(db: Database, actor: Actor, value: unknow
         body,
         place: shop.settings.find((each) => each.subject === subject && each.id === id)?.place ?? shop.items.length,
         archived: archived ?? false,
-        what: `${name} ${archived ? "struck off the list" : "set up"}`,
+        what: `${name} ${archived ? "taken off the list" : "set up"}`,
       },
     ]),
   );
@@ -131,5 +131,5 @@ async function problemsOf(
 function roomProblems({ floorPercent, targetPercent, highPercent }: RoomSettings): Problem[] {
   return floorPercent <= targetPercent && targetPercent <= highPercent
     ? []
-    : [{ path: "$.targetPercent", message: "lies between the floor and the upper bound" }];
+    : [{ path: "$.targetPercent", message: "is between the floor and the upper bound" }];
 }

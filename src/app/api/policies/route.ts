@@ -2,7 +2,7 @@ import { database } from "../../../work/database.ts";
 import { previewPolicy, savePolicy } from "../../../work/routines/policies.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
-/** A choice between schools: with `?do=save` put in force, otherwise what it would change over the next 14 days. */
+/** A choice between schools: with `?do=save` saved, otherwise what it would change over the next 14 days. */
 export const POST = (request: Request) =>
   answerTo(request, async (actor) => {
     const value = await bodyJson(request, 10_000);

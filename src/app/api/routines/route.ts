@@ -4,7 +4,7 @@ import { answerTo, bodyJson } from "../../http.ts";
 
 const MAX_BYTES = 4 * 1024 * 1024;
 
-/** A routine's text, put in force. */
+/** A routine's text, saved. */
 export const POST = (request: Request) =>
   answerTo(request, async (actor) => Response.json(await saveRoutine(database(), actor, await bodyJson(request, MAX_BYTES))));
 

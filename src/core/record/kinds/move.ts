@@ -31,7 +31,7 @@ export default kind({
     if ((goal < found.opens || goal > found.overdueAfter) && !reason)
       throw new Refusal(
         400,
-        `${spokenDay(goal)} lies outside its window (${spokenDay(found.opens)} to ${spokenDay(found.overdueAfter)}). Say why, and it is moved all the same.`,
+        `${spokenDay(goal)} is outside its window (${spokenDay(found.opens)} to ${spokenDay(found.overdueAfter)}). Say why, and it is moved all the same.`,
       );
     return undefined;
   },

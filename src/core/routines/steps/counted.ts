@@ -48,7 +48,7 @@ export const DRYING_CAP: readonly Step[] = [
     settles: "roll",
     uses: [{ item: "wiper rolls", amount: 1, unit: "pieces" }],
   },
-  { kind: "do", id: "confirm", text: "Confirm at the panel: the count starts anew.", minutes: 0.5, settles: "menu" },
+  { kind: "do", id: "confirm", text: "Confirm at the panel: the count starts at 0.", minutes: 0.5, settles: "menu" },
   { kind: "wait", id: "cleaning", text: "It readies itself.", waitMinutes: 3 },
   { kind: "nozzle-check", id: "check", text: "Print and read a nozzle check.", lights: ["head"], minutes: 2 },
 ];
