@@ -53,10 +53,7 @@ export async function acceptRound(db: Database, actor: Actor, value: unknown): P
     const ask = { day, what: round.what, safe: round.safe ?? false };
     const fresh = roundProblem(shop, material, ask);
     if (fresh.now - at > STALE_MINUTES || at > fresh.now + 1)
-      throw new Refusal(
-        409,
-        `This plan was made at ${clockOf(shop, fresh.zero, at)}; it is too old now. Repair it, then publish it.`,
-      );
+      throw new Refusal(409, `This plan was made at ${clockOf(shop, fresh.zero, at)}; it is too old now. Repair it, then publish it.`);
     if (new Date(round.zero).getTime() !== fresh.zero.getTime())
       throw new Refusal(409, "The shifts have changed since this plan was made. Plan again.");
     const locks = round.tasks
