@@ -149,7 +149,7 @@ describe("the day's work", () => {
     await menu.focus();
     await page.keyboard.press("Enter");
     const people = page.getByRole("dialog", { name: "Goby, Look at the rail: assign to" });
-    expect(await people.getByRole("button", { name: /Ngozi/ }).textContent()).toContain("has no dtf skill");
+    expect(await people.getByRole("button", { name: /Ngozi/ }).textContent()).toContain("has no DTF skill");
     expect(await people.getByRole("button", { name: /Ngozi/ }).isDisabled()).toBe(true);
     await people.getByRole("button", { name: /Bram Teasel/ }).press("Enter");
     await page.getByRole("region", { name: "Bram Teasel" }).getByText("Goby Look at the rail").waitFor();

@@ -73,6 +73,24 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
     await page.getByRole("button", { name: "Publish" }).waitFor({ timeout: 20_000 });
     await page.getByText("Not published yet.").waitFor();
 
+    // Without a plan it is made by hand: a job is dragged to a person and a time, and what it comes to is said on the way.
+    await page.getByRole("button", { name: "Discard" }).click();
+    const job = page
+      .getByRole("region", { name: "Nobody yet" })
+      .getByRole("button", { name: /^Plover(?!.*Check)/ })
+      .first();
+    await job.scrollIntoViewIfNeeded();
+    const [from, row] = [await job.boundingBox(), await page.locator("[data-person=ngozi] [data-track]").boundingBox()];
+    if (!from || !row) throw new Error("nothing to drag");
+    await page.mouse.move(from.x + 30, from.y + 8);
+    await page.mouse.down();
+    await page.mouse.move(row.x + row.width / 2, row.y + 20, { steps: 6 });
+    await page.getByText(/^Plover .* at .*, Ngozi: Fits\./).waitFor();
+    await page.mouse.up();
+    await page.getByText(/^Plover .* is in the plan now\./).waitFor();
+    await page.getByRole("button", { name: "Plan again" }).click();
+    await page.getByText(/^Planned from what is due/).waitFor({ timeout: 20_000 });
+
     // By keys: a piece of work is carried later; what it costs is said before it is dropped, and it can be undone.
     const bar = page.getByRole("button", { name: /^Plover UV opening, / });
     const before = await bar.getAttribute("aria-label");

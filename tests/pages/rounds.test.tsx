@@ -65,6 +65,23 @@ test("a draft that is discarded leaves nothing behind, and is not made again by 
 });
 
 describe("by hand", () => {
+  test("without a plan one is made job by job: pressed, put there, undone", async () => {
+    const user = await planned();
+    await user.click(await named("Discard"));
+    const nobody = screen.getByRole("region", { name: "Nobody yet" });
+    const job = within(nobody).getAllByRole("button", { name: /White/ })[0] as HTMLElement;
+    expect(job.getAttribute("draggable")).toBe("true");
+    await user.click(job);
+    expect(document.body.textContent).toContain("Not in the plan yet.");
+    expect(document.body.textContent).toContain("It fits there.");
+    await user.click(screen.getByRole("button", { name: "Put it there" }));
+    await waitFor(() => expect(bars()).toHaveLength(1));
+    expect(document.body.textContent).toContain("is in the plan now.");
+    expect(within(nobody).getAllByRole("button", { name: /White/ })[0]?.getAttribute("draggable")).toBe("false");
+    await user.click(screen.getByRole("button", { name: "Undo" }));
+    expect(bars()).toEqual([]);
+  });
+
   test("what is chosen says what it waits for and how long it takes; locked, it is not moved", async () => {
     const user = await planned();
     const [first = ""] = bars();

@@ -8,14 +8,27 @@ type Laid = { tasks: readonly PlannedTask[] };
 /** A plan after something was laid by hand: what it costs more, and which hard rules it breaks. */
 export type ByHand = { tasks: PlannedTask[]; costsMore: number; broken: Broken[] };
 
-/** One task moved to another start or person, all of its stretches with it, the rest as it was; what has begun stays. */
+/**
+ * One task moved to another start or person, all of its stretches with it, the rest as it was; what has begun stays.
+ * A task that is not in the plan comes into it there, its stretches one after the other.
+ */
 export function moved(problem: RoundProblem, plan: Laid, id: string, to: { start?: number; person?: string }, words?: Words): ByHand {
-  return after(
-    problem,
-    plan,
-    plan.tasks.map((task) => (task.id === id ? shifted(problem, task, to) : task)),
-    words,
-  );
+  const known = plan.tasks.some((task) => task.id === id) ? undefined : laidOut(problem, id, to);
+  const tasks = known ? [...plan.tasks, known] : plan.tasks.map((task) => (task.id === id ? shifted(problem, task, to) : task));
+  return after(problem, plan, tasks, words);
+}
+
+/** A task's stretches one after the other from a minute on; `undefined` where the problem has no such task. */
+export function laidOut(problem: RoundProblem, id: string, to: { start?: number; person?: string }): PlannedTask | undefined {
+  let at = to.start ?? problem.now ?? 0;
+  const stretches = problem.tasks
+    .find((task) => task.id === id)
+    ?.stretches.map((stretch): PlannedTask["stretches"][number] => {
+      const start = at;
+      at += "hands" in stretch ? stretch.hands : stretch.wait;
+      return "hands" in stretch && to.person ? { person: to.person, start, end: at } : { start, end: at };
+    });
+  return stretches && { id, stretches };
 }
 
 /** Two tasks exchange their people, each at its own time. */

@@ -7,7 +7,7 @@ import { runPlan } from "../runs/plan.ts";
 import { runState } from "../runs/run.ts";
 import { stepsVersion } from "../runs/version.ts";
 import { begunOf } from "./begun-of.ts";
-import { changesBetween, moved, swapped, waitsFor } from "./by-hand.ts";
+import { changesBetween, laidOut, moved, swapped, waitsFor } from "./by-hand.ts";
 import { type DayRound, dayProblem, ROUND_SETTINGS, type RoundWork } from "./day-problem.ts";
 import { expectedDuration, type RunTime, runTime } from "./durations.ts";
 import { foundOf, leastChange } from "./left-out.ts";
@@ -221,6 +221,21 @@ describe("by hand", () => {
     expect(moved(problem, plan, "a", { start: 20 })).toMatchObject({ costsMore: 20, broken: [] });
     expect(moved(problem, plan, "a", { person: "ngozi" }).broken[0]?.why).toContain("has no dtf skill");
     expect(waitsFor(problem, plan, "a")).toContain("before");
+  });
+  test("what is not in the plan comes into it where it is put, its stretches one after the other", () => {
+    const waits = {
+      ...problem,
+      tasks: problem.tasks.map((task) => (task.id === "b" ? { ...task, stretches: [{ hands: 2 }, { wait: 9 }] } : task)),
+    };
+    const without = { tasks: plan.tasks.filter(({ id }) => id !== "b") };
+    const put = moved(waits, without, "b", { start: 100, person: "ilse" });
+    expect(put.tasks.find(({ id }) => id === "b")?.stretches).toEqual([
+      { person: "ilse", start: 100, end: 102 },
+      { start: 102, end: 111 },
+    ]);
+    expect(put.broken).toEqual([]);
+    expect(moved(waits, without, "b", { start: 100, person: "ngozi" }).broken[0]?.why).toContain("has no dtf skill");
+    expect(laidOut(waits, "unknown", {})).toBeUndefined();
   });
   test("a swap exchanges people, each at its own time", () => {
     const { tasks, broken } = swapped(problem, plan, "a", "b");

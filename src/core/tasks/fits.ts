@@ -11,7 +11,7 @@ export type Worker = Pick<Person, "id" | "name" | "role" | "skills"> & {
 /** Why a person can't be given a task that day, in words; `undefined` where they can. Skills gate who may be given what. */
 export function whyNot(worker: Worker, task: Pick<Task, "skill" | "name">): string | undefined {
   if (worker.role === "viewer") return "may only look";
-  if (task.skill && !worker.skills?.includes(task.skill as never)) return `has no ${task.skill} skill`;
+  if (task.skill && !worker.skills?.includes(task.skill as never)) return `has no ${task.skill.toUpperCase()} skill`;
   if (worker.shifts.length === 0) return worker.absence ? `is away: ${worker.absence}` : "does not work that day";
   return undefined;
 }

@@ -33,7 +33,7 @@ describe("who may have what", () => {
   test.each<[Partial<Worker>, string | undefined]>([
     [{}, undefined],
     [{ role: "viewer" }, "may only look"],
-    [{ skills: ["uv"] }, "has no dtf skill"],
+    [{ skills: ["uv"] }, "has no DTF skill"],
     [{ shifts: [] }, "does not work that day"],
     [{ shifts: [], absence: "Dentist" }, "is away: Dentist"],
   ])("%j: %s", (more, why) => expect(whyNot(worker("ilse", more), task("a", 5))).toBe(why));

@@ -18,6 +18,7 @@ export function JobPanel({
   problem,
   tasks,
   task,
+  inPlan,
   words,
   locked,
   mayPlan,
@@ -31,6 +32,8 @@ export function JobPanel({
   problem: RoundProblem;
   tasks: readonly PlannedTask[];
   task: PlannedTask;
+  /** Otherwise it has no place in the plan yet, and `task` is where it would go. */
+  inPlan: boolean;
   words: RoundWords;
   locked: boolean;
   mayPlan: boolean;
@@ -53,7 +56,7 @@ export function JobPanel({
   const minute = minuteOfClock(time, words, problem.horizon);
   const carry: Carry = { id: task.id, start: minute ?? start, person: to };
   const result = minute === undefined ? undefined : moved(problem, { tasks }, task.id, carry, words);
-  const stays = minute === start && to === person;
+  const stays = inPlan && minute === start && to === person;
   const others = tasks.filter(
     (other) => other.id !== task.id && firstPerson(other) !== person && !problem.begun?.some((each) => each.task === other.id),
   );
@@ -62,29 +65,34 @@ export function JobPanel({
       <h2 className="!text-base font-bold">
         {known?.machineName} <span className="font-normal">{known?.name}</span>
       </h2>
-      <p>
-        {t("when", { start: words.minute(start), end: words.minute(end), person: words.person(person) })}
-        {due != null &&
-          (end > due ? (
-            <b className="text-hold">; {t("lateBy", { minutes: end - due, time: words.minute(due) })}</b>
-          ) : (
-            `; ${t("due", { time: words.minute(due) })}`
-          ))}
-        {begun && `; ${t("underWay")}`}
-      </p>
-      <ol>
-        {task.stretches.map((stretch) => (
-          <li key={`${stretch.start}/${stretch.person}`} className="flex gap-2">
-            <span className="figure w-24 shrink-0">
-              {words.minute(stretch.start)}–{words.minute(stretch.end)}
-            </span>
-            {stretch.person
-              ? t("hands", { person: words.person(stretch.person), minutes: stretch.end - stretch.start })
-              : t("alone", { minutes: stretch.end - stretch.start })}
-          </li>
-        ))}
-      </ol>
-      <p className="text-ink2">{begun ? t("stays") : waits ? t("notEarlier", { why: waits }) : t("couldEarlier")}</p>
+      {!inPlan && <p>{t("notIn")}</p>}
+      {inPlan && (
+        <>
+          <p>
+            {t("when", { start: words.minute(start), end: words.minute(end), person: words.person(person) })}
+            {due != null &&
+              (end > due ? (
+                <b className="text-hold">; {t("lateBy", { minutes: end - due, time: words.minute(due) })}</b>
+              ) : (
+                `; ${t("due", { time: words.minute(due) })}`
+              ))}
+            {begun && `; ${t("underWay")}`}
+          </p>
+          <ol>
+            {task.stretches.map((stretch) => (
+              <li key={`${stretch.start}/${stretch.person}`} className="flex gap-2">
+                <span className="figure w-24 shrink-0">
+                  {words.minute(stretch.start)}–{words.minute(stretch.end)}
+                </span>
+                {stretch.person
+                  ? t("hands", { person: words.person(stretch.person), minutes: stretch.end - stretch.start })
+                  : t("alone", { minutes: stretch.end - stretch.start })}
+              </li>
+            ))}
+          </ol>
+        </>
+      )}
+      {inPlan && <p className="text-ink2">{begun ? t("stays") : waits ? t("notEarlier", { why: waits }) : t("couldEarlier")}</p>}
       <p className="text-ink2">{t("howLong", { why: known?.duration ?? "" })}</p>
       {mayPlan && !begun && (
         <>
@@ -106,18 +114,20 @@ export function JobPanel({
                       ? t("breaks", {
                           why: `${result.broken[0].task === task.id ? "" : `${words.work(result.broken[0].task)} `}${result.broken[0].why}`,
                         })
-                      : t("costs", { cost: costWords(result.costsMore).replace(/^it /, "") })}
+                      : !inPlan
+                        ? t("fits")
+                        : t("costs", { cost: costWords(result.costsMore).replace(/^it /, "") })}
                 </p>
               )}
               <div className="flex flex-wrap gap-2">
                 <Button size="small" disabled={!result || stays} onClick={() => drop(carry)}>
-                  {t("move")}
+                  {inPlan ? t("move") : t("place")}
                 </Button>
                 <Button size="small" disabled={!result || stays} onClick={() => makeRoom(carry)} title={t("roomWhy")}>
                   {t("room")}
                 </Button>
               </div>
-              {others.length > 0 && (
+              {inPlan && others.length > 0 && (
                 <Field label={t("swap")}>
                   <Combobox
                     value=""
@@ -133,11 +143,13 @@ export function JobPanel({
               )}
             </>
           )}
-          <span>
-            <Button size="small" aria-pressed={locked} onClick={() => lock(task.id)}>
-              {locked ? t("unlock") : t("lock")}
-            </Button>
-          </span>
+          {inPlan && (
+            <span>
+              <Button size="small" aria-pressed={locked} onClick={() => lock(task.id)}>
+                {locked ? t("unlock") : t("lock")}
+              </Button>
+            </span>
+          )}
         </>
       )}
     </section>

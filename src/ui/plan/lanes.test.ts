@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import type { PlannedTask, RoundProblem } from "../../core/rounds/problem.ts";
-import { lanesOf, lengthOf, offShift } from "./lanes.ts";
+import { lanesOf, lengthOf, offShift, whereabouts } from "./lanes.ts";
 
 const task = (id: string, stretches: PlannedTask["stretches"]): PlannedTask => ({ id, stretches });
 const hands = (start: number, end: number) => ({ person: "bram", start, end });
@@ -19,8 +19,44 @@ const problem = (tasks: RoundProblem["tasks"]): RoundProblem => ({
 
 describe("how long a job takes in a plan", () => {
   test("from its first stretch to its last, waits with it", () =>
-    expect(lengthOf([task("a", [hands(10, 15), alone(15, 40), hands(40, 45)])], "a")).toBe(35));
-  test("nothing where it is not in the plan", () => expect(lengthOf([], "a")).toBe(0));
+    expect(lengthOf(problem([]), [task("a", [hands(10, 15), alone(15, 40), hands(40, 45)])], "a")).toBe(35));
+  test("as it would come into the plan where it is not in it yet", () =>
+    expect(lengthOf(problem([{ id: "a", machine: "m", stretches: [{ hands: 5 }, { wait: 7 }, { hands: 1 }] }]), [], "a")).toBe(13));
+  test("nothing where it is not in the plan", () => expect(lengthOf(problem([]), [], "a")).toBe(0));
+});
+
+describe("where somebody is along the day", () => {
+  const shop: RoundProblem = {
+    ...problem(["a", "b", "c"].map((id) => ({ id, machine: id === "c" ? "far" : "m", stretches: [{ hands: 5 }] }))),
+    areas: ["hall", "annexe"],
+    walk: [
+      [0, 4],
+      [4, 0],
+    ],
+    machines: [
+      { id: "m", area: "hall" },
+      { id: "far", area: "annexe" },
+    ],
+  };
+  test("one area as long as work stays in it; the walk comes right before the work that it leads to", () =>
+    expect(whereabouts(shop, [task("c", [hands(30, 35)]), task("a", [hands(0, 5)]), task("b", [hands(8, 13)])], "bram")).toEqual([
+      { area: "hall", start: 0, end: 26 },
+      { walkTo: "annexe", start: 26, end: 30 },
+      { area: "annexe", start: 30, end: 35 },
+    ]));
+  test("a walk for which there is no time is as long as there is; others' work and waits lead nowhere", () =>
+    expect(
+      whereabouts(
+        shop,
+        [task("a", [hands(0, 5), alone(5, 60)]), task("c", [hands(7, 9)]), task("b", [{ person: "ilse", start: 9, end: 12 }])],
+        "bram",
+      ),
+    ).toEqual([
+      { area: "hall", start: 0, end: 5 },
+      { walkTo: "annexe", start: 5, end: 7 },
+      { area: "annexe", start: 7, end: 9 },
+    ]));
+  test("nowhere without work", () => expect(whereabouts(shop, [], "bram")).toEqual([]));
 });
 
 describe("lanes of waits", () => {

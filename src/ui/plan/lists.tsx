@@ -7,6 +7,7 @@ import type { RoundPlan } from "../../core/rounds/problem.ts";
 import type { RoundView } from "../../work/rounds/rounds.ts";
 import { Badge } from "../kit/chip.tsx";
 import { PopCard } from "../kit/pop-card.tsx";
+import { type Drag, JobHandle } from "./nobody-yet.tsx";
 import { changeWords, type RoundWords } from "./round-words.ts";
 
 function Heading({ title, count }: { title: string; count: number }) {
@@ -23,11 +24,15 @@ export function LeftOut({
   changes,
   words,
   known,
+  choose,
+  drag,
 }: {
   leftOut: RoundPlan["leftOut"];
   changes: Record<string, LeastChange>;
   words: RoundWords;
   known: RoundView["tasks"];
+  choose: (id: string) => void;
+  drag: Drag;
 }) {
   const t = useTranslations("plan.leftOut");
   const still = leftOut.filter(({ id }) => known[id]);
@@ -38,7 +43,10 @@ export function LeftOut({
       <ul className="divide-y divide-line text-sm">
         {still.map(({ id, why }) => (
           <li key={id} className="py-1.5">
-            <b>{words.work(id)}</b>: {why}. {id in changes && <span className="text-ink2">{changeWords(changes[id], words)}</span>}
+            <JobHandle id={id} words={words.work(id)} choose={choose} drag={drag}>
+              <b>{words.work(id)}</b>
+            </JobHandle>
+            {why}. {id in changes && <span className="text-ink2">{changeWords(changes[id], words)}</span>}
           </li>
         ))}
       </ul>

@@ -4,7 +4,7 @@ import { useCallback, useMemo, useRef, useState } from "react";
 import { useTranslations } from "use-intl";
 import { capital } from "../../core/capital.ts";
 import type { Role } from "../../core/fleet/vocabulary.ts";
-import { changesBetween } from "../../core/rounds/by-hand.ts";
+import { changesBetween, laidOut } from "../../core/rounds/by-hand.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import type { RoundView } from "../../work/rounds/rounds.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
@@ -20,6 +20,7 @@ import { AboutPlan } from "./about-plan.tsx";
 import { DayBrush } from "./day-brush.tsx";
 import { JobPanel } from "./job-panel.tsx";
 import { Changes, LeftOut, PutOff } from "./lists.tsx";
+import { NobodyYet } from "./nobody-yet.tsx";
 import { PlanFrame } from "./plan-frame.tsx";
 import { endOf } from "./published.ts";
 import { wordsOf } from "./round-words.ts";
@@ -41,6 +42,7 @@ export function TimelinePage({ first, role }: { first: RoundView; role: Role }) 
   const t = useTranslations("plan");
   const [view, setView] = useState(first);
   const [chosen, setChosen] = useState<string | null>(null);
+  const [dragged, setDragged] = useState<string | null>(null);
   const [zoom, setZoom] = useState<[number, number] | null>(null);
   const mayPlan = mayDo(role, "plan");
   const words = useMemo(() => wordsOf(view), [view]);
@@ -66,7 +68,13 @@ export function TimelinePage({ first, role }: { first: RoundView; role: Role }) 
     if (!(await load())) wanted.current = view;
   };
 
-  const selected = shown.find(({ id }) => id === chosen);
+  // What has no place yet is offered from now on, to the first who may do it.
+  const placed = shown.find(({ id }) => id === chosen);
+  const able = problem.people.find(
+    ({ skills = [], shifts }) =>
+      shifts.length > 0 && problem.tasks.find(({ id }) => id === chosen)?.skills?.every((skill) => skills.includes(skill)) !== false,
+  );
+  const selected = placed ?? (chosen && able ? laidOut(problem, chosen, { person: able.id }) : undefined);
   const lastEnd = endOf(shown);
   const late = shown.filter(({ id, stretches }) => {
     const due = problem.tasks.find((task) => task.id === id)?.due;
@@ -76,8 +84,13 @@ export function TimelinePage({ first, role }: { first: RoundView; role: Role }) 
   const hands = shown
     .flatMap(({ stretches }) => stretches.filter(({ person }) => person))
     .reduce((sum, { start, end }) => sum + end - start, 0);
-  const firstStart = Math.min(...shown.flatMap(({ stretches }) => stretches.map(({ start }) => start)), lastEnd || AT_ONCE);
-  const dayEnd = Math.max(lastEnd + 5, firstStart + 60);
+  const mayDrag = mayPlan && !planning;
+  // Without a plan it can be made by hand, from now on.
+  const byHand = mayDrag && shown.length === 0 && problem.tasks.length > 0;
+  const firstStart = byHand
+    ? (problem.now ?? 0)
+    : Math.min(...shown.flatMap(({ stretches }) => stretches.map(({ start }) => start)), lastEnd);
+  const dayEnd = Math.max(lastEnd + 5, firstStart + (byHand ? AT_ONCE : 60));
   const from = Math.max(0, Math.floor((firstStart - 3) / 5) * 5);
   const span: [number, number] = zoom ?? [from, Math.min(Math.ceil(dayEnd / 5) * 5, from + AT_ONCE)];
   const deferred = draft?.shortHanded ?? view.round?.body.shortHanded;
@@ -199,9 +212,9 @@ export function TimelinePage({ first, role }: { first: RoundView; role: Role }) 
       {!planning && shown.length === 0 && problem.tasks.length === 0 && <Empty title={t("answer.nothing")} />}
       <div className="grid gap-5 xl:grid-cols-[minmax(0,1fr)_270px]">
         <div className="min-w-0">
-          {shown.length > 0 && (
+          {(shown.length > 0 || byHand) && (
             <>
-              {dayEnd - from > AT_ONCE && (
+              {shown.length > 0 && dayEnd - from > AT_ONCE && (
                 <div className="flex items-end">
                   <Button size="small" look="quiet" className="!absolute" onClick={() => setZoom([0, Math.ceil(dayEnd / 5) * 5])}>
                     {t("chart.allDay")}
@@ -219,15 +232,20 @@ export function TimelinePage({ first, role }: { first: RoundView; role: Role }) 
                 locked={plan.locked}
                 chosen={chosen}
                 choose={setChosen}
-                mayMove={mayPlan && !planning}
+                mayMove={mayDrag}
                 span={span}
                 weigh={plan.weigh}
-                drop={plan.drop}
+                drop={(carry) => {
+                  // What is in view stays in view.
+                  setZoom(span);
+                  plan.drop(carry);
+                }}
+                dragged={dragged}
               />
             </>
           )}
         </div>
-        {(shown.length > 0 || plan.leftOut.length > 0) && (
+        {(shown.length > 0 || byHand || plan.leftOut.length > 0) && (
           <aside className="grid h-fit gap-4 rounded-[6px] border border-line bg-card p-3.5 empty:hidden">
             {draft?.words && <p className="text-ink2 text-xs">{draft.words}</p>}
             {selected && (
@@ -237,9 +255,10 @@ export function TimelinePage({ first, role }: { first: RoundView; role: Role }) 
                 problem={problem}
                 tasks={shown}
                 task={selected}
+                inPlan={placed !== undefined}
                 words={words}
                 locked={plan.locked.has(selected.id)}
-                mayPlan={mayPlan && !planning}
+                mayPlan={mayDrag}
                 lock={plan.lock}
                 drop={plan.drop}
                 swap={plan.swap}
@@ -249,65 +268,24 @@ export function TimelinePage({ first, role }: { first: RoundView; role: Role }) 
             )}
             {draft && kept && kept.length > 0 && <Changes changes={changesBetween(plan.told, draft.tasks)} words={words} />}
             {deferred && <PutOff deferred={deferred.deferred} kept={draft?.shortHanded?.kept ?? []} words={words} />}
-            <LeftOut leftOut={plan.leftOut} changes={draft?.changes ?? {}} words={words} known={view.tasks} />
+            <LeftOut
+              leftOut={plan.leftOut}
+              changes={draft?.changes ?? {}}
+              words={words}
+              known={view.tasks}
+              choose={setChosen}
+              drag={mayDrag ? setDragged : null}
+            />
             <NobodyYet
               view={view}
               ids={nobody.map(({ id }) => id)}
-              planned={new Set(draft ? shown.map(({ id }) => id) : [])}
+              placed={new Set(shown.map(({ id }) => id))}
               choose={setChosen}
+              drag={mayDrag ? setDragged : null}
             />
           </aside>
         )}
       </div>
     </PlanFrame>
-  );
-}
-
-/** What nobody has yet: with a plan made, what publishing it gives to people. */
-function NobodyYet({
-  view,
-  ids,
-  planned,
-  choose,
-}: {
-  view: RoundView;
-  ids: readonly string[];
-  planned: ReadonlySet<string>;
-  choose: (id: string) => void;
-}) {
-  const t = useTranslations("plan.nobody");
-  const plan = useTranslations("plan");
-  const groups = (["opening", "midday", "closing", null] as const)
-    .map((beat) => ({ beat, mine: ids.filter((id) => (view.tasks[id]?.beat ?? null) === beat) }))
-    .filter(({ mine }) => mine.length > 0);
-  return (
-    <section aria-label={t("title")}>
-      <h2 className="!text-base mb-1 font-bold">{t("title")}</h2>
-      {groups.length === 0 && <p className="text-ink2 text-sm">{t("none")}</p>}
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls is scrolled by keys too */}
-      <div className="max-h-[26rem] overflow-y-auto text-sm" tabIndex={0} role="group" aria-label={t("title")}>
-        {groups.map(({ beat, mine }) => (
-          <div key={beat ?? ""}>
-            <h3 className="mt-1.5 font-semibold text-ink3 text-xs">{t(beat ?? "between")}</h3>
-            <ul>
-              {mine.map((id) => (
-                <li key={id}>
-                  <button
-                    type="button"
-                    disabled={!planned.has(id)}
-                    onClick={() => choose(id)}
-                    className="flex min-h-7 w-full items-center gap-2 border-line border-b text-left enabled:hover:bg-accent-wash"
-                  >
-                    <b>{view.tasks[id]?.machineName}</b>
-                    <span className="min-w-0 grow truncate">{view.tasks[id]?.short}</span>
-                    {view.tasks[id]?.late && <span className="font-bold text-hold text-xs">{plan("late")}</span>}
-                  </button>
-                </li>
-              ))}
-            </ul>
-          </div>
-        ))}
-      </div>
-    </section>
   );
 }

@@ -1,6 +1,6 @@
 "use client";
 import { LockIcon } from "lucide-react";
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
+import { type DragEvent, type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
 import { useTranslations } from "use-intl";
 import { firstPerson } from "../../core/rounds/by-hand.ts";
 import type { PlannedTask, RoundProblem } from "../../core/rounds/problem.ts";
@@ -8,8 +8,9 @@ import { whyNot } from "../../core/tasks/fits.ts";
 import type { RoundView } from "../../work/rounds/rounds.ts";
 import { Initials } from "../kit/initials.tsx";
 import { Meter } from "../kit/meter.tsx";
-import { lanesOf, lengthOf, offShift } from "./lanes.ts";
+import { lanesOf, lengthOf, offShift, whereabouts } from "./lanes.ts";
 import type { RoundWords } from "./round-words.ts";
+import { WhereaboutsLine } from "./whereabouts.tsx";
 
 /** Where a task is carried to, before it is dropped. */
 export type Carry = { id: string; start: number; person: string };
@@ -28,17 +29,21 @@ type Props = {
   /** What dropping it there would come to, in words. */
   weigh: (carry: Carry) => { words: string; broken: boolean };
   drop: (carry: Carry) => void;
+  /** A job that has no place in the chart yet, while it is dragged in from outside. */
+  dragged: string | null;
 };
 
 const HANDS_PX = 36;
 const WAIT_PX = 13;
+/** The line of areas and walks. */
+const WHERE_PX = 18;
 const STEP_MINUTES = 5;
 /** Minutes of care that fill somebody's bar. */
 const FULL_MINUTES = 120;
 const CUT = "[clip-path:polygon(0_0,calc(100%-9px)_0,100%_9px,100%_100%,0_100%)]";
 
 /** People down, time across. A stretch is solid where hands are needed, open where the machine works alone; late ones are red with a corner cut off. */
-export function Timeline({ view, problem, tasks, words, locked, chosen, choose, mayMove, span, weigh, drop }: Props) {
+export function Timeline({ view, problem, tasks, words, locked, chosen, choose, mayMove, span, weigh, drop, dragged }: Props) {
   const t = useTranslations("plan.chart");
   const board = useRef<HTMLDivElement>(null);
   const [carry, setCarry] = useState<Carry | null>(null);
@@ -78,6 +83,15 @@ export function Timeline({ view, problem, tasks, words, locked, chosen, choose, 
     at.moved = true;
     setCarry({ id: at.id, start: Math.max(0, at.start + minutesOf(event.clientX - at.x)), person: rowOf(event.clientY) ?? at.person });
   };
+  // From outside it is held by its middle: the pointer says where it starts.
+  const over = (event: DragEvent<HTMLElement>) => {
+    const track = board.current?.querySelector<HTMLElement>("[data-track]")?.getBoundingClientRect();
+    const person = rowOf(event.clientY);
+    if (!dragged || !mayMove || !track || !person) return;
+    event.preventDefault();
+    const start = Math.max(0, Math.round(from + ((event.clientX - track.left) / track.width) * (until - from)));
+    if (carry?.id !== dragged || carry.start !== start || carry.person !== person) setCarry({ id: dragged, start, person });
+  };
   const up = () => {
     const at = pressed.current;
     pressed.current = null;
@@ -103,7 +117,20 @@ export function Timeline({ view, problem, tasks, words, locked, chosen, choose, 
   };
 
   return (
-    <div ref={board} className="relative select-none">
+    // biome-ignore lint/a11y/noStaticElementInteractions: what is dragged here can be placed by its panel too
+    <div
+      ref={board}
+      className="relative select-none"
+      onDragOver={over}
+      onDragLeave={(event) => {
+        if (dragged && !event.currentTarget.contains(event.relatedTarget as Node | null)) setCarry(null);
+      }}
+      onDrop={(event) => {
+        event.preventDefault();
+        if (carry) drop(carry);
+        setCarry(null);
+      }}
+    >
       <div className="relative ml-32 h-5 text-sm" aria-hidden="true">
         {ticks
           .filter((minute) => Math.abs(minute - now) > tick / 2)
@@ -146,7 +173,12 @@ export function Timeline({ view, problem, tasks, words, locked, chosen, choose, 
                   <span className="figure block truncate text-ink2">{state ?? t("minutes", { minutes })}</span>
                 </span>
               </div>
-              <div data-track className="relative grow overflow-hidden" style={{ height: HANDS_PX + 14 + lanes * (WAIT_PX + 2) }}>
+              <div
+                data-track
+                className="relative grow overflow-hidden"
+                style={{ height: HANDS_PX + 14 + lanes * (WAIT_PX + 2) + WHERE_PX }}
+              >
+                <WhereaboutsLine along={whereabouts(problem, tasks, person)} span={span} words={words} />
                 {ticks.map((minute) => (
                   <span key={minute} className="absolute inset-y-0 border-line border-l border-dotted" style={{ left: percent(minute) }} />
                 ))}
@@ -203,7 +235,7 @@ export function Timeline({ view, problem, tasks, words, locked, chosen, choose, 
                           setCarry(null);
                         }}
                         onKeyDown={(event) => key(event, task)}
-                        className={`absolute top-1.5 grid touch-none content-center overflow-hidden whitespace-nowrap px-1 text-left text-xs leading-tight ${
+                        className={`@container absolute top-1.5 grid touch-none content-center overflow-hidden whitespace-nowrap px-1 text-left text-xs leading-tight ${
                           late ? `bg-hold-fill text-white ${CUT}` : begun.has(task.id) ? "bg-accent text-on-accent" : "bg-ink text-sheet"
                         } ${chosen === task.id ? "z-10 outline-3 outline-accent outline-offset-1" : ""} ${carry?.id === task.id ? "opacity-40" : ""}`}
                         style={{
@@ -212,11 +244,11 @@ export function Timeline({ view, problem, tasks, words, locked, chosen, choose, 
                           height: HANDS_PX,
                         }}
                       >
-                        <span className="flex items-center gap-0.5 truncate font-bold">
+                        <span className="@max-[1.6rem]:hidden flex items-center gap-0.5 truncate font-bold">
                           {index === firstHands && locked.has(task.id) && <LockIcon aria-hidden="true" className="size-3 shrink-0" />}
                           <span className="truncate">{view.tasks[task.id]?.machineName}</span>
                         </span>
-                        <span className="truncate">{view.tasks[task.id]?.short}</span>
+                        <span className="@max-[1.6rem]:hidden truncate">{view.tasks[task.id]?.short}</span>
                       </button>
                     ) : null,
                   );
@@ -226,7 +258,7 @@ export function Timeline({ view, problem, tasks, words, locked, chosen, choose, 
                     className={`pointer-events-none absolute top-1.5 z-20 border-2 border-dashed ${weighed.broken ? "border-hold" : "border-accent"} bg-card/70`}
                     style={{
                       left: percent(carry.start),
-                      width: `calc(${percent(carry.start + lengthOf(tasks, carry.id))} - ${percent(carry.start)})`,
+                      width: `calc(${percent(carry.start + lengthOf(problem, tasks, carry.id))} - ${percent(carry.start)})`,
                       height: HANDS_PX,
                     }}
                   />
@@ -278,6 +310,12 @@ export function Legend() {
       <span className="flex items-center gap-1.5">
         <i className="h-3 w-6 border-[1.5px] border-ink bg-card" />
         {t("alone")}
+      </span>
+      <span className="flex items-center gap-1.5">
+        <svg viewBox="0 0 24 10" className="h-2.5 w-6" aria-hidden="true">
+          <path d="M0 9 L4 1 L8 9 L12 1 L16 9 L20 1 L24 9" className="fill-none stroke-2 stroke-accent" />
+        </svg>
+        {t("walks")}
       </span>
     </span>
   );

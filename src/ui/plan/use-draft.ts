@@ -177,16 +177,30 @@ export function useDraft({
     };
   const change = (tasks: PlannedTask[], said: string, keep = current().locked) => {
     setUndo((before) => [...before.slice(-UNDOS), current()]);
-    setDraft({ ...current(), tasks, locked: keep, at: problem.now ?? 0, words: said, auto: false });
+    const { leftOut, ...rest } = current();
+    const inPlan = new Set(tasks.map(({ id }) => id));
+    setDraft({
+      ...rest,
+      tasks,
+      leftOut: leftOut.filter(({ id }) => !inPlan.has(id)),
+      locked: keep,
+      at: problem.now ?? 0,
+      words: said,
+      auto: false,
+    });
   };
+  // What a job costs is said of a move; one that comes in was missing, which costs more than any place.
+  const isIn = (id: string) => shown.some((task) => task.id === id);
   const weigh = (carry: Carry) => {
     const { broken: rules, costsMore } = moved(problem, { tasks: shown }, carry.id, carry, words);
-    return rules[0] ? { broken: true, words: rules[0].why } : { broken: false, words: t("chart.fits", { cost: costWords(costsMore) }) };
+    if (rules[0]) return { broken: true, words: rules[0].why };
+    return { broken: false, words: isIn(carry.id) ? t("chart.fits", { cost: costWords(costsMore) }) : t("chart.fitsIn") };
   };
   const drop = (carry: Carry) => {
     const result = moved(problem, { tasks: shown }, carry.id, carry, words);
     if (result.broken[0]) return void toast.error(t("status.stays", { work: words.work(carry.id), why: result.broken[0].why }));
-    change(result.tasks, t("status.byHand", { work: words.work(carry.id), cost: costWords(result.costsMore) }));
+    const work = words.work(carry.id);
+    change(result.tasks, isIn(carry.id) ? t("status.byHand", { work, cost: costWords(result.costsMore) }) : t("status.putIn", { work }));
   };
   const swap = (one: string, other: string) => {
     const result = swapped(problem, { tasks: shown }, one, other, words);
