@@ -5,7 +5,7 @@ import { longJobsView } from "../../src/work/rounds/long-jobs.ts";
 import { weekView } from "../../src/work/rounds/week.ts";
 import { db } from "../ledger/database.ts";
 import { freshHouse, ottoline } from "../ledger/house.ts";
-import { asked, choose, entriesOf, said, screen, signedInAs, visit, waitFor, within } from "./shop.tsx";
+import { asked, choose, entriesOf, offered, said, screen, signedInAs, visit, waitFor, within } from "./shop.tsx";
 
 /** The days ahead: levelled in the week, given out for the day, hung up for the month. */
 
@@ -156,9 +156,35 @@ describe("the month and the closures", () => {
     const view = await longJobsView(db, ottoline());
     const jobs = view.machines.flatMap(({ jobs: mine }) => mine);
     await visit("/plan/month");
-    expect(screen.getByRole("heading", { level: 1 }).textContent).toContain(String(jobs.length));
+    expect(document.body.textContent).toContain(`${jobs.length} long jobs in the next 45 days.`);
     expect(screen.getAllByRole("img").length).toBe(jobs.length);
     for (const { at, opens, last } of jobs) expect([opens <= at || at === 0, last >= at || at === 0]).toEqual([true, true]);
+  });
+  test("what would wait for the end of a closure is pulled before it by one press, onto its last working days, and undone by one", async () => {
+    const waiting = async () =>
+      (await longJobsView(db, ottoline())).machines.flatMap(({ jobs }) => jobs.filter(({ inClosure }) => inClosure));
+    const before = await waiting();
+    expect(before.length).toBeGreaterThan(1);
+    const user = await visit("/plan/month");
+    expect(screen.getByRole("heading", { level: 1 }).textContent).toBe(`${before.length} long jobs would wait for the end of a closure`);
+    await user.click(screen.getByRole("button", { name: `Pull ${before.length} ahead` }));
+    await waitFor(() => expect(said.at(-1)).toBe(`${before.length} jobs pulled ahead.`));
+    const pulled = await moves();
+    expect(pulled).toHaveLength(before.length);
+    // Onto the last five working days before the closure, each with its reason: it is earlier than the windows say.
+    const { days, closures } = await longJobsView(db, ottoline());
+    const last = days
+      .slice(0, closures[0]?.from)
+      .filter(({ works }) => works)
+      .slice(-5)
+      .map(({ day }) => day);
+    expect(last).toHaveLength(5);
+    for (const { to, reason } of pulled) expect([last.includes(to), reason]).toEqual([true, "Before the closure"]);
+    expect(new Set(pulled.map(({ to }) => to)).size).toBeGreaterThan(1);
+    // What comes again within the closure waits for its end all the same.
+    expect((await waiting()).length).toBeLessThan(before.length / 2);
+    offered.at(-1)?.onClick();
+    await waitFor(async () => expect(await waiting()).toHaveLength(before.length));
   });
   test("closures ahead lead to their plans", async () => {
     await visit("/plan/closures");

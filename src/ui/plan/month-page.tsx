@@ -1,32 +1,58 @@
 "use client";
-import { PrinterIcon } from "lucide-react";
+import { ArrowLeftIcon, PrinterIcon } from "lucide-react";
 import Link from "next/link";
+import { useRouter } from "next/navigation";
 import { useTranslations } from "use-intl";
+import type { Role } from "../../core/fleet/vocabulary.ts";
+import { mayDo } from "../../core/safety/who-may.ts";
 import type { LongJobsView } from "../../work/rounds/long-jobs.ts";
-import { buttonLook } from "../kit/button.tsx";
+import { Button, buttonLook } from "../kit/button.tsx";
 import { Empty } from "../kit/card.tsx";
+import { trying } from "../say.ts";
+import { entryOf } from "../send.ts";
+import { sendWithUndo } from "../with-undo.ts";
 import { PlanFrame } from "./plan-frame.tsx";
 
-/** Machines down, days across: seldom jobs with the window that each may be done in, and what falls into a closure. */
-export function MonthPage({ view }: { view: LongJobsView }) {
+/** Machines down, days across: seldom jobs with the window that each may be done in. What falls into a closure is pulled ahead by one press. */
+export function MonthPage({ view, role }: { view: LongJobsView; role: Role }) {
   const t = useTranslations("plan.month");
   const plan = useTranslations("plan");
   const { days, closures, machines } = view;
   const jobs = machines.flatMap((machine) => machine.jobs);
+  const router = useRouter();
+  const fall = jobs.filter(({ inClosure }) => inClosure).length;
+  const early = machines.flatMap(({ id, jobs: own }) => own.flatMap(({ name, ahead }) => (ahead ? [{ machine: id, name, ...ahead }] : [])));
+  const pull = () =>
+    trying(() =>
+      sendWithUndo(
+        early.map(({ machine, routine, from, to }) =>
+          entryOf({ kind: "move", machine, routine, body: { due: from, to, reason: t("before") } }),
+        ),
+        { said: t("pulled", { count: early.length }), why: t("byMistake"), after: async () => router.refresh() },
+      ),
+    );
   const share = (day: number) => `${(Math.min(days.length, Math.max(0, day)) / days.length) * 100}%`;
   const width = (from: number, to: number) => `calc(${share(to + 1)} - ${share(from)})`;
   const isMonday = (words: string) => words.startsWith("Mon");
   return (
     <PlanFrame
       way="month"
-      number={jobs.length}
-      title={t("answer", { count: jobs.length, days: days.length })}
-      more={t("inClosure", { count: jobs.filter(({ inClosure }) => inClosure).length })}
+      number={fall || jobs.length}
+      title={fall ? t("fall", { count: fall }) : t("answer", { count: jobs.length, days: days.length })}
+      more={fall ? `${t("all", { count: jobs.length, days: days.length })} ${t("fitBefore", { count: early.length })}` : t("noneFall")}
       actions={
-        <a href="/rounds-month" className={buttonLook()}>
-          <PrinterIcon aria-hidden="true" />
-          {plan("print")}
-        </a>
+        <>
+          <a href="/rounds-month" className={buttonLook()}>
+            <PrinterIcon aria-hidden="true" />
+            {plan("print")}
+          </a>
+          {mayDo(role, "plan") && early.length > 0 && (
+            <Button look="primary" onClick={() => void pull()} title={early.map(({ name, toWords }) => `${name}: ${toWords}`).join("\n")}>
+              <ArrowLeftIcon aria-hidden="true" />
+              {t("pull", { count: early.length })}
+            </Button>
+          )}
+        </>
       }
       tools={
         <span className="flex gap-x-3 font-semibold text-[13px]" aria-hidden="true">

@@ -16,7 +16,10 @@ export type LongJob = {
   dueWords: string;
   minutes: number;
   late: boolean;
+  /** Waits for the end of a closure: due on the first working day after it, with a window that opens earlier. */
   inClosure: boolean;
+  /** Waits for the end of a closure and can be done before it: on the working day with the least work, of the last ones before. */
+  ahead: { routine: string; from: string; to: string; toWords: string } | null;
 };
 export type LongJobsView = {
   days: { day: string; words: string; works: boolean }[];
@@ -27,6 +30,8 @@ export type LongJobsView = {
 const DAYS = 45;
 /** Work that comes back sooner is the week's. */
 const SELDOM_DAYS = 13;
+/** Jobs that would fall into a closure are spread over so many working days before it. */
+const DAYS_BEFORE = 5;
 
 /** What falls due seldom over the next weeks, machine by machine, with the window of each and the closures between. */
 export async function longJobsView(db: Connection, actor: Actor): Promise<LongJobsView> {
@@ -39,6 +44,27 @@ export async function longJobsView(db: Connection, actor: Actor): Promise<LongJo
     from: toDay(from) - today,
     to: toDay(to) - today,
   }));
+  const workingAfter = (day: number) => {
+    let next = day + 1;
+    while (!shop.rules.works(next) && next < day + DAYS) next++;
+    return next;
+  };
+  const closureOf = (due: number, opens: number) =>
+    closures.find(({ from, to }) => opens <= today + to && due >= today + from && due <= workingAfter(today + to));
+  const load = new Map<number, number>();
+  const adds = (day: number, minutes: number) => load.set(day, (load.get(day) ?? 0) + minutes);
+  for (const { due, minutes } of ahead.work) adds(due, minutes);
+  const aheadOf = ({ due, opens, routine, minutes }: (typeof ahead.work)[number]): LongJob["ahead"] => {
+    const closure = closureOf(due, opens);
+    if (!closure) return null;
+    const before: number[] = [];
+    for (let day = today + closure.from - 1; day >= today && before.length < DAYS_BEFORE; day--)
+      if (shop.rules.works(day)) before.push(day);
+    const day = before.sort((a, b) => (load.get(a) ?? 0) - (load.get(b) ?? 0))[0];
+    if (day === undefined) return null;
+    adds(day, minutes);
+    return { routine, from: isoDay(due), to: isoDay(day), toWords: spokenDay(day) };
+  };
   const carried = ahead.work.filter(({ beat, key }) => beat === undefined && !key.endsWith("/idle"));
   const often = (machine: string, routine: string) => {
     const dues = carried.filter((each) => each.machine === machine && each.routine === routine).map(({ due }) => due);
@@ -67,7 +93,8 @@ export async function longJobsView(db: Connection, actor: Actor): Promise<LongJo
           dueWords: spokenDay(each.due),
           minutes: each.minutes,
           late: each.state === "overdue",
-          inClosure: closures.some(({ from, to }) => each.due - today >= from && each.due - today <= to),
+          inClosure: closureOf(each.due, each.opens) !== undefined,
+          ahead: aheadOf(each),
         })),
     })),
   };

@@ -6,5 +6,6 @@ import { pageActor } from "../../../page-actor.ts";
 export const metadata = { title: "Plan, month" };
 
 export default async function Month() {
-  return <MonthPage view={await longJobsView(database(), await pageActor())} />;
+  const actor = await pageActor();
+  return <MonthPage view={await longJobsView(database(), actor)} role={actor.role} />;
 }
