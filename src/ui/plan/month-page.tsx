@@ -69,6 +69,10 @@ export function MonthPage({ view, role }: { view: LongJobsView; role: Role }) {
             {t("late")}
           </span>
           <span className="flex items-center gap-1.5">
+            <i className="h-3 w-5 bg-care" />
+            {t("waits")}
+          </span>
+          <span className="flex items-center gap-1.5">
             <i className="h-3 w-6 bg-[repeating-linear-gradient(135deg,var(--rule)_0_2px,transparent_2px_6px)]" />
             {t("closed")}
           </span>
@@ -127,14 +131,14 @@ export function MonthPage({ view, role }: { view: LongJobsView; role: Role }) {
                       <span key={job.key}>
                         <span
                           aria-hidden="true"
-                          className={`absolute top-2 h-4 border-[1.5px] bg-card ${job.late || job.inClosure ? "border-hold" : "border-ink"}`}
+                          className={`absolute top-2 h-4 border-[1.5px] bg-card ${job.late ? "border-hold" : job.inClosure ? "border-care" : "border-ink"}`}
                           style={{ left: share(job.opens), width: width(job.opens, Math.max(job.last, job.at)) }}
                         />
                         <span
                           role="img"
                           aria-label={t("what", { name: job.name, day: job.dueWords, minutes: job.minutes })}
                           title={t("what", { name: job.name, day: job.dueWords, minutes: job.minutes })}
-                          className={`absolute top-1 z-[1] h-6 overflow-hidden whitespace-nowrap px-1 font-semibold text-[11px] leading-6 ${job.late || job.inClosure ? "bg-hold-fill text-white" : "bg-ink text-sheet"}`}
+                          className={`absolute top-1 z-[1] h-6 overflow-hidden whitespace-nowrap px-1 font-semibold text-[11px] leading-6 ${job.late ? "bg-hold-fill text-white" : job.inClosure ? "bg-care text-card" : "bg-ink text-sheet"}`}
                           style={{ left: share(job.at), minWidth: width(job.at, job.at) }}
                         >
                           {job.short}
