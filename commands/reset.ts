@@ -15,7 +15,7 @@ await run(async () => {
   rmSync(join(STATE, "server.json"), { force: true });
   await dropDatabase("zesty");
   if (!running) {
-    say("The demo house is gone; ./zesty start makes it anew.");
+    say("The demo shop is gone. ./zesty start makes a new one.");
     return;
   }
   process.exitCode = spawnSync(process.execPath, ["--import", "tsx", "commands/start.ts"], { stdio: "inherit" }).status ?? 1;

@@ -120,8 +120,8 @@ describe("runs", () => {
     await first.page.getByRole("link", { name: "all sent" }).waitFor();
     const second = await onTheFloor("ilse", PHONE);
     await second.page.goto(`${LAN}/floor#/machine/shanny`);
-    await second.page.getByRole("link", { name: /Water cap Bram Teasel is at it/ }).click();
-    await second.page.getByText("Bram Teasel is at it: Fill the cap with distilled water").waitFor();
+    await second.page.getByRole("link", { name: /Water cap Bram Teasel is working on it/ }).click();
+    await second.page.getByText("Bram Teasel is working on it: Fill the cap with distilled water").waitFor();
     await second.page.getByRole("status").getByText("the head stands off its cap").waitFor();
     await second.page.getByRole("button", { name: "Take it over" }).click();
     await through(second.page, ["Done", "Done", "Done", "Flat, the lip closes"]);

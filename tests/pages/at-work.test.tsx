@@ -38,7 +38,7 @@ const allFired = async (machine: string, clock: string) => {
   await sentBy("bram", entry("check", { channels }, { machine, routine: "R01", happenedAt: at(clock) }));
 };
 
-test("with its head off the cap it is not printable, and says who is at it", async () => {
+test("with its head off the cap it is not printable, and says who is working on it", async () => {
   await allFired("shanny", "08:30");
   expect((await stateOf("shanny")).word).toBe("Ready");
   const { tell, plan } = await runOf("shanny", "R10");
@@ -50,7 +50,7 @@ test("with its head off the cap it is not printable, and says who is at it", asy
   }
   const { word, why } = await stateOf("shanny");
   expect(word).toBe("Unchecked");
-  expect(why).toMatch(/^Bram Teasel is at it \(Water cap\); still open: the head stands off its cap/);
+  expect(why).toMatch(/^Bram Teasel is working on it \(Water cap\); still open: the head stands off its cap/);
 });
 
 test("cleans take a check's force with the first act, not with a look and not only at the end", async () => {

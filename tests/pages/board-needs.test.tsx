@@ -88,7 +88,7 @@ test("what won't last the week is named as the shelf counts it, and leads to wha
   const user = await visit("/");
   const more = screen.queryByRole("button", { name: /^\d+ more$/ });
   if (more) await user.click(more);
-  expect(docket("Short stock").getByRole("link", { name: "See what to order" }).getAttribute("href")).toBe("/stores");
+  expect(docket("Low stock").getByRole("link", { name: "See what to order" }).getAttribute("href")).toBe("/stores");
 });
 
 test("more than four are folded, and opened by one press", async () => {

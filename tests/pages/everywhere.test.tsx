@@ -127,7 +127,7 @@ describe("the Wall", () => {
 });
 
 describe("running timers", () => {
-  test("show the machine, the time left and who is at it; over, it is said once", async () => {
+  test("show the machine, the time left and who is working on it; over, it is said once", async () => {
     const { routines, machines } = await floor(db, { site, actor: ottoline() });
     const cleans = routines?.R04;
     const sprat = machines.find(({ id }) => id === "sprat");

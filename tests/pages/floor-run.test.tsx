@@ -133,7 +133,7 @@ describe("out of these hands", () => {
     await user.click((await besides(user)).getByRole("button", { name: "Hand over" }));
     await user.click(screen.getByRole("button", { name: "Ilse Quarrie" }));
     await waitFor(async () => expect(await last(run)).toMatchObject({ event: "hand", to: "ilse", person: "bram" }));
-    await screen.findByText(/Ilse.* is at it/);
+    await screen.findByText(/Ilse.* is working on it/);
     expect(screen.queryByRole("region", { name: "More" })).toBeNull();
     await signedInAs("ilse");
     await floorAt(`#/run/${run}`);
@@ -143,7 +143,7 @@ describe("out of these hands", () => {
   test("taken over from somebody who was called away, with what they did in view", async () => {
     const { run, text } = await opened("smelt", [ROOM], "ilse");
     const user = await floorAt(`#/run/${run}`);
-    await screen.findByText(/Ilse Quarrie is at it/);
+    await screen.findByText(/Ilse Quarrie is working on it/);
     expect(screen.getAllByRole("listitem").map(({ textContent }) => textContent)).toContain(text("waste"));
     await user.click(screen.getByRole("button", { name: "Take it over" }));
     await waitFor(async () => expect(await last(run)).toMatchObject({ event: "resume", person: "bram" }));

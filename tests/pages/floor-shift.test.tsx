@@ -122,7 +122,7 @@ describe("a piece of work", () => {
     expect(await screen.findByText(/You have this one open/)).toBeTruthy();
     await signedInAs("ilse");
     await floorAt(hash);
-    expect(await screen.findByText(/Bram Teasel is at it/)).toBeTruthy();
+    expect(await screen.findByText(/Bram Teasel is working on it/)).toBeTruthy();
     expect(screen.queryByRole("button", { name: "Step by step" })).toBeNull();
   });
 

@@ -73,7 +73,7 @@ describe("a tablet", () => {
   });
 });
 
-describe("who is at it", () => {
+describe("who is working on it", () => {
   beforeEach(() => enrolled("Garment room"));
 
   test("is said by a name and four digits; who has no PIN can't be chosen; what they enter is theirs", async () => {

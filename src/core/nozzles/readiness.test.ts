@@ -133,7 +133,7 @@ test("a machine that somebody has open does not print, whatever was allowed, and
     DEFAULT_READINESS,
   );
   expect(state.word).toBe("Unchecked");
-  expect(stateSentence(state, "Europe/London")).toBe("Bram Teasel is at it (Water cap); still open: the head stands off its cap.");
+  expect(stateSentence(state, "Europe/London")).toBe("Bram Teasel is working on it (Water cap); still open: the head stands off its cap.");
 });
 
 test("a check alone gives the word of its worst channel, whatever else stands about the machine", () => {

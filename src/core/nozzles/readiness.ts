@@ -42,7 +42,7 @@ export type ReadinessFacts = {
   release?: { at: Date; until: Date; by: string; reason: string };
   /** Put to sleep; the words say since when and what is in it, where that is known. */
   asleep: boolean | string;
-  /** Somebody is at it, and has something open: lid, cap, plug. */
+  /** Somebody is working on it, and has something open: lid, cap, plug. */
   atWork?: { person: string; routine: string; open: readonly string[] };
   /** A sign that holds the machine, reported and not explained yet. */
   holdingSign?: { sign: string; at: Date };

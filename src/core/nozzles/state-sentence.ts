@@ -23,7 +23,7 @@ export function stateReasonSentence(reason: StateReason, timeZone: string): stri
     case "busy":
       return `printing until ${at(reason.until)}`;
     case "at-work":
-      return `${reason.person} is at it (${reason.routine}); still open: ${reason.open.join(", ")}`;
+      return `${reason.person} is working on it (${reason.routine}); still open: ${reason.open.join(", ")}`;
     case "no-check-class":
       return "prints no nozzle check; nothing is wrong";
     case "sign":

@@ -142,7 +142,7 @@ export function oneOffItem(shop: ShopOf, row: OneOff, around: Around): WorkItem 
   };
 }
 
-/** What people said of it: who has it, who is at it. */
+/** What people said of it: who has it, who is working on it. */
 function laidOver(shop: ShopOf, key: string, { given, runs }: Around): Pick<WorkItem, "key" | "person" | "personName" | "given" | "run"> {
   const row = given.get(key);
   const run = runs.get(key);

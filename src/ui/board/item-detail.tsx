@@ -30,7 +30,7 @@ function useUsualUse(machine: string, routine: string | null): UsualUse | null {
   return use;
 }
 
-/** A piece of work opened: why it is due, who is at it, who could have it, and what can be entered of it. */
+/** A piece of work opened: why it is due, who is working on it, who could have it, and what can be entered of it. */
 export function ItemDetail({
   item,
   machine,

@@ -1,6 +1,7 @@
 "use client";
 import { Popover } from "radix-ui";
 import { lazy, Suspense, useState } from "react";
+import { useTranslations } from "use-intl";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
 import type { MachineRow } from "../../work/board/board.ts";
 import { Glyph } from "../kit/glyph.tsx";
@@ -8,14 +9,7 @@ import { initialsOf } from "../kit/initials.tsx";
 
 const ItemDetail = lazy(() => import("./item-detail.tsx").then((module) => ({ default: module.ItemDetail })));
 
-const MARKS: Record<WorkItem["state"], { mark: string; words: string }> = {
-  done: { mark: "✓", words: "done" },
-  skipped: { mark: "–", words: "skipped" },
-  overdue: { mark: "!", words: "overdue" },
-  due: { mark: "•", words: "due" },
-  open: { mark: "◦", words: "may be done" },
-  coming: { mark: "·", words: "coming" },
-};
+const MARKS: Partial<Record<WorkItem["state"], string>> = { done: "✓", skipped: "–" };
 
 /** Who has it, by their initials; a dashed ring where nobody does. */
 function Holder({ name, late }: { name: string | null; late: boolean }) {
@@ -34,15 +28,18 @@ export function Item({
   mayRecord,
   mayPlan,
   wide,
+  later,
 }: {
   item: WorkItem;
   machine: Pick<MachineRow, "id" | "name">;
   mayRecord: boolean;
   mayPlan: boolean;
   wide?: boolean;
+  /** Of another day: that nobody has it yet is not shown. */
+  later?: boolean;
 }) {
+  const t = useTranslations("board.item");
   const [open, setOpen] = useState(false);
-  const { mark, words } = MARKS[item.state];
   const over = item.state === "done" || item.state === "skipped";
   const tone = item.late
     ? "border-hold bg-hold text-sheet font-bold"
@@ -51,24 +48,32 @@ export function Item({
       : item.person || item.run
         ? "border-rule bg-card font-semibold"
         : "border-rule/50 text-ink2";
+  const person = item.run?.person ?? item.person;
+  const holder = !over && (item.late || item.personName || item.run || !later);
+  const spoken = t("spoken", {
+    machine: machine.name,
+    work: item.name,
+    state: t(`states.${item.late ? "late" : item.state}`),
+    time: item.doneAt ?? "none",
+  });
   // Narrow as it is, the weekday is enough.
   const when =
-    over && item.doneAt ? item.doneAt : item.late ? "late" : wide || item.dueWords === "today" ? "" : item.dueWords.split(" ")[0];
+    over && item.doneAt ? item.doneAt : item.late ? t("states.late") : wide || item.dueWords === "today" ? "" : item.dueWords.split(" ")[0];
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
-        className={`inline-flex h-6 min-w-0 items-center gap-1 whitespace-nowrap rounded-full border hover:border-ink ${over ? "px-0.5" : "pr-0.5 pl-2"} text-xs ${tone}`}
-        aria-label={`${machine.name}: ${item.name}, ${item.late ? "late" : words}${item.doneAt ? ` at ${item.doneAt}` : over ? "" : item.run ? `, ${item.run.person} is at it` : item.person ? `, ${item.person} has it` : ""}`}
+        className={`inline-flex h-6 min-w-0 items-center gap-1 whitespace-nowrap rounded-full border hover:border-ink ${over ? "px-0.5" : holder ? "pr-0.5 pl-2" : "px-2"} text-xs ${tone}`}
+        aria-label={over || !person ? spoken : t(item.run ? "runs" : "has", { spoken, person })}
       >
         {over && (
           <span aria-hidden="true" className="inline-block w-2.5 text-center font-bold">
-            {mark}
+            {MARKS[item.state]}
           </span>
         )}
         {!over && <Glyph name={item.glyph} size={13} />}
         <span className={wide ? "" : "min-w-0 truncate"}>{wide ? item.name : item.short}</span>
         {when && <span className={`shrink-0 ${item.late ? "" : "figure"}`}>{when}</span>}
-        {!over && <Holder name={item.run?.person ?? item.personName} late={item.late} />}
+        {holder && <Holder name={item.run?.person ?? item.personName} late={item.late} />}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

@@ -38,8 +38,8 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose, ar
   const t = useTranslations("board.row");
   const mayRecord = mayDo(role, "record");
   const mayPlan = mayDo(role, "plan");
-  const cell = (items: WorkItem[], checkFirst = false) => (
-    <Cell items={items} row={row} mayRecord={mayRecord} mayPlan={mayPlan} checkFirst={checkFirst} />
+  const cell = (items: WorkItem[], how: { checkFirst?: boolean; later?: boolean } = {}) => (
+    <Cell items={items} row={row} mayRecord={mayRecord} mayPlan={mayPlan} {...how} />
   );
   const combWidth = Math.min(24, Math.floor((118 - 2 * row.channels.length) / Math.max(1, row.channels.length)));
   return (
@@ -124,13 +124,13 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose, ar
       </td>
       {BEATS.map((beat) => (
         <td key={beat} className="pr-2" style={clockBeat === beat ? nowLine(clockShare) : undefined}>
-          {cell(row.beats[beat], beat === "opening" && row.missed?.closing)}
+          {cell(row.beats[beat], { checkFirst: beat === "opening" && row.missed?.closing })}
         </td>
       ))}
       <td className="max-lg:hidden">
         <WeekBars row={row} />
       </td>
-      <td className="pr-3">{cell(row.also)}</td>
+      <td className="pr-3">{cell(row.also, { later: true })}</td>
     </tr>
   );
 });
@@ -172,18 +172,22 @@ function Cell({
   row,
   mayRecord,
   mayPlan,
-  checkFirst,
+  checkFirst = false,
+  later = false,
 }: {
   items: WorkItem[];
   row: MachineRow;
   mayRecord: boolean;
   mayPlan: boolean;
-  checkFirst: boolean;
+  checkFirst?: boolean;
+  /** Of other days: a narrow place, in which nobody having it yet says nothing. */
+  later?: boolean;
 }) {
   const rank = (item: WorkItem) => (checkFirst && item.isCheck ? -1 : RANK[item.state]);
   const open = items.filter((item) => !over(item)).sort((a, b) => rank(a) - rank(b) || (a.due < b.due ? -1 : 1));
-  const named = open.length === SHOWN + 1 ? open : open.slice(0, SHOWN);
+  const named = open.length === SHOWN + 1 && !later ? open : open.slice(0, SHOWN);
   const rest = items.filter((item) => !named.includes(item));
+  const single = rest.length === 1 && (!later || named.length < SHOWN) ? rest[0] : undefined;
   const done = rest.filter(over);
   const last = done
     .map(({ doneAt }) => doneAt ?? "")
@@ -202,10 +206,10 @@ function Cell({
   return (
     <div className="flex min-w-0 items-center gap-1 leading-[1.2] max-lg:flex-wrap">
       {named.map((item) => (
-        <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} mayPlan={mayPlan} />
+        <Item key={item.key} item={item} machine={row} mayRecord={mayRecord} mayPlan={mayPlan} later={later} />
       ))}
-      {rest.length === 1 && rest[0] && <Item item={rest[0]} machine={row} mayRecord={mayRecord} mayPlan={mayPlan} />}
-      {rest.length > 1 && (
+      {single && <Item item={single} machine={row} mayRecord={mayRecord} mayPlan={mayPlan} />}
+      {rest.length > 0 && !single && (
         <Popover.Root>
           <Popover.Trigger
             className="inline-flex shrink-0 items-baseline gap-1 whitespace-nowrap rounded-[3px] px-0.5 text-ink2 hover:bg-well"

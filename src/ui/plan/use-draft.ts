@@ -81,6 +81,7 @@ export function useDraft({
       const missed = planned.plan.leftOut.find(({ id }) => id === needed);
       if (missed) return void toast.error(t("status.noRoom", { work: words.work(missed.id), why: missed.why }));
       const { provenBest, lowerBound, cost } = planned.plan;
+      const percent = Math.round((lowerBound / Math.max(cost, 1e-9)) * 100);
       setUndo([]);
       setDraft({
         tasks: planned.plan.tasks,
@@ -89,7 +90,8 @@ export function useDraft({
         locked: keep,
         at: asPlanned.now ?? 0,
         ...more,
-        words: `${said} ${provenBest ? t("status.best") : t("status.bound", { percent: Math.round((lowerBound / Math.max(cost, 1e-9)) * 100) })}`,
+        // A bound near nothing says nothing.
+        words: `${said} ${provenBest ? t("status.best") : percent > 0 ? t("status.bound", { percent }) : ""}`.trim(),
       });
     },
     [plan, words, t],
