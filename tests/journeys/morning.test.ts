@@ -100,7 +100,7 @@ describe("the morning", () => {
     await page.keyboard.press("Enter");
     await page.getByLabel("or at").fill("04:30");
     await page.getByLabel("or at").blur();
-    await page.getByRole("button", { name: "Done at 04:30" }).press("Enter");
+    await page.getByRole("button", { name: "Done at 04:30", exact: true }).press("Enter");
     await page.getByText("Plover: Waste look done.").waitFor();
     await page
       .locator(row("Plover"))

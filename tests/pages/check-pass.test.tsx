@@ -1,6 +1,6 @@
 import { beforeEach, expect, test } from "vitest";
 import { at, entry, freshHouse } from "../ledger/house.ts";
-import { entriesOf, floorAt, offered, said, screen, sentBy, signedInAs, waitFor, within } from "./shop.tsx";
+import { entriesOf, floorAt, offered, said, screen, sentBy, signedInAs, visit, waitFor, within } from "./shop.tsx";
 
 /** The opening checks of several machines in one pass: each by an act of its own, each settling its own work. */
 
@@ -66,5 +66,12 @@ test("a machine whose heads rest is not checked before it is over, unless somebo
   expect(asked.textContent).toContain("20:45");
   expect(screen.queryByRole("button", { name: /^Fathom: / })).toBeNull();
   await user.click(screen.getByRole("button", { name: "Check all the same" }));
+  await screen.findByRole("button", { name: /^Fathom: / });
+  // At the desk it is asked in the same words.
+  await signedInAs("ottoline");
+  const desk = await visit("/check?machines=fathom");
+  expect((await screen.findByText(/^Fathom rests until \d\d:\d\d\./)).textContent).toBe(asked.textContent);
+  expect(screen.queryByRole("button", { name: /^Fathom: / })).toBeNull();
+  await desk.click(screen.getByRole("button", { name: "Check all the same" }));
   await screen.findByRole("button", { name: /^Fathom: / });
 });

@@ -27,6 +27,14 @@ test("chosen on the floor, the screens change at once, and it is kept with the p
   await waitFor(async () => expect(await languageOf("bram")).toBe("en"));
 });
 
+test("chosen without a network, it is sent with the next news", async () => {
+  localStorage.setItem("zesty-language/bram", "es");
+  await floorAt("#/");
+  await screen.findByRole("heading", { name: "Libres para tomar" });
+  await waitFor(async () => expect(await languageOf("bram")).toBe("es"));
+  await waitFor(() => expect(localStorage.getItem("zesty-language/bram")).toBeNull());
+});
+
 test("one's own is anybody's who works here, another's a supervisor's; what is no language is refused", async () => {
   await saveLanguage(db, bram(), { person: "bram", language: "es" });
   await expect(saveLanguage(db, bram(), { person: "ilse", language: "es" })).rejects.toThrow(/people/);

@@ -149,7 +149,8 @@ describe("limits, amounts, order, what is not touched", () => {
   });
   test("R07: the lid only when nothing moves; surround, wiper up, swabbed, dried, down; the tube hangs clear of the liquid", () => {
     expect(words("R07", "lid")).toContain("until nothing moves");
-    inOrder("R07", "park", "lid", "surround", "wiper-up", "wiper", "wiper-down", "bottle", "lid-shut");
+    inOrder("R07", "park", "lid", "middle", "surround", "wiper-up", "wiper", "wiper-down", "back", "lid-shut", "bottle", "leave");
+    expect(step("R07", "wiper-up").why).toContain("catch breaks");
     expect(words("R07", "bottle")).toContain("clear of the liquid");
   });
   test("R10: plain water up to 3 days, beyond it capping concentrate", () => {
@@ -177,9 +178,17 @@ describe("limits, amounts, order, what is not touched", () => {
     expect(step("R14", "cap.water").when).toMatchObject({ all: [{ policy: "cap", is: "wet" }, { recorded: "cap.gap" }] });
   });
   test("R16: all sides of the frame, not the plate; machine cleans itself, waste looked at; rail back finger-tight", () => {
-    inOrder("R16", "rail-off", "middle", "surround", "other-side", "caps", "wiper", "confirm", "cleaning", "waste", "rail-on");
-    expect(words("R16", "surround")).toMatch(/all four sides.*Not the plate/s);
-    expect(words("R16", "rail-on")).toMatch(/finger-tight.*no sheet is cut/s);
+    inOrder(
+      "R16",
+      ...["room", "panel", "left-open", "screw-out", "rail-off", "middle", "surround@H1", "fluff", "left-shut"],
+      // The person walks; the head stays on the left until the panel is answered.
+      ...["walk", "caps", "groove", "wiper", "right-shut", "confirm", "cleaning", "waste", "rail-on", "screw-in", "left-last", "check"],
+    );
+    expect(words("R16", "walk")).toContain("The head stays on the left");
+    expect(plan("R16").filter(({ text: line }) => /send the head/i.test(line))).toEqual([]);
+    expect(words("R16", "surround@H1")).toMatch(/front, back, left, right.*Not the plate/s);
+    expect(words("R16", "screw-in")).toContain("finger-tight");
+    expect(step("R16", "rail-on").why).toContain("no sheet is cut");
   });
   test("R17: the last gasket gently; corners with a mirror; the plate with a dry wipe only; jig machines leave the head part out", () => {
     inOrder("R17", "middle", "off", "gaskets", "last-gasket", "wiper", "dry", "corners@H1", "sump", "on");
@@ -189,20 +198,29 @@ describe("limits, amounts, order, what is not touched", () => {
     expect(words("R17", "plate@H1")).toContain("dry lint-free wipe only");
   });
   test("R18: the platen is cleared first; the drying cap is left alone; the filter goes back wet", () => {
-    expect(plan("R18")[0]?.text).toMatch(/Clear the platen first/);
     expect(words("R18", "soak")).toContain("not the drying cap");
-    inOrder("R18", "soak", "cap", "flakes", "filter-out", "rinse", "filter-in", "rest", "drains");
+    inOrder("R18", ...["cup", "platen", "open", "cover", "soak", "cap", "cover-shut", "home"]);
+    // The head is home on its cap before the filter comes out and is rinsed.
+    inOrder("R18", ...["home", "cover-again", "filter-out", "rinse", "drains", "rest", "filter-in", "cover-last", "light"]);
+    expect(step("R18", "home").settles).toBe("head");
     expect(words("R18", "filter-in")).toContain("Wet is fine");
   });
   test("R19: a full check first; all of it lies in the 3 minutes up to the panel's confirm", () => {
-    inOrder("R19", "jug", "shake", "check", "hold", "caps", "box-out", "dissolve", "rinse", "drain", "box-in", "panel");
+    // Fluid loosens the ink in the box before the box comes out.
+    inOrder(
+      "R19",
+      ...["jug", "water", "shake", "check", "ready", "hold", "lip", "caps", "dissolve", "loosen", "box-out", "rinse", "drain"],
+    );
+    inOrder("R19", "drain", "box-in", "panel");
     const inside = plan("R19").filter(({ window }) => window);
     expect(inside[0]).toMatchObject({ at: "hold", window: { withinMinutes: 3 } });
     expect(inside.at(-1)?.at).toBe("panel");
     expect(inside.reduce((sum, { minutes = 0 }) => sum + minutes, 0)).toBeLessThanOrEqual(3);
   });
   test("R20: pin, cap edges (the outside one matters most), wiper by the gear, round the head, clean, strip, waste", () => {
-    inOrder("R20", "pin", "caps", "gear", "wiper", "gear-back", "surround", "rest", "pin-back", "clean", "strip", "waste-out", "waste-in");
+    inOrder("R20", ...["off", "pin", "station-out", "caps", "gear", "wiper", "gear-back", "station-in", "middle", "mirror", "surround"]);
+    inOrder("R20", ...["surround", "mirror-out", "rest", "pin-back", "on", "clean", "off-again", "strip", "pin-again", "strip-hidden"]);
+    inOrder("R20", "strip-hidden", "pin-last", "waste-out", "waste-in", "on-last", "check");
     expect(words("R20", "caps")).toContain("outside edge matters most");
     expect(words("R20", "surround")).toContain("Not the head");
     expect(words("R20", "strip")).toMatch(/both sides.*lightly damp with glass cleaner/s);
@@ -210,22 +228,15 @@ describe("limits, amounts, order, what is not touched", () => {
   test("R21: off before a hand goes in; towel, line and wiper owed; both tubes; the head over the towel again; closing cap", () => {
     inOrder(
       "R21",
-      "park",
-      "off",
-      "towel-in",
-      "to-and-fro",
-      "line-off",
-      "draw",
-      "lip",
-      "tubes",
-      "line-on",
-      "once-more",
-      "hanging",
-      "towel-out",
+      ...["room", "wring", "park", "off", "towel-in", "to-and-fro", "nest", "line-off", "pump-in"],
+      // Lip and wiper are massaged while it draws; the towel is out before the last look.
+      ...["squirt", "lip", "wiper", "draw", "tubes", "pump-out", "line-on", "once-more", "towel-out", "hanging", "dry", "on"],
       "cap.water",
     );
     const owed = plan("R21").flatMap(({ owes }) => owes?.id ?? []);
-    expect(owed).toEqual(expect.arrayContaining(["line", "towel", "wiper"]));
+    expect(owed).toEqual(expect.arrayContaining(["line", "pump", "towel", "wiper"]));
+    expect(words("R21", "line-off")).toMatch(/off the waste bottle.*not at the cap's/s);
+    expect(step("R21", "on")).toMatchObject({ powersOn: true, settles: "wiper" });
     expect(step("R21", "draw")).toMatchObject({ kind: "hold", until: "No white shows in the water" });
     expect(JSON.stringify(step("R21", "tubes"))).toContain("half the suction");
   });
@@ -242,8 +253,19 @@ describe("limits, amounts, order, what is not touched", () => {
     for (const head of ["H1", "H2"]) expect(at).toContain(`silver@${head}`);
     expect(at.indexOf("stick@H1")).toBeLessThan(at.indexOf("silver@H2"));
     expect(words("R24", "silver@H1")).toContain("Never the channels");
-    expect(step("R24", "caps-again").when).toEqual({ headsAtLeast: 2 });
-    inOrder("R24", "caps@H2", "wipers-out", "wipers", "wipers-in", "confirm", "rails", "light", "check");
+    inOrder(
+      "R24",
+      ...["air", "cup", "room", "side", "left-open", "mirror", "silver@H1", "silver@H2", "mirror-out", "left-shut", "walk", "right-open"],
+      ...["caps@H1", "caps@H2", "caps-dry@H2", "wipers-out", "holders", "wipers", "wipers-in"],
+      ...["confirm", "rails", "rails-dry", "right-shut", "home", "light", "check"],
+    );
+    // Two OKs: the first bares the rails while the head stays, only the second brings it home.
+    expect([words("R24", "confirm"), words("R24", "home")]).toEqual([
+      expect.stringMatching(/First OK.*head stays on the left/s),
+      expect.stringMatching(/Second OK.*goes home/s),
+    ]);
+    expect(step("R24", "home").settles).toBe("head");
+    expect(words("R24", "rails")).toContain("not the carriage's rail");
   });
   test("R25: cold and out; caps with alcohol drying 3 to 4 minutes; filters only one way; water for blades, one rod with alcohol", () => {
     inOrder(
@@ -255,25 +277,26 @@ describe("limits, amounts, order, what is not touched", () => {
       "filter-out@left",
       "filter-in@left",
       "filter-out@right",
-      "pinch-off",
-      "blades",
-      "diverter",
-      "scrape",
-      "rod",
-      "pinch-on",
-      "tighten",
-      "left-blade",
+      // The pinch stays shut until the loose ink is off; the material is shifted only after it.
+      ...["blades", "diverter", "scrape", "pinch-off", "rod-below", "material-aside", "two-blades", "material-back", "rod", "pinch-on"],
+      ...["tighten", "roll-shut", "module-cold", "module-out", "left-out", "left-blade", "left-in", "module-in", "shut"],
     );
     expect(words("R25", "caps")).toMatch(/alcohol.*approved cleaner/s);
     expect(step("R25", "caps-dry")).toMatchObject({ waitMinutes: 4 });
-    expect(words("R25", "filter-in@left")).toMatch(/only way it fits.*turn it round/s);
+    expect(words("R25", "filter-in@left")).toMatch(/one way only.*turn it/s);
     expect(words("R25", "blades")).toContain("distilled water");
   });
-  test("R26: a fresh stick for surround, caps and wiper each; both ports", () => {
+  test("R26: two procedures, each with its own done; the piece belongs to the second; a fresh stick for surround, caps and wiper each", () => {
+    inOrder(
+      "R26",
+      ...["head-start", "front-open", "surround", "front-shut", "rear-open", "surround-rear", "lint", "rear-shut", "head-done"],
+    );
+    inOrder(
+      "R26",
+      ...["head-done", "caps-start", "covers-open", "piece-off", "caps", "wiper", "guides", "piece-on", "covers-shut", "caps-done"],
+    );
     for (const at of ["surround", "caps", "wiper"])
       expect(step("R26", at).uses).toContainEqual({ item: "cleaning sticks", amount: 1, unit: "pieces" });
-    expect(words("R26", "surround")).toContain("both ports");
-    inOrder("R26", "piece-off", "surround", "caps", "wiper", "guides", "piece-on");
   });
   test.each(["R27", "R28"])("%s: two pads, a dropper of fluid on each, the jig in the platen's place", (id) => {
     expect(step(id, "pads").uses).toContainEqual({ item: "jig pads", amount: 2, unit: "pieces" });
@@ -317,31 +340,32 @@ describe("limits, amounts, order, what is not touched", () => {
     inOrder("R39", "cap-first", "old-serial", "hours", "why", "old-out", "new-in", "new-serial");
   });
   test("R40: replaced, not cleaned", () => expect(words("R40", "cap-in")).toContain("replaced, not cleaned"));
-  test("R41: the whole list first, everything at hand, then 20 minutes up to the restart; mist, flush foam, both arms latched", () => {
+  test("R41: the whole list first, everything at hand, then 20 minutes up to the restart; each tray latched before the next, fluid before foam", () => {
+    const tray = (id: string) => ["out", "found", "empty", "inside", "edge", "hole", "latch"].map((what) => `${id}-${what}`);
     inOrder(
       "R41",
-      "list",
-      "foams",
-      "hand",
-      "can",
-      "start",
-      "off",
-      "mist",
-      "tray-out",
-      "inside",
-      "receivers",
-      "receiver-top",
+      ...["place", "cup", "list", "foams", "hand", "can", "start", "off", "lid", "mist", "aside"],
+      ...tray("white"),
+      ...tray("colour"),
+      ...["pour", "white-foam", "colour-foam", "raised", "others", "clear", "shut", "on", "cleaning", "prompt", "check", "waste"],
+    );
+    // What is opened is closed: each tray and foam by its own, the lid, the power; the heads by the machine's own clean.
+    const closed = (id: string) => plan("R41").find(({ settles }) => settles === id)?.at;
+    expect(["white-tray", "colour-tray", "white-foam", "colour-foam", "lid", "power", "heads"].map(closed)).toEqual([
+      "white-latch",
+      "colour-latch",
       "white-foam",
       "colour-foam",
-      "latches",
+      "shut",
       "on",
       "cleaning",
-      "prompt",
-    );
+    ]);
+    for (const { at, text: line } of plan("R41")) expect([at, line.split(" ").length <= 14]).toEqual([at, true]);
     const inside = plan("R41").filter(({ window }) => window);
     expect([inside[0]?.at, inside.at(-1)?.at, inside[0]?.window?.withinMinutes]).toEqual(["start", "on", 20]);
-    expect(words("R41", "hand")).toContain("three quarters full");
-    expect(words("R41", "white-foam")).toMatch(/flush, not skew/);
+    expect(words("R41", "cup")).toContain("three quarters full");
+    expect(words("R41", "off")).toContain("one second");
+    expect(words("R41", "white-foam")).toMatch(/Not bent, not skew/);
     expect(words("R41", "prompt")).toContain("only after the restart");
   });
   test("R42: the chip untouched, the used one bagged and sealed", () => {

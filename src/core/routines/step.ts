@@ -36,7 +36,14 @@ type Common = {
   id: string;
   /** A short imperative sentence. */
   text: string;
+  /** How, exactly. */
   detail?: string;
+  /** Why, in a line. */
+  why?: string;
+  /** What it looks like done right. */
+  good?: string;
+  /** What it looks like gone wrong, and what to do then. */
+  bad?: string;
   /** Hands-on minutes planned. */
   minutes?: number;
   /** Kinds of part lit on the drawn head end. */

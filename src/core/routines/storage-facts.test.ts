@@ -134,28 +134,25 @@ describe("R53, line by line", () => {
 });
 
 describe("R54, head out", () => {
-  test("dampers plugged, 50 mL, wipe, 20 mL, wipe, tubes folded before they are pulled, level, towel, box", () => {
+  test("dampers plugged, 50 mL, wipe, 20 mL, wipe, tubes folded before they are pulled; only then power off; level, towel, box", () => {
     inOrder(
       "R54",
-      "matched",
-      "off",
-      "dampers@H1/K",
-      "tubes@H1",
-      "load-fluid",
-      "wipe-one",
-      "storage",
-      "load-storage",
-      "wipe-two",
-      "fold",
-      "unscrew@H1",
-      "towel@H1",
-      "box@H1",
-      "dry-place",
-      "tag",
+      ...["matched", "way", "dampers@H1/K", "tubes@H1", "cup@H1", "load-fluid", "wipe-one", "storage", "load-storage", "wipe-two"],
+      ...["fold", "off", "unscrew@H1", "towel@H1", "box@H1", "parked", "dry-place", "tag"],
     );
+    // The load command and the wipes need power; no hand under a head that can move, so the syringe comes after it is off.
+    inOrder("R54", "way", "dampers@H1/K", "aside", "off", "catcher@H1", "syringe@H1/K", "catcher-out@H1", "unscrew@H1");
+    const done = (way: string) =>
+      plan("R54").flatMap(({ id, when }) => (holds(when, machine(), (step) => (step === "way" ? way : "prints")) ? [id] : []));
+    expect(done("load").filter((id) => ["tubes", "load-fluid", "fold", "aside", "catcher", "syringe"].includes(id))).toEqual([
+      ...["tubes", "tubes", "load-fluid", "fold"],
+    ]);
+    expect(done("syringe")).not.toContain("load-fluid");
+    expect(text("R54", "way")).toContain("Maker's maintenance position");
+    expect(text("R54", "syringe@H1/K")).toMatch(/Never by mouth/);
     expect(text("R54", "dampers@H1/K")).toMatch(/tissue[\s\S]*15 cm of tape/);
-    expect(text("R54", "fold")).toMatch(/one side to the other[\s\S]*don't drip/);
-    expect(text("R54", "box@H2")).toMatch(/serial, date/);
+    expect(text("R54", "fold")).toMatch(/one side to the other[\s\S]*still folded/);
+    expect(text("R54", "box@H2")).toMatch(/Serial, date/);
     const uses = plan("R54").flatMap(({ uses: each }) => each ?? []);
     expect(uses).toEqual(
       expect.arrayContaining([

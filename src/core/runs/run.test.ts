@@ -6,7 +6,7 @@ import type { Step } from "../routines/step.ts";
 import { STEPS } from "../routines/steps/steps.ts";
 import type { RunBody, RunEvent } from "./events.ts";
 import { holds, runPlan } from "./plan.ts";
-import { ahead, calledAndDone, firstActAt, missing, type RunState, resultProblem, runState } from "./run.ts";
+import { ahead, calledAndDone, firstActAt, holdsPower, missing, type RunState, resultProblem, runState } from "./run.ts";
 import { stepsVersion } from "./version.ts";
 
 const MINUTE = 60_000;
@@ -193,9 +193,10 @@ describe("a guided run", () => {
   });
   test("back takes the last step's doing away, and what it opened; stop and resume keep the place; a hand-over changes who", () => {
     const steps = STEPS.R21 ?? [];
-    const back = state(steps, events(start(), step("means", { choice: "pump" }), step("park"), { event: "back" }));
+    const parked = [start(), step("room", { choice: "room" }), step("means", { choice: "pump" }), step("wring")];
+    const back = state(steps, events(...parked, step("park"), { event: "back" }));
     expect(back).toMatchObject({ now: { at: "park" }, owed: [] });
-    const stopped = state(steps, events(start(), step("means", { choice: "pump" }), { event: "stop", reason: "fire drill" }));
+    const stopped = state(steps, events(...parked, { event: "stop", reason: "fire drill" }));
     expect(stopped).toMatchObject({ status: "stopped", stoppedFor: "fire drill", now: { at: "park" } });
     const handed = state(steps, events(start(), { event: "hand", to: "ilse" }));
     expect(handed.person).toBe("ilse");
@@ -300,4 +301,14 @@ describe("a version", () => {
     expect(stepsVersion([{ id: "a", text: "A.", kind: "do" }])).toBe(stepsVersion([{ kind: "do", id: "a", text: "A." }]));
     expect(stepsVersion(STEPS.R21 ?? [])).toMatch(/^[0-9a-f]{16}$/);
   });
+});
+
+test("a step that switches the power on waits for all that is open but what it closes itself", () => {
+  const [lid, wiper] = [
+    { id: "lid", words: "the lid is open", step: "a", since: 0 },
+    { id: "wiper", words: "the wiper is up", step: "b", since: 0 },
+  ];
+  expect(holdsPower({ powersOn: true, settles: "wiper" }, [lid, wiper])).toEqual([lid]);
+  expect(holdsPower({ powersOn: true, settles: "wiper" }, [wiper])).toEqual([]);
+  expect(holdsPower({ settles: "wiper" }, [lid])).toEqual([]);
 });

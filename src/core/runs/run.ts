@@ -170,9 +170,13 @@ function noteOnly(state: RunState, { body, at, person }: RunEvent): boolean {
 function fits(state: RunState, step: PlannedStep, body: { event: "step"; result?: StepResult } | { event: "pass" }): boolean {
   if (state.form === "guided" && state.now?.at !== step.at) return false;
   if (body.event === "pass") return true;
-  if (step.powersOn && state.owed.length) return false;
+  if (holdsPower(step, state.owed).length) return false;
   return resultProblem(step, body.result) === undefined;
 }
+
+/** What keeps a step from switching the power on: all that is open but what this very step closes. @example holdsPower({ powersOn: true }, []) → [] */
+export const holdsPower = (step: Pick<PlannedStep, "powersOn" | "settles">, owed: readonly Owed[]): Owed[] =>
+  step.powersOn ? owed.filter(({ id }) => id !== step.settles) : [];
 
 /** What is wrong with a step's result, in words for the person; `undefined` where it can be kept. */
 export function resultProblem(step: PlannedStep, result: StepResult | undefined): string | undefined {

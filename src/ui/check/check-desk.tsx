@@ -15,6 +15,7 @@ import { Reasons, Why } from "../kit/why.tsx";
 import { say, trying } from "../say.ts";
 import { ask, entryOf, sendEntries } from "../send.ts";
 import { CountsForm, checkBody, useCheckDraft } from "./counts-form.tsx";
+import { RestFirst } from "./rest-first.tsx";
 
 const DeskWhatNow = lazy(() => import("../nozzles/desk-what-now.tsx").then((module) => ({ default: module.DeskWhatNow })));
 const PictureReader = lazy(() => import("./picture-reader.tsx").then((module) => ({ default: module.PictureReader })));
@@ -33,6 +34,7 @@ export function CheckDesk({
   seq,
   steps,
   patterns,
+  rests,
 }: {
   rows: MachineRow[];
   chosen: string[];
@@ -41,6 +43,8 @@ export function CheckDesk({
   steps: readonly string[];
   /** Machines whose check sheet is known, so that a picture of it can be read. */
   patterns: Readonly<Record<string, NozzlePattern>>;
+  /** Until when heads rest, as a clock time, by their machine. */
+  rests: Readonly<Record<string, string>>;
 }) {
   const words = useCheckWords();
   const [ids, setIds] = useState(chosen);
@@ -60,7 +64,7 @@ export function CheckDesk({
       </h1>
       <p className="mt-1 text-ink2">{words.about}</p>
       {picked.map((row) => (
-        <MachineCheck key={row.id} row={row} item={checkOf(row, routine)} seq={seq} pattern={patterns[row.id]} />
+        <MachineCheck key={row.id} row={row} item={checkOf(row, routine)} seq={seq} pattern={patterns[row.id]} rests={rests[row.id]} />
       ))}
       <p className="mt-6">
         <Link href="/" className={buttonLook("secondary", "hand")}>
@@ -98,11 +102,24 @@ function Choose({ rows, go }: { rows: MachineRow[]; go: (ids: string[]) => void 
   );
 }
 
-function MachineCheck({ row, item, seq, pattern }: { row: MachineRow; item?: WorkItem; seq: number; pattern?: NozzlePattern }) {
+function MachineCheck({
+  row,
+  item,
+  seq,
+  pattern,
+  rests,
+}: {
+  row: MachineRow;
+  item?: WorkItem;
+  seq: number;
+  pattern?: NozzlePattern;
+  rests?: string;
+}) {
   const words = useCheckWords();
   const { draft, change, take, forget } = useCheckDraft(`zesty-check/${row.id}/${item?.key ?? "check"}`);
   const [state, setState] = useState<{ word: MachineRow["word"]; why: string; entry: string; desk: NozzleDesk | null } | null>(null);
   const [busy, setBusy] = useState(false);
+  const [allTheSame, setAllTheSame] = useState(false);
   const send = async () => {
     setBusy(true);
     await trying(async () => {
@@ -144,6 +161,8 @@ function MachineCheck({ row, item, seq, pattern }: { row: MachineRow; item?: Wor
             <Link href={`/machines/${row.id}`}>{row.name}</Link>
           </p>
         </div>
+      ) : rests && !allTheSame ? (
+        <RestFirst machine={row.name} time={rests} back="/" go={() => setAllTheSame(true)} />
       ) : (
         <>
           {pattern && (

@@ -10,6 +10,7 @@ import { ahead, plannedSeconds } from "../../core/runs/run.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { counted, filled } from "../../words/plain.ts";
 import { type CheckDraft, CountsForm, checkBody, useCheckDraft } from "../check/counts-form.tsx";
+import { RestFirst } from "../check/rest-first.tsx";
 import { instantAt } from "../instant-at.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
 import { Mark, StateMark } from "../kit/state-mark.tsx";
@@ -272,15 +273,7 @@ function MachineCheck({
           </Fold>
         </div>
       ) : restsUntil && !allTheSame && !entered && !run ? (
-        <div role="alert" className="mt-3 grid gap-2 rounded-[6px] border border-care bg-care-wash p-3">
-          <p className="font-bold text-xl">{filled(words.rests, { machine: machine.name, time: wallClock(view, restsUntil) })}</p>
-          <a href={to.shift} className={`${buttonLook("primary", "hand")} !min-h-16`}>
-            {words.wait}
-          </a>
-          <Button size="hand" onClick={() => setAllTheSame(true)}>
-            {words.allTheSame}
-          </Button>
-        </div>
+        <RestFirst machine={machine.name} time={wallClock(view, restsUntil)} back={to.shift} go={() => setAllTheSame(true)} />
       ) : entered ? (
         <div role="status" className="py-3">
           <StateMark word={machine.word} big />

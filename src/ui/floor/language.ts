@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from "react";
+import { useEffect, useSyncExternalStore } from "react";
 import { isLanguage, type Language } from "../../core/shop/languages.ts";
 import { ask } from "../send.ts";
 import type { Floor } from "./use-floor.ts";
@@ -30,11 +30,32 @@ export function useLanguage(floor: Floor | "loading" | "empty"): Language {
 
 /** Chosen at once; kept with the person as soon as the shop can be asked. */
 export async function chooseLanguage(floor: Floor, language: Language): Promise<void> {
+  keep(floor.who?.person, language);
+  await sendChosen(floor);
+}
+
+/** What was chosen without a network is sent with the next news of the shop. */
+export function useChosenSent(floor: Floor | "loading" | "empty"): void {
+  const [news, person] = typeof floor === "string" ? [] : [floor.view, floor.who?.person];
+  useEffect(() => {
+    if (typeof floor !== "string") void sendChosen(floor);
+  }, [news, person]);
+}
+
+let sending = false;
+async function sendChosen(floor: Floor): Promise<void> {
   const person = floor.who?.person;
-  keep(person, language);
-  if (!person) return;
-  const sent = await ask("/api/people/language", { body: { person, language } }).catch(() => null);
-  if (!sent) return;
-  await floor.refresh();
-  keep(person, null);
+  const language = localStorage.getItem(key(person));
+  if (!person || !isLanguage(language) || sending) return;
+  sending = true;
+  try {
+    await ask("/api/people/language", { body: { person, language } });
+    await floor.refresh();
+    // Another one may have been chosen meanwhile.
+    if (localStorage.getItem(key(person)) === language) keep(person, null);
+  } catch {
+    // Without a network it is tried again.
+  } finally {
+    sending = false;
+  }
 }

@@ -1,5 +1,5 @@
 "use client";
-import { ArrowLeftIcon, ChevronLeftIcon, EllipsisIcon, Volume2Icon } from "lucide-react";
+import { ArrowLeftIcon, CheckIcon, ChevronLeftIcon, EllipsisIcon, Volume2Icon, XIcon } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { minutesOf } from "../../core/rounds/stretches-of.ts";
 import { ahead } from "../../core/runs/run.ts";
@@ -131,7 +131,7 @@ function Now({ found, floor, send }: Part) {
   const swipe = useRef<{ x: number; y: number } | null>(null);
   const [more, setMore] = useState(false);
   const aloud = useReadAloud();
-  const spoken = step ? [step.on, step.text, step.detail].filter(Boolean).join(". ") : "";
+  const spoken = step ? [step.on, step.text, step.detail, step.why].filter(Boolean).join(". ") : "";
   useEffect(() => heading.current?.focus(), []);
   useEffect(() => {
     if (aloud && spoken) readAloud(spoken, document.documentElement.lang);
@@ -200,7 +200,13 @@ function Now({ found, floor, send }: Part) {
             </Button>
           )}
           {step.detail && <p className="mt-2 text-2xl text-ink2 max-sm:text-lg">{step.detail}</p>}
+          {step.why && (
+            <p className="mt-2 flex items-baseline gap-2 text-xl max-sm:text-base">
+              <b>{words.because}</b> {step.why}
+            </p>
+          )}
         </section>
+        {(step.good || step.bad) && <GoodAndBad good={step.good} bad={step.bad} />}
         <Wait found={found} floor={floor} />
         {step.uses && step.uses.length > 0 && (
           <ul className="flex flex-wrap gap-2">
@@ -239,6 +245,31 @@ function Now({ found, floor, send }: Part) {
         </div>
       </div>
     </>
+  );
+}
+
+/** What it looks like done right, and gone wrong with what to do then, side by side. */
+function GoodAndBad({ good, bad }: { good?: string; bad?: string }) {
+  const words = useFloorWorkWords().run;
+  return (
+    <dl className="grid gap-2 sm:grid-cols-2">
+      {good && (
+        <div className="flex gap-2 rounded-[6px] border border-ready bg-card px-3 py-2">
+          <dt className="text-ready">
+            <CheckIcon aria-label={words.good} className="size-7" strokeWidth={3} />
+          </dt>
+          <dd className="text-xl max-sm:text-base">{good}</dd>
+        </div>
+      )}
+      {bad && (
+        <div className="flex gap-2 rounded-[6px] border border-hold bg-card px-3 py-2">
+          <dt className="text-hold">
+            <XIcon aria-label={words.bad} className="size-7" strokeWidth={3} />
+          </dt>
+          <dd className="text-xl max-sm:text-base">{bad}</dd>
+        </div>
+      )}
+    </dl>
   );
 }
 

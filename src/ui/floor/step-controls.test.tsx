@@ -147,7 +147,11 @@ describe("a plain step", () => {
   test("power is not offered while something is open: it says what, and how to put that right", async () => {
     const plan = planAt("longshore", "R24");
     const owing = plan.findIndex(({ owes }) => owes);
-    const before = plan.slice(0, owing + 1).map(({ at: place }) => ({ event: "step", step: place }));
+    const before = plan.slice(0, owing + 1).map((step) => ({
+      event: "step",
+      step: step.at,
+      ...("choices" in step ? { result: { choice: step.choices[0]?.id } } : {}),
+    }));
     const floor = floorOf(floorView(), runItems("longshore", "R24", [{ event: "gear" }, ...before], NOW - 3_600_000));
     const found = openRun(floor.view, RUN);
     if (!found) throw new Error("no run");

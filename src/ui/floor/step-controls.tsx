@@ -4,7 +4,7 @@ import { useState } from "react";
 import { FOUND_AS } from "../../core/routines/step.ts";
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
-import { plannedSeconds, resultProblem } from "../../core/runs/run.ts";
+import { holdsPower, plannedSeconds, resultProblem } from "../../core/runs/run.ts";
 import { doubtOfAnswer, type LevelDoubt } from "../../core/stores/waste/level-doubt.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
@@ -63,7 +63,8 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
   };
   const { vessel: known } = found.machine;
   const vessel = step.kind === "measure" && step.unit === "mL" && step.id === found.routine.effects?.waste?.before ? known : undefined;
-  const owing = step.powersOn && state.owed.length > 0;
+  const open = holdsPower(step, state.owed);
+  const owing = open.length > 0;
   const left = state.timer ? state.timer.endsAt - floor.now() : undefined;
   const body = () => {
     switch (step.kind) {
@@ -163,9 +164,9 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
   };
   return (
     <div className="grid gap-2">
-      {owing && <p className="text-hold">{filled(words.notYet, { what: state.owed.map(({ words: what }) => what).join("; ") })}</p>}
+      {owing && <p className="text-hold">{filled(words.notYet, { what: open.map(({ words: what }) => what).join("; ") })}</p>}
       {owing &&
-        state.owed.map(({ id, words: what }) => (
+        open.map(({ id, words: what }) => (
           <Button key={id} size="hand" className="!whitespace-normal" onClick={() => void send({ event: "settle", owed: id })}>
             {filled(words.closed, { what })}
           </Button>

@@ -34,6 +34,14 @@ export function RunPreview({ plan }: { plan: readonly PlannedStep[] }) {
           {step.text} {step.on && <span className="text-ink2">({step.on})</span>}
         </p>
         {step.detail && <p className="mt-2 text-ink2 text-lg">{step.detail}</p>}
+        {(["why", "good", "bad"] as const).map(
+          (key) =>
+            step[key] && (
+              <p key={key} className="mt-1 text-ink2">
+                {t(`notes.${key}`, { words: step[key] })}
+              </p>
+            ),
+        )}
         <ul className="mt-3 grid gap-1">
           {answersOf(step, t).map((answer) => (
             <li key={answer} className="rounded-[3px] border border-rule px-2 py-2 text-center">

@@ -1,9 +1,13 @@
+import { clockTime } from "../../../core/calendar/site-time.ts";
+import { restingUntil } from "../../../core/nozzles/ladder/what-now.ts";
 import { routineBy } from "../../../core/routines/routine-for.ts";
 import { CheckDesk } from "../../../ui/check/check-desk.tsx";
 import next from "../../../words/en/next.json";
 import { Held } from "../../../words/held.tsx";
 import { board } from "../../../work/board/board.ts";
+import { now } from "../../../work/clock.ts";
 import { database } from "../../../work/database.ts";
+import { nozzleDesks } from "../../../work/nozzles/nozzles.ts";
 import { patternOf } from "../../../work/shop/patterns.ts";
 import { loadShop } from "../../../work/shop/shop.ts";
 import { pageActor } from "../../page-actor.ts";
@@ -25,9 +29,20 @@ export default async function CheckPage({ searchParams }: { searchParams: Promis
       return pattern ? [[id, pattern]] : [];
     }),
   );
+  const desks = await nozzleDesks(
+    database(),
+    shop,
+    shop.machines.filter(({ id }) => rows.some((row) => row.id === id)),
+  );
+  const rests = Object.fromEntries(
+    [...desks].flatMap(([id, desk]) => {
+      const until = restingUntil(desk, now().getTime());
+      return until === undefined ? [] : [[id, clockTime(new Date(until), shop.site.timeZone)]];
+    }),
+  );
   return (
     <Held words={{ next }}>
-      <CheckDesk patterns={patterns} rows={rows} chosen={ids} routine={text(wanted.routine)} seq={view.seq} steps={steps} />
+      <CheckDesk patterns={patterns} rests={rests} rows={rows} chosen={ids} routine={text(wanted.routine)} seq={view.seq} steps={steps} />
     </Held>
   );
 }

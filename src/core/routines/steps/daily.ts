@@ -26,62 +26,6 @@ export const OPENING_CHECK: readonly Step[] = [
   },
 ];
 
-/** R07, three-point check. */
-export const THREE_POINTS: readonly Step[] = [
-  { kind: "do", id: "park", text: "Put the machine into its maintenance position.", detail: "The lamp stands steady.", minutes: 0.5 },
-  {
-    kind: "do",
-    id: "lid",
-    text: "Wait until nothing moves. Then open the lid.",
-    minutes: 0.5,
-    owes: { id: "lid", words: "the lid is open" },
-  },
-  { kind: "found", id: "surround-found", part: "cap", text: "How is the cap surround?", lights: ["cap"], minutes: 0.3 },
-  {
-    kind: "do",
-    id: "surround",
-    text: "Clean the cap surround with a damp swab.",
-    detail: "White has a swab of its own. Keep off the nozzle plate.",
-    lights: ["cap"],
-    minutes: 1.2,
-    uses: [{ item: "foam swabs", amount: 2, unit: "pieces" }],
-    when: { not: { recorded: "surround-found", is: "clean" } },
-  },
-  {
-    kind: "do",
-    id: "wiper-up",
-    text: "Flip the wiper up.",
-    lights: ["wiper"],
-    minutes: 0.3,
-    owes: { id: "wiper", words: "the wiper is turned up" },
-  },
-  {
-    kind: "found",
-    id: "wiper-found",
-    part: "wiper",
-    text: "How is the wiper?",
-    lights: ["wiper"],
-    minutes: 0.2,
-    uses: [{ item: "foam swabs", amount: 1, unit: "pieces" }],
-  },
-  { kind: "do", id: "wiper", text: "Swab both faces of the wiper, then dry it.", lights: ["wiper"], minutes: 1.2 },
-  { kind: "do", id: "wiper-down", text: "Flip the wiper back down.", lights: ["wiper"], minutes: 0.3, settles: "wiper" },
-  {
-    kind: "look",
-    id: "bottle",
-    text: "Look at the waste bottle. Does its inlet tube hang clear of the liquid?",
-    minutes: 0.5,
-    when: { any: [{ waste: "bottle" }, { waste: "tank" }] },
-    choices: [
-      { id: "clear", text: "Clear of it" },
-      { id: "near", text: "Nearly touching: empty it today" },
-      { id: "in", text: "It hangs in the liquid: empty it now" },
-    ],
-  },
-  { kind: "do", id: "lid-shut", text: "Shut the lid.", minutes: 0.3, settles: "lid" },
-  { kind: "do", id: "leave", text: "Leave the maintenance position at the panel.", minutes: 0.3, powersOn: true },
-];
-
 /** R08, waste look. */
 export const WASTE_LOOK: readonly Step[] = [
   {

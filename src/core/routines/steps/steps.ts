@@ -1,17 +1,25 @@
 import type { Gear, Step } from "../step.ts";
+import { BASIC_CLEAN } from "./basic-clean.ts";
+import { BY_HAND } from "./by-hand.ts";
 import { CLEAN_AND_CAP, EXERCISE, SHUTDOWN, WIPE_AND_FLUSH } from "./closing.ts";
-import { CUTTER, DRYING_CAP, FOAMS, INTERIOR, REPACK, REPLACE_INK, WASTE_CARTRIDGE } from "./counted.ts";
-import { EMPTY_WASTE, OPENING_CHECK, THREE_POINTS, WASTE_LOOK, WATER_CAP } from "./daily.ts";
+import { CUTTER, DRYING_CAP, INTERIOR, REPACK, REPLACE_INK, WASTE_CARTRIDGE } from "./counted.ts";
+import { EMPTY_WASTE, OPENING_CHECK, WASTE_LOOK, WATER_CAP } from "./daily.ts";
+import { DEEP_CLEAN } from "./deep-clean.ts";
+import { FOAMS } from "./foams.ts";
+import { CAP_AND_FILTER, CAPS_AND_BOX } from "./garment-caps.ts";
 import { HEAD_OUT } from "./head-out.ts";
 import { LINE_FLUSH } from "./line-flush.ts";
 import { AIR_FILTERS, CAP_SOAK, ENCODER_STRIP, GREASE_RAILS, SEAL_TEST, WIPERS_AND_PADS } from "./monthly.ts";
 import { AGITATE_WHITE, CHECK_AGAIN, OPENING_CLEANS, PAUSE_CAP, PRE_PRINT, UV_OPENING } from "./opening.ts";
+import { SURROUND_THEN_CAPS } from "./photo-weekly.ts";
 import { CHANNEL_FLUSH, HEAD_REPLACEMENT, SERVICE_OF_CAP, SOAK_AND_BRUSH, SUPPLY_CHECK } from "./recovery.ts";
-import { BASIC_CLEAN, CAP_AND_FILTER, COLOUR_SYSTEM, STATION_AND_SUMP, SURROUND_BY_MENU, WHITE_SYSTEM } from "./station.ts";
+import { SERVICE_STATION } from "./service-station.ts";
+import { SOLVENT_WEEKLY } from "./solvent-weekly.ts";
+import { COLOUR_SYSTEM, STATION_AND_SUMP, SURROUND_BY_MENU, WHITE_SYSTEM } from "./station.ts";
 import { CARTRIDGE_STORAGE, FLUSH_FOR_STORAGE, STORAGE_AGREED } from "./storage.ts";
+import { THREE_POINTS } from "./three-points.ts";
 import { WAKE_UP } from "./wake.ts";
-import { BY_HAND, CAPS_AND_BOX, CODER_HEAD, DEEP_CLEAN, SHIFT_WHITE } from "./weekly.ts";
-import { SERVICE_STATION, SOLVENT_WEEKLY, SURROUND_BY_MENU_WEEKLY } from "./wide.ts";
+import { CODER_HEAD, SHIFT_WHITE } from "./weekly.ts";
 
 /** The steps of the built-in routines. */
 export const STEPS: Readonly<Record<string, readonly Step[]>> = {
@@ -40,7 +48,7 @@ export const STEPS: Readonly<Record<string, readonly Step[]>> = {
   R23: CODER_HEAD,
   R24: SOLVENT_WEEKLY,
   R25: SERVICE_STATION,
-  R26: SURROUND_BY_MENU_WEEKLY,
+  R26: SURROUND_THEN_CAPS,
   R27: WHITE_SYSTEM,
   R28: COLOUR_SYSTEM,
   R29: CAP_SOAK,
@@ -80,7 +88,7 @@ export const GEAR: Readonly<Record<string, Gear>> = {
   R03: [GLOVES, "goggles", "lint-free towel", "cleaning fluid", "foam swabs", LIGHT],
   R05: [GLOVES, "long sleeves", "goggles", "lint-free wipes", "UV cleaner", "clear scrap"],
   R06: ["goggles", "clear scrap"],
-  R07: [GLOVES, "foam swabs", "distilled water or the maker's fluid"],
+  R07: [GLOVES, "foam swabs", "distilled water or the maker's fluid", "soft lint-free cloth", "lamp"],
   R08: [GLOVES],
   R09: [GLOVES, "distilled water", "syringe or dropper"],
   R10: [GLOVES, "distilled water", "syringe or dropper"],
@@ -91,11 +99,36 @@ export const GEAR: Readonly<Record<string, Gear>> = {
   R17: [GLOVES, "goggles", "foam swabs for white and for colour", "cleaning fluid", "lint-free wipes", "mirror"],
   R18: [GLOVES, "goggles", "foam swabs for white and for colour", "cleaning fluid", "tweezers", "paper"],
   R19: [GLOVES, "goggles", "foam swabs for white and for colour", "fluid", "warm water"],
-  R20: [GLOVES, "goggles", "foam swabs for white and for colour", "glass cleaner", "cloth"],
-  R21: [GLOVES, "goggles", "two lint-free towels", "distilled water", "transfer pump or large syringe", "a light"],
+  R20: [
+    GLOVES,
+    "goggles",
+    "foam swabs for white and for colour",
+    "cleaning solution",
+    "flat mirror",
+    "lamp",
+    "glass cleaner",
+    "shop towels",
+  ],
+  R21: [
+    GLOVES,
+    "goggles",
+    "thick towel that does not shed",
+    "bowl of water",
+    "distilled water in a squirt bottle",
+    "transfer pump or large syringe",
+    "a light",
+  ],
   R22: [GLOVES, "labels"],
   R23: ["solvent-proof gloves", "goggles", "tray", "the coder's solvent", "air bulb", "PTFE brush", "lidded metal bin"],
-  R24: ["solvent-proof gloves", "goggles", "cleaning sticks", "solvent cleaner", "lint-free wipes", "lidded metal bin"],
+  R24: [
+    "solvent-proof gloves",
+    "goggles",
+    "cleaning sticks",
+    "solvent cleaner and a cup",
+    "lamp or shiny tray",
+    "lint-free wipes",
+    "lidded metal bin",
+  ],
   R25: [GLOVES, "goggles", "lint-free wipes", "alcohol or an approved cleaner", "distilled water", "small brush"],
   R26: [GLOVES, "three cleaning sticks", "lint-free wipes"],
   R27: [GLOVES, "jig", "two pads", "dropper", "cleaning fluid"],
@@ -112,7 +145,7 @@ export const GEAR: Readonly<Record<string, Gear>> = {
   R38: [GLOVES, "goggles", "fitting fluid", "the maker's tool"],
   R39: [GLOVES, "goggles", "new head", "the machine's manual"],
   R40: [GLOVES, "drying cap", "wiper roll", "paper"],
-  R41: [GLOVES, "new foams", "cleaning sticks", "fluid, the cup three quarters full", "cloth"],
+  R41: [GLOVES, "new foams", "two cleaning sticks", "cleaning fluid and a cup", "paper towel", "cloth", "lamp"],
   R42: [GLOVES, "new waste cartridge", "its bag"],
   R43: ["cut-proof gloves", "new blade", "tube for the old blade"],
   R44: [GLOVES, "goggles", "mask", "labelled waste container"],
