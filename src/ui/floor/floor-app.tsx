@@ -7,7 +7,7 @@ import { Button } from "../kit/button.tsx";
 import { Initials } from "../kit/initials.tsx";
 import { Search } from "../search.tsx";
 import { loadFreeList } from "./free-jobs.tsx";
-import { useChosenSent, useLanguage } from "./language.ts";
+import { useLanguage } from "./language.ts";
 import { loadUnderWay, MyShift } from "./my-shift.tsx";
 import { to, usePlace } from "./route.ts";
 import { openRuns, wallClock } from "./runs.ts";
@@ -58,7 +58,6 @@ export function FloorApp() {
     return () => clearTimeout(quiet);
   }, []);
   useWakeLock();
-  useChosenSent(floor);
   return (
     <Spoken language={useLanguage(floor)}>
       <Shell floor={floor} />

@@ -188,7 +188,7 @@ export const FOAMS: readonly Step[] = [
   {
     kind: "decide",
     id: "fetch",
-    text: "Nothing is started. Leave the menu. Fetch it, or find the time. Ready?",
+    text: "Nothing is started. Fetch it, or find the time. Ready?",
     minutes: 0.5,
     choices: [{ id: "ready", text: "Ready now" }],
   },
