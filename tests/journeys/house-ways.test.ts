@@ -139,8 +139,8 @@ describe("on paper", () => {
     await page.getByLabel("Gear on, warnings read").check();
     await page.getByRole("button", { name: "All boxes are ticked" }).click();
     for (const choice of await page.getByRole("group", { name: /, line \d+$/ }).all())
-      await choice.getByRole("button", { name: /some|Clean/ }).click();
-    const wipers = page.getByRole("checkbox", { name: /Put the wipers back, firmly/ });
+      await choice.getByRole("button", { name: /some|Clean|Room enough/ }).click();
+    const wipers = page.getByRole("checkbox", { name: /Press the wipers firmly back/ });
     await wipers.uncheck();
     const check = page.getByRole("listitem").filter({ hasText: "Print and read a nozzle check" });
     await check.getByRole("checkbox").first().check();
