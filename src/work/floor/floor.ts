@@ -30,7 +30,7 @@ import { factsNow } from "../facts/due.ts";
 import { runBook } from "../facts/run-book.ts";
 import { daysWords } from "../idle/sleeps.ts";
 import { nozzleDesks } from "../nozzles/nozzles.ts";
-import { roundSettings } from "../rounds/rounds.ts";
+import { roundSettings } from "../rounds/round-problem.ts";
 import { paceInWindows } from "../runs/pace.ts";
 import { patternOf } from "../shop/patterns.ts";
 import { sheetsFor } from "../shop/safety.ts";

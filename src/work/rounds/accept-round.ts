@@ -19,7 +19,7 @@ import { now } from "../clock.ts";
 import { keep } from "../record/record.ts";
 import { putSettings } from "../shop/settings.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
-import { roundMaterial, roundProblem, roundSettings } from "./rounds.ts";
+import { roundMaterial, roundProblem, roundSettings } from "./round-problem.ts";
 
 export const Accepted = Type.Object(
   {

@@ -10,7 +10,7 @@ import type { Database } from "../../ledger/database.ts";
 import { newestRounds } from "../../ledger/rounds.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { loadShop } from "../shop/shop.ts";
-import { roundSettings } from "./rounds.ts";
+import { roundSettings } from "./round-problem.ts";
 
 /** A round on paper: for each person the way from stretch to stretch. */
 export type RoundSheets = {

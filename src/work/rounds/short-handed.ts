@@ -7,7 +7,7 @@ import type { Database } from "../../ledger/database.ts";
 import { timesPutOff } from "../../ledger/rounds.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
-import { roundMaterial, roundProblem } from "./rounds.ts";
+import { roundMaterial, roundProblem } from "./round-problem.ts";
 
 /** The least of a day that can be defended with those who are there: its planning problem, what is kept and why, what waits and at what risk. */
 export type ShortHanded = {

@@ -13,7 +13,7 @@ import { rosterChanges, shiftSpan, workersOn } from "../day/day.ts";
 import { dueFacts } from "../facts/due.ts";
 import { givenLately } from "../facts/given.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
-import { roundSettings } from "./rounds.ts";
+import { roundSettings } from "./round-problem.ts";
 
 /** Carrying work over the next days, levelled; load against capacity over six weeks. */
 export type WeekView = {

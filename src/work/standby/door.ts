@@ -22,7 +22,7 @@ import { rosterChanges, workersOn } from "../day/day.ts";
 import { factsNow } from "../facts/due.ts";
 import { cappedSaid, cappingOf, lastUses } from "../idle/idle.ts";
 import { sleepWords } from "../idle/sleeps.ts";
-import { roundMaterial, roundProblem } from "../rounds/rounds.ts";
+import { roundMaterial, roundProblem } from "../rounds/round-problem.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 import { openingOf, tonight } from "./gap.ts";
 import { printDayChanges } from "./machine.ts";

@@ -6,7 +6,7 @@ import { personName, type Shop } from "../../core/shop/shop.ts";
 import { type PlacedWork, placedWork, type SeasonWork, seasonProblem } from "../../core/standby/season.ts";
 import { type rosterChanges, shiftSpan, workersOn } from "../day/day.ts";
 import { nameOf } from "../idle/sleeps.ts";
-import { roundSettings } from "../rounds/rounds.ts";
+import { roundSettings } from "../rounds/round-problem.ts";
 import { dayAt } from "../shop/shop.ts";
 
 /** A closure's work given to people by the rounds kernel. */
