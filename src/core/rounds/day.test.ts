@@ -27,16 +27,16 @@ describe("a routine as stretches", () => {
   test("hands are taken together, waits stand between; in whole minutes, by one person", () => {
     const pieces = piecesOf(cleans, sprat);
     expect(pieces.map(({ kind, minutes }) => [kind, Math.round(minutes * 10) / 10])).toEqual([
-      ["hands", 0.4],
+      ["hands", 0.6],
       ["wait", 6],
-      ["hands", 1],
+      ["hands", 0.9],
       ["wait", 2],
-      ["hands", 2],
+      ["hands", 1.8],
     ]);
     expect(stretchesOf(pieces, { hands: 1.6, wait: 1.1 })).toEqual([
       { hands: 1 },
       { wait: 7 },
-      { hands: 2, samePerson: true },
+      { hands: 1, samePerson: true },
       { wait: 3 },
       { hands: 3, samePerson: true },
     ]);
@@ -65,7 +65,7 @@ describe("a routine as stretches", () => {
     const plan = runPlan(cleans.steps ?? [], sprat);
     const event = (minute: number, body: RunEvent["body"]): RunEvent => ({ id: `${minute}`, at: minute * 60_000, person: "ilse", body });
     const events = [event(0, { event: "start", form: "guided", version: stepsVersion(cleans.steps ?? []), gear: true })];
-    for (let minute = 1; minute <= 3; minute++) {
+    for (let minute = 1; minute <= 5; minute++) {
       const step = runState(plan, sprat, events)?.now;
       const choice = step && "choices" in step ? step.choices[0]?.id : undefined;
       events.push(event(minute, { event: "step", step: step?.at ?? "", ...(choice ? { result: { choice } } : {}) }));
@@ -74,7 +74,7 @@ describe("a routine as stretches", () => {
     if (!state) throw new Error("no run");
     expect(begunOf("key", state, pieces, (at) => at / 60_000)).toEqual({
       task: "key",
-      stretches: [{ person: "ilse", start: 0, end: 3 }, { start: 3 }],
+      stretches: [{ person: "ilse", start: 0, end: 5 }, { start: 5 }],
     });
   });
 });

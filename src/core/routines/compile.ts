@@ -18,7 +18,7 @@ export function compiled(
     const called = stepsOf(step.routine);
     if (!called || calling.includes(step.routine) || calling.length >= CALLS_DEEP) return [];
     const inner = compiled(called, stepsOf, [...calling, step.routine]);
-    return inner.map((each) => under(each, step.id, step.routine, step.when));
+    return inner.filter((each) => !("alone" in each)).map((each) => under(each, step.id, step.routine, step.when));
   });
 }
 

@@ -59,7 +59,10 @@ const byKey = (shapes: Record<string, Json>): Json =>
     },
   );
 
-const Choice = closed({ id: StepId, text: text(200), goTo: StepId, reports: orHouse(SIGNS) }, ["id", "text"]);
+const Choice = closed({ id: StepId, text: text(200), goTo: StepId, reports: orHouse(SIGNS), calls: { ...Id }, ends: text(200) }, [
+  "id",
+  "text",
+]);
 const Use = closed({ item: text(100), amount: { type: "number", exclusiveMinimum: 0, maximum: 100_000 }, unit: text(20) }, [
   "item",
   "amount",
@@ -81,6 +84,7 @@ const common: Record<string, Json> = {
   uses: list(Use),
   owes: closed({ id: StepId, words: text(200) }, ["id", "words"]),
   settles: StepId,
+  alone: truth,
   powersOn: truth,
 };
 const plain = (own: Record<string, Json> = {}, required: readonly string[] = []): Json =>

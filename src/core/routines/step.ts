@@ -23,6 +23,10 @@ export type Choice = {
   goTo?: string;
   /** A sign that is reported at the machine when this is chosen. */
   reports?: string;
+  /** A routine that is called for at the machine when this is chosen. */
+  calls?: string;
+  /** The run ends here when this is chosen, undone: what is missing, as the rest of “It ends here: …”. */
+  ends?: string;
 };
 
 /** What a step can be done over: once for each of a machine's heads, channels, lines, slots, or for each side of it. */
@@ -56,6 +60,8 @@ type Common = {
   owes?: { id: string; words: string };
   /** What it closes or puts back. */
   settles?: string;
+  /** Only where the routine is done by itself: a routine that calls it has done this already. */
+  alone?: true;
   /** Not offered while anything is still to put right. */
   powersOn?: true;
   /** The routine that was called, where the step is another's; put there when the steps are compiled. */

@@ -1,25 +1,33 @@
 import type { Gear, Step } from "../step.ts";
 import { BASIC_CLEAN } from "./basic-clean.ts";
 import { BY_HAND } from "./by-hand.ts";
-import { CLEAN_AND_CAP, EXERCISE, SHUTDOWN, WIPE_AND_FLUSH } from "./closing.ts";
-import { CUTTER, DRYING_CAP, INTERIOR, REPACK, REPLACE_INK, WASTE_CARTRIDGE } from "./counted.ts";
-import { EMPTY_WASTE, OPENING_CHECK, WASTE_LOOK, WATER_CAP } from "./daily.ts";
+import { CLEAN_AND_CAP, EXERCISE, SHUTDOWN } from "./closing.ts";
+import { CUTTER, DRYING_CAP, INTERIOR, REPLACE_INK } from "./counted.ts";
+import { OPENING_CHECK, WASTE_LOOK, WATER_CAP } from "./daily.ts";
 import { DEEP_CLEAN } from "./deep-clean.ts";
 import { FOAMS } from "./foams.ts";
 import { CAP_AND_FILTER, CAPS_AND_BOX } from "./garment-caps.ts";
 import { HEAD_OUT } from "./head-out.ts";
 import { LINE_FLUSH } from "./line-flush.ts";
-import { AIR_FILTERS, CAP_SOAK, ENCODER_STRIP, GREASE_RAILS, SEAL_TEST, WIPERS_AND_PADS } from "./monthly.ts";
-import { AGITATE_WHITE, CHECK_AGAIN, OPENING_CLEANS, PAUSE_CAP, PRE_PRINT, UV_OPENING } from "./opening.ts";
+import { AIR_FILTERS, CAP_SOAK } from "./monthly.ts";
+import { AGITATE_WHITE, CHECK_AGAIN, OPENING_CLEANS, PAUSE_CAP } from "./opening.ts";
 import { SURROUND_THEN_CAPS } from "./photo-weekly.ts";
-import { CHANNEL_FLUSH, HEAD_REPLACEMENT, SERVICE_OF_CAP, SOAK_AND_BRUSH, SUPPLY_CHECK } from "./recovery.ts";
+import { PRE_PRINT } from "./pre-print.ts";
+import { ENCODER_STRIP, GREASE_RAILS } from "./rails-and-strip.ts";
+import { CHANNEL_FLUSH, SEAL_TEST, SUPPLY_CHECK } from "./recovery.ts";
 import { SERVICE_STATION } from "./service-station.ts";
 import { SOLVENT_WEEKLY } from "./solvent-weekly.ts";
 import { COLOUR_SYSTEM, STATION_AND_SUMP, SURROUND_BY_MENU, WHITE_SYSTEM } from "./station.ts";
 import { CARTRIDGE_STORAGE, FLUSH_FOR_STORAGE, STORAGE_AGREED } from "./storage.ts";
+import { HEAD_REPLACEMENT, SERVICE_OF_CAP, SOAK_AND_BRUSH } from "./technician.ts";
 import { THREE_POINTS } from "./three-points.ts";
+import { UV_OPENING } from "./uv-opening.ts";
 import { WAKE_UP } from "./wake.ts";
+import { EMPTY_WASTE } from "./waste.ts";
+import { REPACK, WASTE_CARTRIDGE } from "./waste-cartridge.ts";
 import { CODER_HEAD, SHIFT_WHITE } from "./weekly.ts";
+import { WIPE_AND_FLUSH } from "./wipe-and-flush.ts";
+import { WIPERS_AND_PADS } from "./wiper-kit.ts";
 
 /** The steps of the built-in routines. */
 export const STEPS: Readonly<Record<string, readonly Step[]>> = {

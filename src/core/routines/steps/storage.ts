@@ -3,25 +3,28 @@ import type { Step } from "../step.ts";
 /** Steps of agreeing on storage, of the automatic flush and of cleaning cartridges (common practice, no source). */
 
 /** A check that the return is held against. */
-const CHECK_BEFORE: Step = {
+export const CHECK_BEFORE: Step = {
   kind: "nozzle-check",
   id: "check",
   text: "Print and read a nozzle check.",
   detail: "It is pinned: on its return the machine is held against it.",
+  bad: "Gaps: recover it first.",
   lights: ["head"],
   minutes: 2,
 };
-const WASTE_EMPTY = (id: string, text: string): readonly Step[] => [
+export const WASTE_EMPTY = (id: string, text: string): readonly Step[] => [
   {
     kind: "do",
     id,
     text,
-    detail: "Valve shut, tube into a labelled container, valve open, wait for the last drops, valve shut. Never down the drain.",
+    detail:
+      "Lever shut, tube into a labelled container, lever open, swirl, last drops, lever shut; only then the tube back. Never down the drain.",
+    why: "Full, it runs over inside the machine.",
     minutes: 4,
     when: { any: [{ waste: "bottle" }, { waste: "tank" }] },
   },
 ];
-const TAG: Step = {
+export const TAG: Step = {
   kind: "do",
   id: "tag",
   text: "Hang the tag on the machine.",
@@ -34,8 +37,9 @@ export const STORAGE_AGREED: readonly Step[] = [
   {
     kind: "look",
     id: "plan",
-    text: "Read its Standby page with the supervisor. Which regime?",
-    minutes: 3,
+    text: "Read its Standby page together. Which regime?",
+    detail: "Last print and first print, to the hour. Weekends count too.",
+    minutes: 2.5,
     choices: [
       { id: "advised", text: "The one advised" },
       { id: "other", text: "Another: the reason is in the note" },
@@ -44,7 +48,9 @@ export const STORAGE_AGREED: readonly Step[] = [
   {
     kind: "look",
     id: "stock",
-    text: "Are fluid and cartridges on the shelf, in date?",
+    text: "Fluid, cartridges, bottles, clips, tubes on the shelf?",
+    detail: "A cartridge a slot; two sets of bottles; in date.",
+    why: "Half way nothing may be missing.",
     minutes: 2,
     choices: [
       { id: "there", text: "All there" },
@@ -53,13 +59,32 @@ export const STORAGE_AGREED: readonly Step[] = [
   },
   {
     kind: "look",
-    id: "people",
-    text: "Who puts it to sleep, and who wakes it? Are both there on their day?",
-    minutes: 2,
+    id: "waste",
+    text: "An empty bottle and containers for all the waste?",
+    minutes: 0.5,
     choices: [
-      { id: "both", text: "Both are" },
+      { id: "room", text: "Room for all of it" },
+      { id: "planned", text: "More emptyings are planned" },
+    ],
+  },
+  {
+    kind: "look",
+    id: "people",
+    text: "Who puts it to sleep, who wakes it?",
+    detail: "A name and a day each, a stand-in where one is away.",
+    minutes: 1.5,
+    choices: [
+      { id: "both", text: "Both are there on their day" },
       { id: "not", text: "One is not: another is asked" },
     ],
+  },
+  {
+    kind: "look",
+    id: "check",
+    text: "When is the last nozzle check before it?",
+    why: "The return is held against it.",
+    minutes: 0.5,
+    choices: [{ id: "planned", text: "Right before it, planned" }],
   },
   { kind: "confirm", id: "agreed", text: "The supervisor agrees to regime and dates.", by: "supervisor", minutes: 1 },
 ];
@@ -73,6 +98,7 @@ export const FLUSH_FOR_STORAGE: readonly Step[] = [
     kind: "look",
     id: "plates",
     text: "Do heads and caps look washed?",
+    detail: "As far as you can see them.",
     lights: ["head", "cap"],
     minutes: 0.5,
     choices: [
@@ -82,67 +108,114 @@ export const FLUSH_FOR_STORAGE: readonly Step[] = [
   },
   { kind: "do", id: "again", text: "Press flush once more.", minutes: 0.3, when: { recorded: "plates", is: "ink" } },
   { kind: "wait", id: "flushing-again", text: "It flushes.", waitMinutes: 5, when: { recorded: "plates", is: "ink" } },
+  ...WASTE_EMPTY("waste-after", "Read the waste. Empty it if it is past its mark."),
   TAG,
 ];
 
-/** R52, cleaning-cartridge storage, guided by the machine. */
+/** R52, cleaning-cartridge storage, led by the machine's program: not switched off before it says so. */
 export const CARTRIDGE_STORAGE: readonly Step[] = [
   {
     kind: "look",
     id: "ready",
-    text: "Its own program, a 4 L container and a cleaning cartridge for each slot at hand?",
-    detail: "General ones, one a slot, also for slots that held fluid before. Not those coded for one slot.",
+    text: "All at hand? It must not stop half-way.",
+    detail: "Its program open, an empty 4 L container, a general cleaning cartridge for each slot. Not those coded for one slot.",
     minutes: 1,
     choices: [
       { id: "all", text: "All at hand" },
-      { id: "some", text: "Not all: fetch what is missing first" },
+      { id: "some", text: "Not all: don't start", ends: "cartridges, container or program are missing" },
     ],
   },
   CHECK_BEFORE,
-  ...WASTE_EMPTY("waste-before", "Empty the waste. The valve is shut before and after."),
   {
     kind: "do",
     id: "start",
-    text: "Start the wash in the machine's program.",
+    text: "Program: start of long storage. Yes. Start.",
+    detail: "Read each page. From here on no switching off.",
+    good: "It asks about the waste.",
     minutes: 1,
-    owes: { id: "wash", words: "the wash has begun; not to be switched off" },
+    owes: { id: "wash", words: "the wash has begun: not to be switched off" },
+  },
+  ...WASTE_EMPTY("waste-before", "Empty the waste now."),
+  {
+    kind: "do",
+    id: "answer",
+    text: "Answer that it is empty. Only when it is true.",
+    why: "An untrue answer overflows the bottle inside the machine.",
+    minutes: 0.2,
   },
   {
     kind: "do",
     id: "ink-out",
     each: "slot",
-    text: "Take the ink cartridge out. Keep the order.",
-    detail: "From slot 1. Also any cleaning cartridge fitted already.",
+    text: "Take the cartridge out. Lay it down in order.",
+    detail: "Level, straight, outlet taped. Coded cleaning cartridges too.",
+    why: "Order saves mistakes on return.",
+    bad: "The program does not see it empty: pull again.",
     minutes: 0.4,
-    owes: { id: "slots", words: "slots stand open" },
+    owes: { id: "slots", words: "a slot stands open" },
+  },
+  {
+    kind: "do",
+    id: "look",
+    text: "Look into each slot and at each cartridge.",
+    detail: "Stickers, crumbs, dirt off.",
+    why: "They stop it half-way.",
+    minutes: 0.5,
   },
   {
     kind: "do",
     id: "cleaner-in",
     each: "slot",
-    text: "Cleaning cartridge in: mark up, chip to the contact.",
-    detail: "Never forced: a sticker or dirt stops one. Look into the slot too.",
+    text: "Cleaning cartridge in: triangle up, chip to the contact.",
+    detail: "Slide it smoothly to the end.",
+    bad: "It doesn't go: out, look, another angle. No force.",
     minutes: 0.5,
+    settles: "slots",
     uses: [{ item: "cleaning cartridges", amount: 1, unit: "pieces" }],
   },
-  { kind: "do", id: "filled", text: "Every slot is filled. Count them.", minutes: 0.3, settles: "slots" },
-  { kind: "wait", id: "charging", text: "It charges once every slot is filled.", waitMinutes: 8 },
-  { kind: "do", id: "cleaner-out", each: "slot", text: "Take the cleaning cartridge out.", minutes: 0.3 },
-  { kind: "do", id: "discharge", text: "Let it discharge.", minutes: 0.3 },
-  { kind: "wait", id: "discharging", text: "It discharges.", waitMinutes: 3 },
+  {
+    kind: "look",
+    id: "filled",
+    text: "Count slots and cartridges aloud. All filled?",
+    why: "It starts only when each is filled.",
+    minutes: 0.3,
+    choices: [{ id: "all", text: "All filled" }],
+  },
+  {
+    kind: "wait",
+    id: "charging",
+    text: "It charges by itself. Touch nothing.",
+    detail: "Watch the waste: its level runs on the screen.",
+    bad: "One slot asks: seat it again.",
+    waitMinutes: 8,
+  },
+  {
+    kind: "do",
+    id: "cleaner-out",
+    each: "slot",
+    text: "On its word: cleaning cartridge out, laid in order.",
+    minutes: 0.3,
+  },
+  { kind: "do", id: "discharge", text: "Start the discharge.", why: "Fluid leaves the lines.", minutes: 0.2 },
+  { kind: "wait", id: "discharging", text: "It discharges. Don't switch off.", good: "100 %.", waitMinutes: 3 },
   {
     kind: "look",
     id: "done",
-    text: "Does its program say that it is washed?",
+    text: "Does the program say finished?",
+    detail: "Read the last page, take its picture.",
     minutes: 0.3,
     choices: [
       { id: "yes", text: "Yes" },
       { id: "no", text: "No: it stays on; call the technician" },
     ],
   },
-  { kind: "do", id: "end", text: "End the program as it says.", minutes: 0.5, settles: "wash" },
-  ...WASTE_EMPTY("waste-after", "Empty the waste again. The valve is shut."),
+  { kind: "do", id: "end", text: "End it as the program says.", minutes: 0.4, settles: "wash" },
+  ...WASTE_EMPTY("waste-after", "Empty the waste once more. Lever shut."),
+  {
+    kind: "do",
+    id: "store",
+    text: "Store inks upright, in order. Mark used cartridges once.",
+    minutes: 0.5,
+  },
   TAG,
 ];
-
-export { CHECK_BEFORE, TAG, WASTE_EMPTY };
