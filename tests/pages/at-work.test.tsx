@@ -56,9 +56,9 @@ test("with its head off the cap it is not printable, and says who is working on 
 test("cleans take a check's force with the first act, not with a look and not only at the end", async () => {
   await allFired("smelt", "08:30");
   const { tell } = await runOf("smelt", "R04");
-  await tell({ event: "step", step: "waste", result: { choice: "room" } });
+  for (const [step, choice] of [["night", "water"], ["waste", "room"], ["ink", "enough"], ["program", "print"]] as const)
+    await tell({ event: "step", step, result: { choice } });
   expect((await stateOf("smelt")).word).toBe("Ready");
-  await tell({ event: "step", step: "night", result: { choice: "water" } });
   await tell({ event: "step", step: "two" });
   expect(await stateOf("smelt")).toMatchObject({ word: "Unchecked", why: expect.stringMatching(/Opening cleans began/) });
 });

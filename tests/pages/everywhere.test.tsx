@@ -140,8 +140,8 @@ describe("running timers", () => {
         plan.findIndex(({ kind }) => kind === "wait"),
       )
       .filter(({ kind }) => kind !== "measure");
-    const answers: Record<string, string> = { waste: "room", night: "water" };
-    expect(before.map(({ at: step }) => step)).toEqual(["waste", "night", "two"]);
+    const answers: Record<string, string> = { night: "water", waste: "room", ink: "enough", program: "print" };
+    expect(before.map(({ at: step }) => step)).toEqual(["night", "waste", "ink", "program", "two"]);
     const run = crypto.randomUUID();
     const of = (body: Record<string, unknown>, clock: string) =>
       entry("run", body, { machine: "sprat", routine: "R04", run, happenedAt: at(clock) });

@@ -31,8 +31,14 @@ async function opened(machine: string, steps: Press[], person = "bram") {
   await screen.findByRole("heading", { level: 1, name: new RegExp(known.name) });
   return { user, run, plan, text: (step: string) => plan.find((each) => each.at === step)?.text ?? "?" };
 }
-const ROOM: Press = { step: "waste", result: { choice: "room" } };
 const WATER: Press = { step: "night", result: { choice: "water" } };
+/** All that is looked at before the cleans. */
+const LOOKED: Press[] = [
+  WATER,
+  { step: "waste", result: { choice: "room" } },
+  { step: "ink", result: { choice: "enough" } },
+  { step: "program", result: { choice: "print" } },
+];
 /** What is on record of a run, oldest first. */
 const record = async (run: string) =>
   (await entriesOf("run"))
@@ -56,21 +62,21 @@ const now = () => within(screen.getByRole("region", { name: "Now" })).getByRole(
 
 describe("step by step", () => {
   test("the step after the one that was done is the one to do; back goes one back, and both stay on record", async () => {
-    const { user, run, text } = await opened("sprat", [ROOM]);
-    expect(now()).toBe(text("night"));
+    const { user, run, text } = await opened("sprat", [WATER]);
+    expect(now()).toBe(text("waste"));
     await user.click(backButton());
-    await waitFor(() => expect(now()).toBe(text("waste")));
+    await waitFor(() => expect(now()).toBe(text("night")));
     await waitFor(async () => expect((await record(run)).map(({ event }) => event)).toEqual(["start", "step", "back"]));
     expect(backButton().disabled).toBe(true);
   });
 
   test("what was answered before decides what is asked next: water overnight asks for two cleans", async () => {
-    const { text } = await opened("smelt", [ROOM, WATER]);
+    const { text } = await opened("smelt", LOOKED);
     expect(now()).toBe(text("two"));
   });
 
   test("a step is left out with a reason only", async () => {
-    const { user, run, text } = await opened("shanny", [ROOM, WATER]);
+    const { user, run, text } = await opened("shanny", LOOKED);
     await user.click((await besides(user)).getByRole("button", { name: "Skip this step" }));
     const leave = screen.getByRole<HTMLButtonElement>("button", { name: "Skip" });
     expect(leave.disabled).toBe(true);
@@ -81,30 +87,30 @@ describe("step by step", () => {
   });
 
   test("a timer runs while the machine works by itself; cut short, it asks why", async () => {
-    const { run, text } = await opened("sprat", [ROOM, WATER, { step: "two" }]);
+    const { run, text } = await opened("sprat", [...LOOKED, { step: "two" }]);
     expect(now()).toBe(text("cleaning"));
     expect(document.body.textContent).toMatch(/\d+:\d\d/);
-    expect((await record(run)).map(({ event }) => event)).toEqual(["start", "step", "step", "step"]);
+    expect((await record(run)).map(({ event }) => event)).toEqual(["start", ...LOOKED.map(() => "step"), "step"]);
   });
 });
 
 describe("besides the steps", () => {
   test("a note is kept with the run, and changes no step", async () => {
-    const { user, run, text } = await opened("sprat", [ROOM]);
+    const { user, run, text } = await opened("sprat", [WATER]);
     await user.click((await besides(user)).getByRole("button", { name: "Note" }));
     await user.type(screen.getByRole("textbox", { name: "Note" }), "smells of solvent");
     await user.click(screen.getByRole("button", { name: "Save" }));
     await waitFor(async () => expect(await last(run)).toMatchObject({ event: "note", text: "smells of solvent" }));
-    expect(now()).toBe(text("night"));
+    expect(now()).toBe(text("waste"));
   });
 
   test("a picture is kept under the hash of what was taken, and can be had back, upright and small", async () => {
-    const { user, run } = await opened("smelt", [ROOM]);
+    const { user, run } = await opened("smelt", [WATER]);
     const bytes = await sharp({ create: { width: 60, height: 40, channels: 3, background: "#884422" } })
       .jpeg()
       .toBuffer();
     await user.upload((await besides(user)).getByLabelText("Photo"), new File([new Uint8Array(bytes)], "cap.jpg", { type: "image/jpeg" }));
-    await waitFor(async () => expect(await last(run)).toMatchObject({ event: "photo", of: "night" }));
+    await waitFor(async () => expect(await last(run)).toMatchObject({ event: "photo", of: "waste" }));
     const kept = await last(run);
     const photo = kept && "photo" in kept ? String(kept.photo) : "";
     const digest = await crypto.subtle.digest("SHA-256", new Uint8Array(bytes));
@@ -117,11 +123,11 @@ describe("besides the steps", () => {
 
 describe("out of these hands", () => {
   test("stopped with a reason, it waits; gone on with, it is where it was; given up, it is over", async () => {
-    const { user, run, text } = await opened("shanny", [ROOM]);
+    const { user, run, text } = await opened("shanny", [WATER]);
     await stop(user, "fire drill");
     await screen.findByText("Stopped: fire drill");
     await user.click(screen.getByRole("button", { name: "Go on with it" }));
-    await waitFor(() => expect(now()).toBe(text("night")));
+    await waitFor(() => expect(now()).toBe(text("waste")));
     await stop(user, "no water");
     await user.click(await screen.findByRole("button", { name: "Give up" }));
     await waitFor(async () => expect(await last(run)).toMatchObject({ event: "abandon", reason: "no water" }));
@@ -129,7 +135,7 @@ describe("out of these hands", () => {
   });
 
   test("handed over, it is the other's: they go on, and what they do is theirs", async () => {
-    const { user, run, text } = await opened("sprat", [ROOM]);
+    const { user, run, text } = await opened("sprat", [WATER]);
     await user.click((await besides(user)).getByRole("button", { name: "Hand over" }));
     await user.click(screen.getByRole("button", { name: "Ilse Quarrie" }));
     await waitFor(async () => expect(await last(run)).toMatchObject({ event: "hand", to: "ilse", person: "bram" }));
@@ -137,17 +143,17 @@ describe("out of these hands", () => {
     expect(screen.queryByRole("region", { name: "More" })).toBeNull();
     await signedInAs("ilse");
     await floorAt(`#/run/${run}`);
-    await waitFor(() => expect(now()).toBe(text("night")));
+    await waitFor(() => expect(now()).toBe(text("waste")));
   });
 
   test("taken over from somebody who was called away, with what they did in view", async () => {
-    const { run, text } = await opened("smelt", [ROOM], "ilse");
+    const { run, text } = await opened("smelt", [WATER], "ilse");
     const user = await floorAt(`#/run/${run}`);
     await screen.findByText(/Ilse Quarrie is working on it/);
-    expect(screen.getAllByRole("listitem").map(({ textContent }) => textContent)).toContain(text("waste"));
+    expect(screen.getAllByRole("listitem").map(({ textContent }) => textContent)).toContain(text("night"));
     await user.click(screen.getByRole("button", { name: "Take it over" }));
     await waitFor(async () => expect(await last(run)).toMatchObject({ event: "resume", person: "bram" }));
-    await waitFor(() => expect(now()).toBe(text("night")));
+    await waitFor(() => expect(now()).toBe(text("waste")));
   });
 
   test("that this device has not heard of yet is said, not shown empty", async () => {

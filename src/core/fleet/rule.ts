@@ -9,6 +9,7 @@ export type Rule = {
   abilities?: string[];
   withoutAbilities?: string[];
   parts?: string[];
+  withoutParts?: string[];
   /** One of these waste vessels. */
   waste?: string[];
   policies?: Policies;
@@ -54,6 +55,7 @@ export function meetsRule(machine: Machine, rule: Rule): boolean {
     (rule.abilities ?? []).every((ability) => can.has(ability)) &&
     !(rule.withoutAbilities ?? []).some((ability) => can.has(ability)) &&
     (rule.parts ?? []).every((part) => parts.has(part)) &&
+    !(rule.withoutParts ?? []).some((part) => parts.has(part)) &&
     (!rule.waste || rule.waste.some((kind) => waste.has(kind))) &&
     Object.entries(rule.policies ?? {}).every(([name, value]) => policies[name] === value) &&
     whites >= (rule.whiteChannelsAtLeast ?? 0)

@@ -7,6 +7,7 @@ import type { MachineState, ReadinessSettings } from "../nozzles/readiness.ts";
 import type { Effects } from "../routines/effects.ts";
 import type { Step } from "../routines/step.ts";
 import type { RunEvent } from "../runs/events.ts";
+import type { Known } from "../runs/known.ts";
 import type { HazardView } from "../safety/hazards.ts";
 import type { Language } from "../shop/languages.ts";
 import type { RankedCause } from "../signs/causes.ts";
@@ -83,6 +84,8 @@ export type FloorMachine = {
   readiness: ReadinessSettings;
   repair: { id: string; since: string; body: RepairSaid } | null;
   photos: Record<string, string>;
+  /** What its steps need not ask; a snapshot kept by an earlier build has none. */
+  known?: Known;
   /** What its next step is worked out from; a snapshot kept by an earlier build has none. */
   desk?: NozzleDesk | null;
   /** Its waste vessel; likewise. */

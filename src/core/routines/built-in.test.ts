@@ -54,7 +54,7 @@ describe("built-in routines (common practice, no source)", () => {
         ...parts("guard-rail", "cutter-blade"),
         waste: [{ id: "c", kind: "cartridge", volumeMl: 900, limitMl: 810 }],
       }),
-      ["R01", "R16", "R26", "R42", "R43"],
+      ["R01", "R16", "R42", "R43"],
     ],
     [
       "the same where the house repacks",

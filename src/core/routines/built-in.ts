@@ -214,7 +214,7 @@ export const BUILT_IN: readonly Routine[] = [
     hazards: [...wet, "hot", "flammable"],
   }),
   routine("R26", "Head surround and caps by menu", 15, 2, {
-    rule: { families: ["aqueous"] },
+    rule: { families: ["aqueous"], withoutParts: ["guard-rail"] },
     trigger: weekly,
     voidsCheck: true,
     hazards: wet,

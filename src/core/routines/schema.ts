@@ -4,7 +4,7 @@ import { ABILITIES, CLASSES, FAMILIES, PARTS, POLICIES, SIGNS, WASTE_KINDS } fro
 import { HAZARDS } from "../safety/hazards.ts";
 import { Effects } from "./effects.ts";
 import type { Routine } from "./routine.ts";
-import { EACH } from "./step.ts";
+import { EACH, KNOWABLE } from "./step.ts";
 
 /**
  * The routine language, version 1: the validator, the editor's help and the published JSON Schema
@@ -94,7 +94,7 @@ const choices: Json = { ...list(Choice, 12), minItems: 1 };
 
 const STEPS: Record<string, Json> = {
   do: plain(),
-  look: plain({ choices, optional: truth }, ["choices"]),
+  look: plain({ choices, optional: truth, knows: oneOf(KNOWABLE) }, ["choices"]),
   found: plain({ part: orHouse(PARTS), optional: truth }, ["part"]),
   measure: plain({ what: text(100), unit: text(20), min: { type: "number" }, max: { type: "number" }, optional: truth }, [
     "what",
@@ -105,7 +105,7 @@ const STEPS: Record<string, Json> = {
   "nozzle-check": plain(),
   wait: plain({ waitMinutes: minutes }, ["waitMinutes"]),
   hold: plain({ until: text(200), thenSeconds: { type: "number", minimum: 0, maximum: 86_400 } }, ["until", "thenSeconds"]),
-  decide: plain({ choices }, ["choices"]),
+  decide: plain({ choices, knows: oneOf(KNOWABLE) }, ["choices"]),
   photo: plain({ of: text(100), optional: truth }, ["of"]),
   confirm: plain({ by: oneOf(["second", "supervisor"]) }, ["by"]),
   window: closed(
@@ -141,6 +141,7 @@ const Rule = closed(
     abilities: list(oneOf(ABILITIES)),
     withoutAbilities: list(oneOf(ABILITIES)),
     parts: list(orHouse(PARTS)),
+    withoutParts: list(orHouse(PARTS)),
     waste: list(oneOf(WASTE_KINDS)),
     policies: closed(Object.fromEntries(Object.entries(POLICIES).map(([name, values]) => [name, oneOf(values)])), []),
     whiteChannelsAtLeast: { type: "integer", minimum: 1, maximum: 64 },

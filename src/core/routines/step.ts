@@ -33,6 +33,10 @@ export type Choice = {
 export const EACH = ["head", "channel", "white-channel", "colour-channel", "line", "white-line", "slot", "side"] as const;
 export type Each = (typeof EACH)[number];
 
+/** What a step may ask that the application knows: how long the machine will stand, how it was capped, how it was stored. */
+export const KNOWABLE = ["gap", "capped", "stored"] as const;
+export type Knowable = (typeof KNOWABLE)[number];
+
 /** What a step uses up. */
 export type Use = { item: string; amount: number; unit: string };
 
@@ -75,7 +79,7 @@ export type FoundAs = (typeof FOUND_AS)[number];
 /** A step that a person is led through. */
 export type PlainStep =
   | (Common & { kind: "do" })
-  | (Common & { kind: "look"; choices: readonly Choice[]; optional?: true })
+  | (Common & { kind: "look"; choices: readonly Choice[]; optional?: true; knows?: Knowable })
   /** The look that says how a part was found. */
   | (Common & { kind: "found"; part: string; optional?: true })
   | (Common & { kind: "measure"; what: string; unit: string; min: number; max: number; optional?: true })
@@ -84,7 +88,7 @@ export type PlainStep =
   | (Common & { kind: "wait"; waitMinutes: number })
   /** Keep going until the condition, then so many seconds more. */
   | (Common & { kind: "hold"; until: string; thenSeconds: number })
-  | (Common & { kind: "decide"; choices: readonly Choice[] })
+  | (Common & { kind: "decide"; choices: readonly Choice[]; knows?: Knowable })
   | (Common & { kind: "photo"; of: string; optional?: true })
   /** A second look by somebody else, or a supervisor's word. */
   | (Common & { kind: "confirm"; by: "second" | "supervisor" });

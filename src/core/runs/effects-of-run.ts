@@ -80,7 +80,11 @@ function emptiedOf({ waste }: Effects, machine: Machine, value: (step: string | 
 }
 
 /** An entry that follows from a run; machine, run, time and person are those of the run. */
-export type Following = { kind: "stock" | "vessel" | "part" | "routine" | "one-off-over"; routine?: string; body: Record<string, unknown> };
+export type Following = {
+  kind: "stock" | "vessel" | "part" | "routine" | "one-off" | "one-off-over" | "sign";
+  routine?: string;
+  body: Record<string, unknown>;
+};
 
 /**
  * The entries that keep what followed. @param takes what leaves the shelf where somebody corrected it

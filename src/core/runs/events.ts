@@ -56,7 +56,7 @@ export const RUN_EVENTS = {
   pass: event("pass", { step: StepId, reason: text(500) }),
   /** A hold's condition is met; its seconds run from here. */
   clear: event("clear", { step: StepId }),
-  settle: event("settle", { owed: text(60) }),
+  settle: event("settle", { owed: StepId }),
   back: event("back", {}),
   stop: event("stop", { reason: text(500) }),
   resume: event("resume", {}),

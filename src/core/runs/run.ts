@@ -13,7 +13,8 @@ export type Trace = {
   passed?: string;
   tookSeconds: number;
 };
-export type Owed = { id: string; words: string; step: string; since: number };
+/** What is open. Done for each of several things it is open singly: `id` is then `clip@H1/K`, and `on` is `H1/K`. */
+export type Owed = { id: string; on?: string; words: string; step: string; since: number };
 /** A running timer: of a wait, or of a hold whose condition is met. */
 export type RunTimer = { step: string; text: string; startedAt: number; endsAt: number };
 
@@ -39,6 +40,8 @@ export type RunState = {
   notes: { at: number; person: string | null; text: string }[];
   photos: { at: number; photo: string; of?: string }[];
   stoppedFor: string | null;
+  /** What was missing where an answer ended the run before its work was done. */
+  endsFor: string | null;
   /** Events that did not fit, by id: done on another tablet meanwhile, or out of turn. They stay on record. */
   strays: string[];
 };
@@ -71,6 +74,7 @@ export function runState(plan: readonly PlannedStep[], machine: Machine, events:
     notes: [],
     photos: [],
     stoppedFor: null,
+    endsFor: null,
     strays: [],
   };
   const clock = { clearedAt: new Map<string, number>(), settled: new Map<string, number>(), windows: new Map<string, number>() };
@@ -150,7 +154,7 @@ function apply(state: RunState, plan: readonly PlannedStep[], machine: Machine, 
       state.timer = null;
       return true;
     case "end":
-      if (state.owed.length || missing(state, plan, machine).length) return false;
+      if (state.endsFor !== null || state.owed.length || missing(state, plan, machine).length) return false;
       state.status = "ended";
       state.timer = null;
       return true;
@@ -176,7 +180,20 @@ function fits(state: RunState, step: PlannedStep, body: { event: "step"; result?
 
 /** What keeps a step from switching the power on: all that is open but what this very step closes. @example holdsPower({ powersOn: true }, []) → [] */
 export const holdsPower = (step: Pick<PlannedStep, "powersOn" | "settles">, owed: readonly Owed[]): Owed[] =>
-  step.powersOn ? owed.filter(({ id }) => id !== step.settles) : [];
+  step.powersOn ? owed.filter(({ id }) => kindOfOwed(id) !== step.settles) : [];
+
+/** What is open, in words, one line a kind. @example openWords([]) // [] */
+export function openWords(owed: readonly Owed[]): string[] {
+  return owed.flatMap((first) => {
+    const alike = owed.filter(({ id }) => kindOfOwed(id) === kindOfOwed(first.id));
+    if (alike[0] !== first) return [];
+    const ons = alike.flatMap(({ on }) => on ?? []);
+    return ons.length ? `${first.words}: ${ons.join(", ")}` : first.words;
+  });
+}
+
+/** @example kindOfOwed("clip@H1/K") // "clip" */
+const kindOfOwed = (id: string) => id.split("@")[0] ?? id;
 
 /** What is wrong with a step's result, in words for the person; `undefined` where it can be kept. */
 export function resultProblem(step: PlannedStep, result: StepResult | undefined): string | undefined {
@@ -257,12 +274,13 @@ export function isReading(step: PlannedStep): boolean {
 /** Finds the step to do now and what follows from being there: timer, window, what is still to put right. */
 function arrive(state: RunState, plan: readonly PlannedStep[], machine: Machine, at: number, clock: Clock, same = false): void {
   state.owed = owedBy(state, plan, clock);
+  state.endsFor = state.form === "guided" ? endedBy(state, plan) : null;
   if (state.form !== "guided") {
     state.now = null;
     return;
   }
   if (!same) {
-    state.now = next(state, plan, machine);
+    state.now = state.endsFor === null ? next(state, plan, machine) : null;
     state.reachedAt = at;
   }
   const step = state.now;
@@ -275,6 +293,14 @@ function arrive(state: RunState, plan: readonly PlannedStep[], machine: Machine,
   const opened = clock.windows.get(step.window.id);
   state.window =
     opened === undefined ? null : { text: step.window.text, startedAt: opened, endsAt: opened + step.window.withinMinutes * 60_000 };
+}
+
+/** What is missing where the last answer ends the run. */
+function endedBy({ trace }: RunState, plan: readonly PlannedStep[]): string | null {
+  const last = trace.at(-1);
+  const step = plan.find(({ at }) => at === last?.step);
+  const chosen = step && "choices" in step ? step.choices.find(({ id }) => id === last?.result?.choice) : undefined;
+  return chosen?.ends ?? null;
 }
 
 function next(state: RunState, plan: readonly PlannedStep[], machine: Machine): PlannedStep | null {
@@ -309,14 +335,22 @@ function owedBy(state: RunState, plan: readonly PlannedStep[], clock: Clock): Ow
   for (const { step: at, at: when, passed } of state.trace) {
     const step = plan.find((each) => each.at === at);
     if (!step || passed !== undefined) continue;
-    if (step.owes) owed.set(step.owes.id, { ...step.owes, step: at, since: when });
-    if (step.settles) owed.delete(step.settles);
+    if (step.owes) {
+      const id = step.on ? `${step.owes.id}@${step.on}` : step.owes.id;
+      owed.set(id, { ...step.owes, id, ...(step.on ? { on: step.on } : {}), step: at, since: when });
+    }
+    if (step.settles) close(owed, step.settles, step.on);
   }
   for (const [id, at] of clock.settled) {
-    const open = owed.get(id);
-    if (open && open.since <= at) owed.delete(id);
+    for (const open of [...owed.values()]) if ((open.id === id || kindOfOwed(open.id) === id) && open.since <= at) owed.delete(open.id);
   }
   return [...owed.values()];
+}
+
+/** A step of one thing closes what is open of that thing; a step of none closes all of its kind. */
+function close(owed: Map<string, Owed>, kind: string, on: string | undefined): void {
+  if (on !== undefined && owed.delete(`${kind}@${on}`)) return;
+  for (const id of [...owed.keys()]) if (on === undefined ? kindOfOwed(id) === kind : id === kind) owed.delete(id);
 }
 
 /** The routines that a run called and did: some of their steps done, none left out. */

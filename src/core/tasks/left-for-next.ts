@@ -1,5 +1,5 @@
 import type { Day } from "../calendar/day.ts";
-import type { RunState } from "../runs/run.ts";
+import { openWords, type RunState } from "../runs/run.ts";
 import { isOpen } from "./of-day.ts";
 
 /** What a shift leaves to the next: why it is on the list, and about what. */
@@ -59,7 +59,7 @@ export function leftForTheNext({ today, repairs, machines, runs, tasks }: ShiftE
           : state.timer && timerEnds
             ? `${state.timer.text} until ${timerEnds}`
             : "under way";
-      const stillOpen = state.owed.length ? `; still open: ${state.owed.map((each) => each.words).join(", ")}` : "";
+      const stillOpen = state.owed.length ? `; still open: ${openWords(state.owed).join(", ")}` : "";
       return {
         kind: state.owed.length ? "owed" : "run",
         machine,

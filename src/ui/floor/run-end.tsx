@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { effectsOfRun, followingEntries } from "../../core/runs/effects-of-run.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
+import { filled } from "../../words/plain.ts";
 import { Button } from "../kit/button.tsx";
 import { say } from "../say.ts";
 import { LeavesShelf, useLeaving } from "../stores/leaves-shelf.tsx";
@@ -22,15 +23,29 @@ export function AtTheEnd({ found, floor, send }: Part) {
   const emptied = effects.empties !== null && (floor.view.containers?.length ?? 0) > 0;
   const [into, setInto] = useState(floor.view.containers?.[0]?.id ?? "");
   const also = followingEntries(run, effects, { takes: shelf.leaving, ...(into && emptied ? { into } : {}) });
+  const undone = state.endsFor;
   return (
     <section>
-      {state.owed.length > 0 ? (
+      {undone !== null && state.owed.length === 0 ? (
+        <>
+          <h2 className="!text-3xl font-extrabold">{filled(words.endsFor, { why: undone })}</h2>
+          <p className="mt-2 text-ink2">{words.endsNote}</p>
+          <Button
+            look="primary"
+            size="hand"
+            className="mt-4 w-full !min-h-[92px] !text-3xl"
+            onClick={() => void send({ event: "abandon", reason: undone })}
+          >
+            {words.leaveUndone}
+          </Button>
+        </>
+      ) : state.owed.length > 0 ? (
         <>
           <h2 className="!text-3xl font-extrabold">{words.stillOpen}</h2>
           <ul className="mt-4 grid gap-3">
-            {state.owed.map(({ id, words: what }) => (
+            {state.owed.map(({ id, on, words: what }) => (
               <li key={id} className="flex flex-wrap items-center justify-between gap-3 border-line border-b pb-3 text-2xl">
-                {what}
+                {on ? `${what} (${on})` : what}
                 <Button look="primary" size="hand" onClick={() => void send({ event: "settle", owed: id })}>
                   {words.isClosed}
                 </Button>

@@ -2,7 +2,7 @@
 import { ArrowLeftIcon, CheckIcon, ChevronLeftIcon, EllipsisIcon, Volume2Icon, XIcon } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { minutesOf } from "../../core/rounds/stretches-of.ts";
-import { ahead } from "../../core/runs/run.ts";
+import { ahead, openWords } from "../../core/runs/run.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
 import { LitHeadEnd } from "../drawings/lit-head-end.tsx";
@@ -60,8 +60,8 @@ export function RunPage({ floor, id }: { floor: Floor; id: string }) {
       {state.owed.length > 0 && (
         <div role="status" className="mt-2 flex flex-wrap items-center gap-2 rounded-[3px] bg-care-wash px-3 py-2 text-care">
           <b>{words.open}</b>
-          {state.owed.map(({ id: owed, words: what }) => (
-            <span key={owed} className="rounded-[3px] border-[1.5px] border-care bg-card px-2 py-0.5 font-semibold">
+          {openWords(state.owed).map((what) => (
+            <span key={what} className="rounded-[3px] border-[1.5px] border-care bg-card px-2 py-0.5 font-semibold">
               {what}
             </span>
           ))}

@@ -2,9 +2,11 @@
 import { CheckIcon } from "lucide-react";
 import { useState } from "react";
 import { FOUND_AS } from "../../core/routines/step.ts";
+import { answerFollows } from "../../core/runs/answer-follows.ts";
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
+import { knownAnswer } from "../../core/runs/known.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
-import { holdsPower, plannedSeconds, resultProblem } from "../../core/runs/run.ts";
+import { holdsPower, openWords, plannedSeconds, resultProblem } from "../../core/runs/run.ts";
 import { doubtOfAnswer, type LevelDoubt } from "../../core/stores/waste/level-doubt.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
@@ -45,9 +47,8 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
     if (busy) return;
     setBusy(true);
     const chosen = "choices" in step ? step.choices.find(({ id }) => id === result?.choice) : undefined;
-    const reported = chosen?.reports
-      ? [{ kind: "sign" as const, body: { sign: chosen.reports, note: `seen in ${found.routine.name}` } }]
-      : [];
+    const book = new Map(Object.entries(floor.view.routines));
+    const also = answerFollows(chosen, { routine: found.routine, book, today: floor.view.today });
     await send(
       {
         event: "step",
@@ -57,12 +58,13 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
         tookSeconds: Math.round(Math.max(0, floor.now() - state.reachedAt) / 100) / 10,
         ...more,
       },
-      { ...(picture ? { picture } : {}), also: reported },
+      { ...(picture ? { picture } : {}), also },
     );
     setBusy(false);
   };
-  const { vessel: known } = found.machine;
-  const vessel = step.kind === "measure" && step.unit === "mL" && step.id === found.routine.effects?.waste?.before ? known : undefined;
+  const known = knownAnswer(step, found.machine.known);
+  const vessel =
+    step.kind === "measure" && step.unit === "mL" && step.id === found.routine.effects?.waste?.before ? found.machine.vessel : undefined;
   const open = holdsPower(step, state.owed);
   const owing = open.length > 0;
   const left = state.timer ? state.timer.endsAt - floor.now() : undefined;
@@ -70,6 +72,24 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
     switch (step.kind) {
       case "look":
       case "decide":
+        if (known)
+          return (
+            <div className="grid gap-2">
+              <p className="text-ink2">{filled(words.known, { words: known.words })}</p>
+              <button type="button" className={NEXT} onClick={() => answer({ choice: known.choice })}>
+                {step.choices.find(({ id }) => id === known.choice)?.text}
+              </button>
+              <div className="grid gap-2 sm:grid-cols-2">
+                {step.choices
+                  .filter(({ id }) => id !== known.choice)
+                  .map(({ id, text }) => (
+                    <Button key={id} size="hand" className="!whitespace-normal" onClick={() => answer({ choice: id })}>
+                      {text}
+                    </Button>
+                  ))}
+              </div>
+            </div>
+          );
         return (
           <div className={`grid gap-2 ${step.choices.length > 2 ? "sm:grid-cols-2" : ""}`}>
             {step.choices.map(({ id, text }) => (
@@ -164,11 +184,11 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
   };
   return (
     <div className="grid gap-2">
-      {owing && <p className="text-hold">{filled(words.notYet, { what: open.map(({ words: what }) => what).join("; ") })}</p>}
+      {owing && <p className="text-hold">{filled(words.notYet, { what: openWords(open).join("; ") })}</p>}
       {owing &&
-        open.map(({ id, words: what }) => (
+        open.map(({ id, on, words: what }) => (
           <Button key={id} size="hand" className="!whitespace-normal" onClick={() => void send({ event: "settle", owed: id })}>
-            {filled(words.closed, { what })}
+            {filled(words.closed, { what: on ? `${what} (${on})` : what })}
           </Button>
         ))}
       {(step.kind === "wait" || state.timer) && (left === undefined || left > 0) && (

@@ -1,4 +1,5 @@
 "use client";
+import { openWords } from "../../core/runs/run.ts";
 import { useFloorWords } from "../../words/floor-words.ts";
 import { counted, filled } from "../../words/plain.ts";
 import { buttonLook } from "../kit/button.tsx";
@@ -33,7 +34,7 @@ export default function UnderWay({ runs, mine, floor }: { runs: OpenRun[]; mine:
                     : (state.now?.text ?? words.stepsDone)}
               </p>
               {state.owed.length > 0 && (
-                <p className="text-base text-hold">{filled(words.open, { what: state.owed.map(({ words: what }) => what).join("; ") })}</p>
+                <p className="text-base text-hold">{filled(words.open, { what: openWords(state.owed).join("; ") })}</p>
               )}
             </div>
             <a href={to.run(run.id)} className={buttonLook("secondary", "hand")}>

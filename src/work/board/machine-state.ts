@@ -4,7 +4,7 @@ import { channelsOf } from "../../core/fleet/channels.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import type { ChannelReading } from "../../core/nozzles/channel-reading.ts";
 import { machineState, readinessSettings } from "../../core/nozzles/readiness.ts";
-import { firstActAt } from "../../core/runs/run.ts";
+import { firstActAt, openWords } from "../../core/runs/run.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
 import { signHolds } from "../../core/signs/guide.ts";
 import type { Sleep } from "../../core/standby/sleep.ts";
@@ -63,7 +63,7 @@ export function stateOf(
   const atWork = open && {
     person: personName(shop, open.state.person),
     routine: shop.rules.book.get(open.row.routine)?.name ?? open.row.routine,
-    open: open.state.owed.map(({ words }) => words),
+    open: openWords(open.state.owed),
   };
   // A check's body passed its schema when it was written.
   const checks = (check?.body.channels ?? []) as ChannelReading[];

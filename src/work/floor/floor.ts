@@ -37,6 +37,7 @@ import { sheetsFor } from "../shop/safety.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 import { tagOf } from "../shop/tags.ts";
 import { handoverDraft, shiftNow } from "./handover.ts";
+import { knownOf } from "./known.ts";
 
 /** The floor as it is sent: without the routines where the device has them already. */
 export type FloorAnswer = Omit<FloorView, "routines"> & Partial<Pick<FloorView, "routines">>;
@@ -67,8 +68,8 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
     newestRounds(db, shop.id),
     stockRows(db, shop.id),
   ]);
-  const book = await runBook(db, shop, runs);
   const { sleeps } = await stands;
+  const [book, known] = await Promise.all([runBook(db, shop, runs), knownOf(db, shop, sleeps)]);
   const rowOf = new Map(rows.map((row) => [row.id, row]));
   const there = new Map(work.workers.map(({ id, shifts }) => [id, shifts.length > 0]));
   const unseen = notes.find(({ seenBy }) => seenBy === null);
@@ -127,6 +128,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
           ),
           repair: repair ? { id: repair.id, since: repair.openedDay, body: repair.body } : null,
           photos: photos.get(machine.id) ?? {},
+          known: known.get(machine.id) ?? {},
           desk: desks.get(machine.id) ?? null,
           vessel: row.vessel,
           sleep: sleepOn(sleeps.get(machine.id)),

@@ -11,6 +11,7 @@ import { callableAt, routinesOf } from "../../core/routines/assigned.ts";
 import { saysOwnHazards } from "../../core/routines/built-in.ts";
 import type { Routine } from "../../core/routines/routine.ts";
 import type { Use } from "../../core/routines/step.ts";
+import { answerFollows } from "../../core/runs/answer-follows.ts";
 import { effectsOfRun, followingEntries } from "../../core/runs/effects-of-run.ts";
 import { materials } from "../../core/runs/outlook.ts";
 import { type PlannedStep, runPlan } from "../../core/runs/plan.ts";
@@ -358,19 +359,11 @@ function runEntries(
     const check: Named[] = channels ? [{ name, entry: { ...common, id: nextId(), kind: "check", body: { channels } } }] : [];
     const of = body.event === "step" ? step.get(body.step) : undefined;
     const chosen = of && "choices" in of && body.event === "step" ? of.choices.find(({ id }) => id === body.result?.choice) : undefined;
-    const seen: Named[] = chosen?.reports
-      ? [
-          {
-            name,
-            entry: {
-              ...common,
-              id: nextId(),
-              kind: "sign",
-              body: { sign: chosen.reports, note: `seen in ${shop.rules.book.get(routine)?.name ?? routine}` },
-            },
-          },
-        ]
-      : [];
+    const seen = answerFollows(chosen, {
+      routine: { id: routine, name: shop.rules.book.get(routine)?.name ?? routine },
+      book: shop.rules.book,
+      today: isoDay(dayAt(shop)),
+    }).map((entry): Named => ({ name, entry: { ...common, ...entry, id: nextId() } }));
     const [first] = check;
     const told = first && body.event === "step" ? { ...body, result: { ...body.result, check: first.entry.id } } : body;
     return [...check, { name, entry: { ...common, id: nextId(), kind: "run" as const, routine, run, body: { ...told } } }, ...seen];

@@ -1,5 +1,6 @@
 import { Type } from "typebox";
 import type { FloorView } from "../../floor/floor-view.ts";
+import { callsFor } from "../../runs/answer-follows.ts";
 import { Refusal } from "../../shop/refusal.ts";
 import { heldAsleep } from "../asleep.ts";
 import { kind, type TabletEntry } from "../kind.ts";
@@ -15,6 +16,8 @@ const OneOff = Type.Object(
     /** The routine that it is done by, and the sign that asked for it. */
     routine: optional(text(200)),
     sign: optional(Uuid),
+    /** The routine whose answer called for this one. */
+    calledIn: optional(text(200)),
   },
   closed,
 );
@@ -24,14 +27,16 @@ export default kind({
   name: "one-off work",
   body: OneOff,
   sent: true,
-  // Work that a sign asks for is anybody's to enter.
-  act: ({ sign }) => (sign === undefined ? "plan" : undefined),
+  // Work that a sign or a run asks for is anybody's to enter.
+  act: ({ sign, calledIn }) => (sign === undefined && calledIn === undefined ? "plan" : undefined),
   amend: "replace",
   async held(told) {
     const { body, machine, shop, record } = told;
-    const { routine, sign } = body;
+    const { routine, sign, calledIn } = body;
     if (routine !== undefined) await heldAsleep(told, { routine });
     if (routine !== undefined && !shop.rules.book.has(routine)) throw new Refusal(400, `There is no routine “${routine.slice(0, 60)}”.`);
+    if (calledIn !== undefined && !callsFor(shop.rules.book.get(calledIn)?.steps ?? [], routine ?? ""))
+      throw new Refusal(400, "No answer of that routine calls for this one.");
     if (sign !== undefined && (await record.sign(sign))?.machine !== machine)
       throw new Refusal(404, "There is no such sign at this machine.");
     return undefined;
@@ -55,6 +60,7 @@ export default kind({
   samples: [
     { title: "Clean the bed", on: "2026-11-25", minutes: 10 },
     { title: "Head surround by menu", on: "2026-11-25", minutes: 8, routine: "R47", skill: "dtg", note: "banding" },
+    { title: "Cap service", on: "2026-11-25", minutes: 40, routine: "R37", calledIn: "R36", note: "Dry: it leaks, or a tube is blocked" },
   ],
 });
 

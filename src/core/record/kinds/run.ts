@@ -3,7 +3,7 @@ import { type FloorView, nameOnFloor, withSettled } from "../../floor/floor-view
 import { withVesselSeen } from "../../floor/seen-vessel.ts";
 import { RunBody, type RunEvent } from "../../runs/events.ts";
 import { runPlan } from "../../runs/plan.ts";
-import { missing, runState } from "../../runs/run.ts";
+import { missing, openWords, runState } from "../../runs/run.ts";
 import { Refusal } from "../../shop/refusal.ts";
 import { machineOf, personName } from "../../shop/shop.ts";
 import { heldAsleep } from "../asleep.ts";
@@ -137,13 +137,12 @@ async function heldEnd(told: Told<RunBody>, row: { machine: string; routine: str
     return `This run was ended already by ${personName(shop, before.person)}; both entries are kept.`;
   }
   if (before.owed.length)
-    throw new Refusal(
-      409,
-      `This run is not finished: ${before.owed.map(({ words }) => words).join("; ")}. Put that right and say so, then end it.`,
-    );
+    throw new Refusal(409, `This run is not finished: ${openWords(before.owed).join("; ")}. Put that right and say so, then end it.`);
   const event: RunEvent = { id, at: happenedAt.getTime(), person, body };
   const after = runState(plan, machine, [...events, event]);
   if (body.event === "end" && after?.status !== "ended") {
+    if (before.endsFor !== null)
+      throw new Refusal(409, `This run ended before its work was done: ${before.endsFor}. Leave it undone; the work stays open.`);
     const open = missing(before, plan, machine).map(({ text }) => text);
     throw new Refusal(409, `This run is not at its end yet: ${open.slice(0, 3).join(" ")}`);
   }

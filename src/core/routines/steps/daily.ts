@@ -137,6 +137,7 @@ export const WATER_CAP: readonly Step[] = [
   {
     kind: "decide",
     id: "gap",
+    knows: "gap",
     text: "How long will it stand before the next print?",
     detail: "The plan says it. Change it only if you know better.",
     why: "Plain water is good for three days at most.",

@@ -98,6 +98,7 @@ export const OPENING_CLEANS: readonly Step[] = [
   {
     kind: "decide",
     id: "night",
+    knows: "capped",
     text: "How was it capped overnight?",
     detail: "The last closing says it.",
     why: "It decides how many cleans.",

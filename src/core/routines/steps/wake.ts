@@ -10,6 +10,7 @@ export const WAKE_UP: readonly Step[] = [
   {
     kind: "look",
     id: "stored",
+    knows: "stored",
     text: "Read the tag. How did it stand?",
     bad: "It does not match: ask who put it away.",
     minutes: 0.5,

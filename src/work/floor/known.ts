@@ -1,0 +1,48 @@
+import { printsChecks } from "../../core/fleet/channels.ts";
+import type { Machine } from "../../core/fleet/schema.ts";
+import type { Known } from "../../core/runs/known.ts";
+import type { Shop } from "../../core/shop/shop.ts";
+import { spoken } from "../../core/standby/risk.ts";
+import type { Sleep } from "../../core/standby/sleep.ts";
+import type { Connection } from "../../ledger/database.ts";
+import { now } from "../clock.ts";
+import { cappedSaid, cappingOf, lastUses } from "../idle/idle.ts";
+import { standbyOf } from "../idle/of.ts";
+import { tonight } from "../standby/gap.ts";
+
+const HOUR_MS = 3_600_000;
+
+/** What the shop knows of its machines that a step asks for: how long each will stand, how it was capped, how it was stored. */
+export async function knownOf(db: Connection, shop: Shop, sleeps: ReadonlyMap<string, Sleep>): Promise<Map<string, Known>> {
+  const [useOf, said] = await Promise.all([lastUses(db, shop), cappedSaid(db, shop)]);
+  const found = await Promise.all(
+    shop.machines.filter(printsChecks).map(async (machine) => {
+      const capped = machine.class === "dtf" ? await cappingOf(db, shop, machine, useOf(machine), said) : null;
+      const standing = capped ? (now().getTime() - capped.at.getTime()) / HOUR_MS : 0;
+      const most = mostOnWater(shop, machine);
+      const sleep = sleeps.get(machine.id);
+      const gap = tonight(shop, machine);
+      return [
+        machine.id,
+        {
+          ...(gap.hours === null ? {} : { gap: { choice: gap.hours > most ? "long" : "short", words: spoken(gap.hours) } }),
+          ...(capped
+            ? {
+                capped: {
+                  choice: capped.regime === "wet" && standing <= most ? "water" : "other",
+                  words: `${capped.words} ${spoken(standing)} ago`,
+                },
+              }
+            : {}),
+          ...(sleep ? { stored: { choice: STORED[sleep.regime] ?? "powered", words: sleep.sinceDay } } : {}),
+        },
+      ] as const;
+    }),
+  );
+  return new Map(found);
+}
+
+const mostOnWater = (shop: Shop, machine: Machine): number => standbyOf(shop, machine).bounds.wet.to ?? 72;
+
+/** A regime as the way back asks for it. */
+const STORED: Readonly<Record<string, string>> = { flush: "flush", drained: "drained", full: "full", "head-out": "head-out" };
