@@ -51,6 +51,37 @@ export const lastRuns = (
     .orderBy(desc(run.lastAt))
     .limit(limit);
 
+export type CleanRuns = { person: string; routine: string; version: string; runs: number };
+
+/** How many guided runs of each routine's steps each person brought to an end since an instant with no step left out. */
+export async function cleanRuns(db: Connection, site: string, since: Date): Promise<CleanRuns[]> {
+  const { body } = effectiveEntry;
+  const version = sql<string>`max(${body} ->> 'version')`;
+  const whole = db
+    .select({ run: effectiveEntry.run, version: version.as("version") })
+    .from(effectiveEntry)
+    .innerJoin(run, and(eq(run.site, effectiveEntry.site), eq(run.run, effectiveEntry.run)))
+    .where(
+      and(
+        eq(run.site, site),
+        eq(run.status, "ended"),
+        eq(run.form, "guided"),
+        gte(run.lastAt, since),
+        eq(effectiveEntry.kind, "run"),
+        inArray(sql`${body} ->> 'event'`, ["start", "pass"]),
+      ),
+    )
+    .groupBy(effectiveEntry.run)
+    .having(sql`bool_and(${body} ->> 'event' = 'start')`)
+    .as("whole");
+  const rows = await db
+    .select({ person: run.person, routine: run.routine, version: whole.version, runs: sql<number>`count(*)::int` })
+    .from(whole)
+    .innerJoin(run, and(eq(run.site, site), eq(run.run, whole.run)))
+    .groupBy(run.person, run.routine, whole.version);
+  return rows.flatMap(({ person, ...rest }) => (person ? [{ person, ...rest }] : []));
+}
+
 /** Open runs of a piece of work. */
 export const openRunsOf = (db: Connection, site: string, key: string): Promise<RunRow[]> =>
   db

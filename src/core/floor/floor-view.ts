@@ -51,6 +51,8 @@ export type FloorView = {
   runs: FloorRun[];
   /** Seconds that people took in a routine's windows; a snapshot kept by an earlier build has none. */
   pace?: Pace;
+  /** The routines that each person is practised in, whose steps they read in short; a snapshot kept by an earlier build has none. */
+  practised?: Record<string, string[]>;
   /** What the store holds that routines use up, and the containers for waste; likewise. */
   shelf?: ShelfItem[];
   containers?: { id: string; name: string }[];

@@ -32,6 +32,8 @@ export type RoundSettings = {
   walkMinutes: number;
   /** Of their time, what people can give to care; the rest they print. */
   careShare: number;
+  /** Clean runs of a routine's present steps within a year that make a person practised in it: they read the short form of a step. */
+  practisedAfter: number;
   /** Minutes between two areas, `film/garment`, both ways. */
   walk: Record<string, number>;
 };
@@ -41,6 +43,7 @@ export const ROUND_SETTINGS: RoundSettings = {
   closingFrom: 180,
   walkMinutes: 2,
   careShare: 0.4,
+  practisedAfter: 3,
   walk: {},
 };
 

@@ -96,7 +96,7 @@ const STEPS: Record<string, Json> = {
   do: plain(),
   look: plain({ choices, optional: truth, knows: oneOf(KNOWABLE) }, ["choices"]),
   found: plain({ part: orHouse(PARTS), optional: truth }, ["part"]),
-  measure: plain({ what: text(100), unit: text(20), min: { type: "number" }, max: { type: "number" }, optional: truth }, [
+  measure: plain({ what: text(100), unit: text(20), min: { type: "number" }, max: { type: "number" }, optional: truth, empties: truth }, [
     "what",
     "unit",
     "min",

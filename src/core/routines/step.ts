@@ -82,7 +82,16 @@ export type PlainStep =
   | (Common & { kind: "look"; choices: readonly Choice[]; optional?: true; knows?: Knowable })
   /** The look that says how a part was found. */
   | (Common & { kind: "found"; part: string; optional?: true })
-  | (Common & { kind: "measure"; what: string; unit: string; min: number; max: number; optional?: true })
+  | (Common & {
+      kind: "measure";
+      what: string;
+      unit: string;
+      min: number;
+      max: number;
+      optional?: true;
+      /** The waste vessel is emptied here; the reading is what was in it, in mL. */
+      empties?: true;
+    })
   | (Common & { kind: "nozzle-check" })
   /** A timer: the machine is busy, the person free. */
   | (Common & { kind: "wait"; waitMinutes: number })

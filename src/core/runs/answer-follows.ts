@@ -1,16 +1,34 @@
+import type { Machine } from "../fleet/schema.ts";
 import type { Routine } from "../routines/routine.ts";
-import type { Choice, Step } from "../routines/step.ts";
+import type { Step } from "../routines/step.ts";
 import type { Following } from "./effects-of-run.ts";
+import type { StepResult } from "./events.ts";
+import type { PlannedStep } from "./plan.ts";
 
-type Around = { routine: Pick<Routine, "id" | "name">; book: ReadonlyMap<string, Pick<Routine, "name" | "handsMinutes">>; today: string };
+type Around = {
+  routine: Pick<Routine, "id" | "name">;
+  book: ReadonlyMap<string, Pick<Routine, "name" | "handsMinutes">>;
+  machine: Pick<Machine, "waste">;
+  /** The shop's day, as `2026-11-30`. */
+  today: string;
+  /** The id of the container that waste went into. */
+  into?: string;
+};
 
 /**
- * The entries that follow from an answer: the sign that it reports, the routine that it calls for, as work of today.
- * @param today the shop's day, as `2026-11-30`
- * @example answerFollows({ id: "dry", text: "Dry", calls: "R37" }, { routine, book, today: "2026-11-30" }) // one entry of kind one-off
+ * The entries that follow from what was answered or read at a step: the sign that it reports, the routine that it calls for as work of
+ * today, the waste vessel that was emptied (what was in it in mL).
+ * @example stepFollows({ kind: "do", id: "a", at: "a", text: "Go on." }, undefined, around) // []
  */
-export function answerFollows(choice: Choice | undefined, { routine, book, today }: Around): Following[] {
+export function stepFollows(
+  step: PlannedStep,
+  result: StepResult | undefined,
+  { routine, book, machine, today, into }: Around,
+): Following[] {
+  const choice = "choices" in step ? step.choices.find(({ id }) => id === result?.choice) : undefined;
   const called = choice?.calls ? book.get(choice.calls) : undefined;
+  const [vessel] = machine.waste ?? [];
+  const emptied = step.kind === "measure" && step.empties && vessel ? result?.value : undefined;
   return [
     ...(choice?.reports ? [{ kind: "sign" as const, body: { sign: choice.reports, note: `seen in ${routine.name}` } }] : []),
     ...(choice?.calls && called
@@ -25,6 +43,14 @@ export function answerFollows(choice: Choice | undefined, { routine, book, today
               calledIn: routine.id,
               note: choice.text.slice(0, 200),
             },
+          },
+        ]
+      : []),
+    ...(vessel && emptied !== undefined
+      ? [
+          {
+            kind: "vessel" as const,
+            body: { vessel: vessel.id, event: "emptied", beforeMl: Math.min(emptied, vessel.volumeMl), ml: 0, ...(into ? { into } : {}) },
           },
         ]
       : []),

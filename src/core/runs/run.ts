@@ -125,7 +125,7 @@ function apply(state: RunState, plan: readonly PlannedStep[], machine: Machine, 
       arrive(state, plan, machine, at, clock, true);
       return true;
     case "settle":
-      if (!state.owed.some(({ id }) => id === body.owed)) return false;
+      if (!state.owed.some(({ id }) => id === body.owed || kindOfOwed(id) === body.owed)) return false;
       clock.settled.set(body.owed, at);
       arrive(state, plan, machine, at, clock, true);
       return true;

@@ -1,5 +1,5 @@
 "use client";
-import { ArrowLeftIcon, CheckIcon, ChevronLeftIcon, EllipsisIcon, Volume2Icon, XIcon } from "lucide-react";
+import { ArrowLeftIcon, CheckIcon, ChevronDownIcon, ChevronLeftIcon, EllipsisIcon, Volume2Icon, XIcon } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { minutesOf } from "../../core/rounds/stretches-of.ts";
 import { ahead, openWords } from "../../core/runs/run.ts";
@@ -130,8 +130,11 @@ function Now({ found, floor, send }: Part) {
   const heading = useRef<HTMLHeadingElement>(null);
   const swipe = useRef<{ x: number; y: number } | null>(null);
   const [more, setMore] = useState(false);
+  const [how, setHow] = useState(false);
+  const isPractised = floor.view.practised?.[state.person ?? ""]?.includes(step?.routine ?? found.run.routine) ?? false;
+  const isLong = how || !isPractised;
   const aloud = useReadAloud();
-  const spoken = step ? [step.on, step.text, step.detail, step.why].filter(Boolean).join(". ") : "";
+  const spoken = step ? [step.on, step.text, ...(isLong ? [step.detail, step.why] : [])].filter(Boolean).join(". ") : "";
   useEffect(() => heading.current?.focus(), []);
   useEffect(() => {
     if (aloud && spoken) readAloud(spoken, document.documentElement.lang);
@@ -199,11 +202,22 @@ function Now({ found, floor, send }: Part) {
               {words.again}
             </Button>
           )}
-          {step.detail && <p className="mt-2 text-2xl text-ink2 max-sm:text-lg">{step.detail}</p>}
-          {step.why && (
-            <p className="mt-2 flex items-baseline gap-2 text-xl max-sm:text-base">
-              <b>{words.because}</b> {step.why}
-            </p>
+          {isLong ? (
+            <>
+              {step.detail && <p className="mt-2 text-2xl text-ink2 max-sm:text-lg">{step.detail}</p>}
+              {step.why && (
+                <p className="mt-2 flex items-baseline gap-2 text-xl max-sm:text-base">
+                  <b>{words.because}</b> {step.why}
+                </p>
+              )}
+            </>
+          ) : (
+            (step.detail || step.why) && (
+              <Button look="quiet" size="hand" className="mt-1" aria-expanded={false} onClick={() => setHow(true)}>
+                <ChevronDownIcon aria-hidden="true" className="!size-6" />
+                {words.how}
+              </Button>
+            )
           )}
         </section>
         {(step.good || step.bad) && <GoodAndBad good={step.good} bad={step.bad} />}

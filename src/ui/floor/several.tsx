@@ -3,7 +3,7 @@ import { useState } from "react";
 import { uuidv7 } from "uuidv7";
 import type { FloorMachine, FloorRoutine, FloorView } from "../../core/floor/floor-view.ts";
 import { FOUND_AS } from "../../core/routines/step.ts";
-import { answerFollows } from "../../core/runs/answer-follows.ts";
+import { stepFollows } from "../../core/runs/answer-follows.ts";
 import { effectsOfRun, followingEntries } from "../../core/runs/effects-of-run.ts";
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import { holds, type PlannedStep, runPlan } from "../../core/runs/plan.ts";
@@ -122,6 +122,7 @@ function ShortForm({ view, machine, routine, task, done }: Short) {
     const problem = wanted.map((step) => [step, resultProblem(step, results[step.at])] as const).find(([, text]) => text);
     if (problem) return setFault(problem[1] ?? "");
     const run = uuidv7();
+    const around = { routine, book: new Map(Object.entries(view.routines)), machine: machine.machine, today: view.today };
     const at = time ? instantAt(time) : new Date().toISOString();
     const entry = (body: RunBody): Draft => ({
       kind: "run",
@@ -143,16 +144,9 @@ function ShortForm({ view, machine, routine, task, done }: Short) {
         }),
       ),
       entry({ event: "end" }),
-      ...wanted.flatMap((step) => {
-        const chosen = "choices" in step ? step.choices.find(({ id }) => id === results[step.at]?.choice) : undefined;
-        const book = new Map(Object.entries(view.routines));
-        return answerFollows(chosen, { routine, book, today: view.today }).map((draft) => ({
-          ...draft,
-          machine: machine.id,
-          run,
-          happenedAt: at,
-        }));
-      }),
+      ...wanted
+        .flatMap((step) => stepFollows(step, results[step.at], around))
+        .map((draft) => ({ ...draft, machine: machine.id, run, happenedAt: at, ...(time ? { timeGiven: true } : {}) })),
       ...followingEntries(shortRun, effects, { takes: shelf.leaving }).map((draft) => ({
         ...draft,
         machine: machine.id,

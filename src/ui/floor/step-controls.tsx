@@ -2,7 +2,7 @@
 import { CheckIcon } from "lucide-react";
 import { useState } from "react";
 import { FOUND_AS } from "../../core/routines/step.ts";
-import { answerFollows } from "../../core/runs/answer-follows.ts";
+import { stepFollows } from "../../core/runs/answer-follows.ts";
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import { knownAnswer } from "../../core/runs/known.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
@@ -29,6 +29,8 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
   const words = useFloorWorkWords().run;
   const { state, run } = found;
   const [value, setValue] = useState("");
+  const containers = floor.view.containers ?? [];
+  const [into, setInto] = useState(containers[0]?.id ?? "");
   const [fault, setFault] = useState("");
   const [busy, setBusy] = useState(false);
   const [asked, setAsked] = useState<{ doubt: LevelDoubt; result: StepResult | undefined }>();
@@ -46,9 +48,9 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
     // A second tap before the next step is drawn is the same tap.
     if (busy) return;
     setBusy(true);
-    const chosen = "choices" in step ? step.choices.find(({ id }) => id === result?.choice) : undefined;
     const book = new Map(Object.entries(floor.view.routines));
-    const also = answerFollows(chosen, { routine: found.routine, book, today: floor.view.today });
+    const { routine, machine } = found;
+    const also = stepFollows(step, result, { routine, book, machine: machine.machine, today: floor.view.today, into });
     await send(
       {
         event: "step",
@@ -64,7 +66,9 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
   };
   const known = knownAnswer(step, found.machine.known);
   const vessel =
-    step.kind === "measure" && step.unit === "mL" && step.id === found.routine.effects?.waste?.before ? found.machine.vessel : undefined;
+    step.kind === "measure" && step.unit === "mL" && (step.empties || step.id === found.routine.effects?.waste?.before)
+      ? found.machine.vessel
+      : undefined;
   const open = holdsPower(step, state.owed);
   const owing = open.length > 0;
   const left = state.timer ? state.timer.endsAt - floor.now() : undefined;
@@ -129,6 +133,7 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
               />
             )}
             <div className="flex min-w-0 grow flex-wrap items-end gap-3">
+              {step.empties && containers.length > 0 && <Container of={containers} into={into} choose={setInto} />}
               <Field
                 label={filled(words.range, { what: step.what, unit: step.unit, min: step.min, max: step.max })}
                 className="min-w-40 grow"
@@ -200,6 +205,29 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
         {fault}
       </p>
     </div>
+  );
+}
+
+/** Which container the waste goes into. */
+function Container({ of, into, choose }: { of: { id: string; name: string }[]; into: string; choose: (id: string) => void }) {
+  const words = useFloorWorkWords().run;
+  return (
+    <fieldset className="w-full">
+      <legend className="font-semibold">{words.wasteTo}</legend>
+      <div className="mt-1 flex flex-wrap gap-2">
+        {of.map(({ id, name }) => (
+          <Button
+            key={id}
+            size="hand"
+            aria-pressed={into === id}
+            onClick={() => choose(id)}
+            className="!whitespace-normal aria-pressed:!border-accent aria-pressed:!bg-accent-wash"
+          >
+            {name}
+          </Button>
+        ))}
+      </div>
+    </fieldset>
   );
 }
 

@@ -28,6 +28,7 @@ export function SettingsForm({ view, done }: { view: RoundView; done: () => void
           closingFrom: number("closingFrom"),
           walkMinutes: number("walkMinutes"),
           careShare: number("careShare") / 100,
+          practisedAfter: number("practisedAfter"),
           walk: Object.fromEntries(pairs.flatMap((pair) => (form.get(`walk/${pair}`) === "" ? [] : [[pair, number(`walk/${pair}`)]]))),
         },
       });
@@ -57,6 +58,7 @@ export function SettingsForm({ view, done }: { view: RoundView; done: () => void
         {field("middayFrom", t("middayFrom"), settings.middayFrom, { min: 0, max: 600 })}
         {field("closingFrom", t("closingFrom"), settings.closingFrom, { min: 0, max: 600 })}
         {field("walkMinutes", t("walkMinutes"), settings.walkMinutes, { min: 0, max: 60 })}
+        {field("practisedAfter", t("practisedAfter"), settings.practisedAfter, { min: 1, max: 50 })}
         {field("careShare", t("careShare"), Math.round(settings.careShare * 100), { min: 5, max: 100 })}
       </fieldset>
       <fieldset className="grid grid-cols-2 items-end gap-2">

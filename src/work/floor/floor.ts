@@ -32,6 +32,7 @@ import { daysWords } from "../idle/sleeps.ts";
 import { nozzleDesks } from "../nozzles/nozzles.ts";
 import { roundSettings } from "../rounds/round-problem.ts";
 import { paceInWindows } from "../runs/pace.ts";
+import { practisedIn } from "../runs/practised.ts";
 import { patternOf } from "../shop/patterns.ts";
 import { sheetsFor } from "../shop/safety.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
@@ -69,7 +70,11 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
     stockRows(db, shop.id),
   ]);
   const { sleeps } = await stands;
-  const [book, known] = await Promise.all([runBook(db, shop, runs), knownOf(db, shop, sleeps)]);
+  const [book, known, practised] = await Promise.all([
+    runBook(db, shop, runs),
+    knownOf(db, shop, sleeps),
+    practisedIn(db, shop, roundSettings(shop).practisedAfter),
+  ]);
   const rowOf = new Map(rows.map((row) => [row.id, row]));
   const there = new Map(work.workers.map(({ id, shifts }) => [id, shifts.length > 0]));
   const unseen = notes.find(({ seenBy }) => seenBy === null);
@@ -148,6 +153,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
     book: `${process.env.ZESTY_BUILD_ID ?? ""}/${shop.id}/${shop.mark}`,
     tasks: work.tasks,
     pace,
+    practised,
     runs: book.map(({ row, events, steps, state }) => ({
       id: row.run,
       machine: row.machine,

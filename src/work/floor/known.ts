@@ -8,6 +8,7 @@ import type { Connection } from "../../ledger/database.ts";
 import { now } from "../clock.ts";
 import { cappedSaid, cappingOf, lastUses } from "../idle/idle.ts";
 import { standbyOf } from "../idle/of.ts";
+import { daysWords } from "../idle/sleeps.ts";
 import { tonight } from "../standby/gap.ts";
 
 const HOUR_MS = 3_600_000;
@@ -34,7 +35,7 @@ export async function knownOf(db: Connection, shop: Shop, sleeps: ReadonlyMap<st
                 },
               }
             : {}),
-          ...(sleep ? { stored: { choice: STORED[sleep.regime] ?? "powered", words: sleep.sinceDay } } : {}),
+          ...(sleep ? { stored: { choice: STORED[sleep.regime] ?? "powered", words: `since ${daysWords(sleep.sinceDay)}` } } : {}),
         },
       ] as const;
     }),

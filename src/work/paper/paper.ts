@@ -11,7 +11,7 @@ import { callableAt, routinesOf } from "../../core/routines/assigned.ts";
 import { saysOwnHazards } from "../../core/routines/built-in.ts";
 import type { Routine } from "../../core/routines/routine.ts";
 import type { Use } from "../../core/routines/step.ts";
-import { answerFollows } from "../../core/runs/answer-follows.ts";
+import { stepFollows } from "../../core/runs/answer-follows.ts";
 import { effectsOfRun, followingEntries } from "../../core/runs/effects-of-run.ts";
 import { materials } from "../../core/runs/outlook.ts";
 import { type PlannedStep, runPlan } from "../../core/runs/plan.ts";
@@ -354,16 +354,19 @@ function runEntries(
     );
   const run = nextId();
   const step = new Map(plan.map((each) => [each.at, each]));
+  const around = {
+    routine: shop.rules.book.get(routine) ?? { id: routine, name: routine },
+    book: shop.rules.book,
+    machine: machineOf(shop, machine),
+    today: isoDay(dayAt(shop)),
+  };
   const events = read.events.flatMap(({ time, body, channels }) => {
     const common = { machine, happenedAt: at(time), timeGiven: true } as const;
     const check: Named[] = channels ? [{ name, entry: { ...common, id: nextId(), kind: "check", body: { channels } } }] : [];
     const of = body.event === "step" ? step.get(body.step) : undefined;
-    const chosen = of && "choices" in of && body.event === "step" ? of.choices.find(({ id }) => id === body.result?.choice) : undefined;
-    const seen = answerFollows(chosen, {
-      routine: { id: routine, name: shop.rules.book.get(routine)?.name ?? routine },
-      book: shop.rules.book,
-      today: isoDay(dayAt(shop)),
-    }).map((entry): Named => ({ name, entry: { ...common, ...entry, id: nextId() } }));
+    const seen = (of && body.event === "step" ? stepFollows(of, body.result, around) : []).map(
+      (entry): Named => ({ name, entry: { ...common, ...entry, id: nextId() } }),
+    );
     const [first] = check;
     const told = first && body.event === "step" ? { ...body, result: { ...body.result, check: first.entry.id } } : body;
     return [...check, { name, entry: { ...common, id: nextId(), kind: "run" as const, routine, run, body: { ...told } } }, ...seen];

@@ -149,6 +149,7 @@ export const Settings = Type.Object(
     closingFrom: minutes,
     walkMinutes: Type.Integer({ minimum: 0, maximum: 60 }),
     careShare: Type.Number({ minimum: 0.05, maximum: 1 }),
+    practisedAfter: Type.Optional(Type.Integer({ minimum: 1, maximum: 50 })),
     walk: Type.Record(Type.String({ maxLength: 401 }), Type.Integer({ minimum: 0, maximum: 60 })),
   },
   { additionalProperties: false },

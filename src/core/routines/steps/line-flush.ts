@@ -30,7 +30,7 @@ export const LINE_FLUSH: readonly Step[] = [
     minutes: 0.5,
     owes: { id: "bottle-cover", words: "the bottle cover is off" },
   },
-  ...WASTE_EMPTY("waste-first", "Empty the waste bottle wholly."),
+  ...WASTE_EMPTY("waste-first", "Empty the waste bottle wholly. How much was in it?"),
   {
     kind: "do",
     id: "bottles",
@@ -129,7 +129,7 @@ export const LINE_FLUSH: readonly Step[] = [
     why: "A little ink would go back in.",
     minutes: 4,
   },
-  ...WASTE_EMPTY("waste-second", "Empty the waste: all lines and the cleans come now."),
+  ...WASTE_EMPTY("waste-second", "Empty the waste again. How much?"),
   {
     kind: "do",
     id: "open",
@@ -185,7 +185,7 @@ export const LINE_FLUSH: readonly Step[] = [
   },
   { kind: "do", id: "bottle-cover-on", text: "Bottle cover on, no tube pinched.", minutes: 0.5, settles: "bottle-cover" },
   { kind: "do", id: "covers-on", text: "Ink cover on, all screws from the cup.", minutes: 1.2, settles: "covers" },
-  ...WASTE_EMPTY("waste-last", "Empty the waste a last time."),
+  ...WASTE_EMPTY("waste-last", "Empty the waste a last time. How much?"),
   { kind: "do", id: "off", text: "Switch off, unplug. The bottles of fluid stay on.", minutes: 0.4 },
   TAG,
 ];

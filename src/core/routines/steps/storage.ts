@@ -14,12 +14,17 @@ export const CHECK_BEFORE: Step = {
 };
 export const WASTE_EMPTY = (id: string, text: string): readonly Step[] => [
   {
-    kind: "do",
+    kind: "measure",
     id,
     text,
     detail:
       "Lever shut, tube into a labelled container, lever open, swirl, last drops, lever shut; only then the tube back. Never down the drain.",
     why: "Full, it runs over inside the machine.",
+    what: "waste that was in it",
+    unit: "mL",
+    min: 0,
+    max: 20_000,
+    empties: true,
     minutes: 4,
     when: { any: [{ waste: "bottle" }, { waste: "tank" }] },
   },
@@ -92,7 +97,7 @@ export const STORAGE_AGREED: readonly Step[] = [
 /** R51, automatic flush for storage. */
 export const FLUSH_FOR_STORAGE: readonly Step[] = [
   CHECK_BEFORE,
-  ...WASTE_EMPTY("waste", "Empty the waste."),
+  ...WASTE_EMPTY("waste", "Empty the waste. How much was in it?"),
   { kind: "call", id: "flush-down", routine: "R12" },
   {
     kind: "look",
@@ -108,7 +113,7 @@ export const FLUSH_FOR_STORAGE: readonly Step[] = [
   },
   { kind: "do", id: "again", text: "Press flush once more.", minutes: 0.3, when: { recorded: "plates", is: "ink" } },
   { kind: "wait", id: "flushing-again", text: "It flushes.", waitMinutes: 5, when: { recorded: "plates", is: "ink" } },
-  ...WASTE_EMPTY("waste-after", "Read the waste. Empty it if it is past its mark."),
+  ...WASTE_EMPTY("waste-after", "Empty the waste if it is past its mark. How much?"),
   TAG,
 ];
 
@@ -135,7 +140,7 @@ export const CARTRIDGE_STORAGE: readonly Step[] = [
     minutes: 1,
     owes: { id: "wash", words: "the wash has begun: not to be switched off" },
   },
-  ...WASTE_EMPTY("waste-before", "Empty the waste now."),
+  ...WASTE_EMPTY("waste-before", "Empty the waste now. How much was in it?"),
   {
     kind: "do",
     id: "answer",
@@ -210,7 +215,7 @@ export const CARTRIDGE_STORAGE: readonly Step[] = [
     ],
   },
   { kind: "do", id: "end", text: "End it as the program says.", minutes: 0.4, settles: "wash" },
-  ...WASTE_EMPTY("waste-after", "Empty the waste once more. Lever shut."),
+  ...WASTE_EMPTY("waste-after", "Empty the waste once more. How much?"),
   {
     kind: "do",
     id: "store",

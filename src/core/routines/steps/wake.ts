@@ -33,7 +33,7 @@ export const WAKE_UP: readonly Step[] = [
       { id: "old", text: "One was old; another is here" },
     ],
   },
-  ...WASTE_EMPTY("waste", "Empty the waste. Loads and cleans fill it."),
+  ...WASTE_EMPTY("waste", "Empty the waste. How much was in it?"),
   {
     kind: "found",
     id: "cap-found",
