@@ -8,10 +8,14 @@ import esCheck from "./es/check.json";
 import esFloor from "./es/floor.json";
 import esFloorWork from "./es/floor-work.json";
 import esKit from "./es/kit.json";
+import said from "./es/said.json";
 import esTimers from "./es/timers.json";
 import esVessel from "./es/vessel.json";
 import { laidOver } from "./laid-over.ts";
 import type { Messages } from "./messages.ts";
+
+/** What is kept in English, in Spanish. */
+export const saidInSpanish: Readonly<Record<string, string>> = said;
 
 /** The floor in Spanish; what is not translated yet is English. */
 export const es: Partial<Messages> = {

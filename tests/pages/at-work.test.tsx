@@ -56,7 +56,12 @@ test("with its head off the cap it is not printable, and says who is working on 
 test("cleans take a check's force with the first act, not with a look and not only at the end", async () => {
   await allFired("smelt", "08:30");
   const { tell } = await runOf("smelt", "R04");
-  for (const [step, choice] of [["night", "water"], ["waste", "room"], ["ink", "enough"], ["program", "print"]] as const)
+  for (const [step, choice] of [
+    ["night", "water"],
+    ["waste", "room"],
+    ["ink", "enough"],
+    ["program", "print"],
+  ] as const)
     await tell({ event: "step", step, result: { choice } });
   expect((await stateOf("smelt")).word).toBe("Ready");
   await tell({ event: "step", step: "two" });

@@ -123,6 +123,7 @@ export const floorView = (more: Partial<FloorView> = {}): FloorView => ({
 /** A floor as screens get it, with what is queued on top. */
 export const floorOf = (view = floorView(), queue: QueuedItem[] = [], more: Partial<Floor> = {}): Floor => ({
   view: withQueue(view, queue, 0),
+  plain: withQueue(view, queue, 0),
   who: { person: "bram" },
   queue: [],
   online: true,

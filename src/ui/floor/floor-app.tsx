@@ -1,6 +1,6 @@
 "use client";
 import { LayoutListIcon, ListChecksIcon, LogOutIcon, MessageSquareShareIcon, ScanLineIcon, SearchIcon } from "lucide-react";
-import { lazy, Suspense, useEffect } from "react";
+import { lazy, Suspense, useContext, useEffect, useMemo } from "react";
 import { useFloorWords } from "../../words/floor-words.ts";
 import { filled } from "../../words/plain.ts";
 import { Button } from "../kit/button.tsx";
@@ -11,7 +11,7 @@ import { useLanguage } from "./language.ts";
 import { loadUnderWay, MyShift } from "./my-shift.tsx";
 import { to, usePlace } from "./route.ts";
 import { openRuns, wallClock } from "./runs.ts";
-import { Spoken } from "./spoken.tsx";
+import { Spoken, ViewIn } from "./spoken.tsx";
 import { type Floor, useFloor } from "./use-floor.ts";
 import { useTick } from "./use-tick.ts";
 
@@ -65,9 +65,13 @@ export function FloorApp() {
   );
 }
 
-function Shell({ floor }: { floor: ReturnType<typeof useFloor> }) {
+function Shell({ floor: kept }: { floor: ReturnType<typeof useFloor> }) {
   const place = usePlace();
   const words = useFloorWords().head;
+  const viewIn = useContext(ViewIn);
+  const plain = typeof kept === "string" ? null : kept.plain;
+  const view = useMemo(() => plain && viewIn(plain), [plain, viewIn]);
+  const floor = typeof kept === "string" || !view ? kept : { ...kept, view };
   if (floor === "loading") return <p className="p-6 text-ink2">{words.wait}</p>;
   if (floor === "empty")
     return (

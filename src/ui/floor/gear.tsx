@@ -5,6 +5,7 @@ import { statementWords } from "../../core/safety/statements.ts";
 import { leavesShelf, usualMaterials } from "../../core/stores/run-materials.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
+import { useSaid } from "../../words/said.ts";
 import { Button } from "../kit/button.tsx";
 import { asleepWhy, EmptyFirst, emptyWhy, StillAsleep } from "./empty-first.tsx";
 import type { Part } from "./run-part.ts";
@@ -24,6 +25,7 @@ export const cautionsOf = ({ routine, machine }: Pick<OpenRun, "routine" | "mach
 /** Before the first step: whether a window can be kept, gear, materials, cautions. */
 export function Gear({ found, floor, send }: Part) {
   const words = useFloorWorkWords().gear;
+  const said = useSaid();
   const { routine, plan } = found;
   const used = usualMaterials(plan, found.machine.machine);
   const short = leavesShelf(used, floor.view.shelf ?? [], found.machine.machine).filter(({ note }) => note !== null);
@@ -31,7 +33,7 @@ export function Gear({ found, floor, send }: Part) {
   const asleep = asleepWhy(floor.view, found.machine, routine.id);
   const windows = windowOutlook(plan, floor.view.pace?.[routine.id]?.[floor.who?.person ?? ""] ?? {});
   return (
-    <section aria-label={words.title}>
+    <section aria-label={words.title} className="pt-3">
       {windows.map(({ id, text, withinMinutes, likely, why }) => (
         <p key={id} className={`mb-3 border-r-4 border-l-4 px-3 py-1 text-xl ${likely ? "border-accent" : "border-hold"}`}>
           <strong>{filled(likely ? words.window : words.windowTight, { minutes: withinMinutes, what: text })}</strong>{" "}
@@ -57,7 +59,7 @@ export function Gear({ found, floor, send }: Part) {
       )}
       {used.length > 0 && (
         <p className="mt-3 text-lg">
-          <strong>{words.uses}</strong> {used.map(useWords).join(", ")}.{" "}
+          <strong>{words.uses}</strong> {used.map((use) => useWords({ ...use, item: said(use.item) })).join(", ")}.{" "}
           {short.length > 0 && (
             <span className="block border-care border-l-4 pl-3">
               {short.map(({ item, note }) => `${item.name}: ${note}`).join("; ")}.{windows.length > 0 && ` ${words.allFirst}`}
@@ -67,7 +69,8 @@ export function Gear({ found, floor, send }: Part) {
       )}
       {cautionsOf(found).map(({ id, name, caution, statements }) => (
         <p key={id} className="mt-3 border-hold border-l-4 pl-3 text-lg">
-          <strong>{name}.</strong> {caution}
+          <strong>{said(name)}.</strong> {said(caution)}
+          {said(caution) !== caution && <span className="block text-base text-ink2">{words.unchecked}</span>}
           {statements && <span className="block text-base text-ink2">{filled(words.usually, { what: statementWords(statements) })}</span>}
         </p>
       ))}

@@ -91,7 +91,7 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
           <Printing floor={floor} machine={machine} enter={enter} />
         </section>
       )}
-      <OpenSigns view={view} machine={machine} enter={enter} />
+      <OpenSigns view={floor.plain} machine={machine} enter={enter} />
       <section aria-label={words.due} className="grid gap-1.5">
         <h2 className="!text-xl font-bold">{words.due}</h2>
         {tasks.length === 0 && runs.length === 0 && <p className="text-ink2">{words.none}</p>}
@@ -134,7 +134,7 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
           <FloorVessel view={view} machine={machine} />
         </section>
       )}
-      <ReportSign view={view} machine={machine} enter={enter} />
+      <ReportSign view={floor.plain} machine={machine} enter={enter} />
       {machine.channels.length > 0 && (
         <Fold title={words.ink}>
           <FillChannel view={view} machine={machine} enter={(draft, said) => void enter(draft, said)} />
@@ -142,7 +142,7 @@ export function FloorMachinePage({ floor, id }: { floor: Floor; id: string }) {
           <InkLevels machine={machine} enter={(draft, said) => void enter(draft, said)} />
         </Fold>
       )}
-      <Asks view={view} machine={machine} enter={enter} />
+      <Asks view={floor.plain} machine={machine} enter={enter} />
       <OtherRoutines view={view} machine={machine} routines={callable} skills={skills} />
       <OutOfOrder floor={floor} machine={machine} enter={enter} />
     </main>

@@ -13,7 +13,8 @@ import type { Part } from "./run-part.ts";
 export function AtTheEnd({ found, floor, send }: Part) {
   const words = useFloorWorkWords().run;
   const { state } = found;
-  const run = { routine: found.routine, plan: found.plan, key: found.run.key, done: { trace: state.trace } };
+  const routine = floor.plain.routines[found.run.routine] ?? found.routine;
+  const run = { routine, plan: found.plan, key: found.run.key, done: { trace: state.trace } };
   const effects = effectsOfRun(run, {
     machine: found.machine.machine,
     shelf: floor.view.shelf ?? [],

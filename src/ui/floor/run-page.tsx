@@ -5,6 +5,7 @@ import { minutesOf } from "../../core/rounds/stretches-of.ts";
 import { ahead, openWords } from "../../core/runs/run.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
+import { useSaid } from "../../words/said.ts";
 import { LitHeadEnd } from "../drawings/lit-head-end.tsx";
 import { Button, buttonLook } from "../kit/button.tsx";
 import { allowSound } from "../ring.ts";
@@ -131,6 +132,7 @@ function Now({ found, floor, send }: Part) {
   const swipe = useRef<{ x: number; y: number } | null>(null);
   const [more, setMore] = useState(false);
   const [how, setHow] = useState(false);
+  const said = useSaid();
   const isPractised = floor.view.practised?.[state.person ?? ""]?.includes(step?.routine ?? found.run.routine) ?? false;
   const isLong = how || !isPractised;
   const aloud = useReadAloud();
@@ -227,7 +229,7 @@ function Now({ found, floor, send }: Part) {
             {step.uses.map(({ item, amount, unit }) => (
               <li key={item} className="rounded-[6px] border border-line bg-card px-4 py-2">
                 <b className="block font-mono text-3xl tracking-tight">{unit === "pieces" ? amount : `${amount} ${unit}`}</b>
-                <span className="text-ink2">{item}</span>
+                <span className="text-ink2">{said(item)}</span>
               </li>
             ))}
           </ul>

@@ -11,6 +11,7 @@ import { isReading, leaptOver, plannedSeconds, resultProblem } from "../../core/
 import { doubtOfAnswer, type LevelDoubt } from "../../core/stores/waste/level-doubt.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
+import { useSaid } from "../../words/said.ts";
 import { instantAt } from "../instant-at.ts";
 import { Button } from "../kit/button.tsx";
 import { Field, TextInput } from "../kit/field.tsx";
@@ -31,6 +32,7 @@ type Results = Record<string, StepResult>;
 /** The short form: one page, what must be read, one tap; several machines in one pass. */
 export function Several({ floor, routine: routineId }: { floor: Floor; routine: string }) {
   const words = useFloorWorkWords().short;
+  const said = useSaid();
   const { view, who } = floor;
   const skills = view.people.find(({ id }) => id === who?.person)?.skills ?? [];
   const routine = view.routines[routineId];
@@ -61,7 +63,7 @@ export function Several({ floor, routine: routineId }: { floor: Floor; routine: 
       <Fold title={words.cautions}>
         {[...cautions.values()].map(({ id, name, caution }) => (
           <p key={id} className="mt-1">
-            <strong>{name}.</strong> {caution}
+            <strong>{said(name)}.</strong> {said(caution)}
           </p>
         ))}
         <p className="mt-1 text-ink2">{view.deference}</p>
@@ -75,6 +77,7 @@ export function Several({ floor, routine: routineId }: { floor: Floor; routine: 
             view={view}
             machine={machine}
             routine={routine}
+            kept={floor.plain.routines[routineId] ?? routine}
             task={task}
             done={() => setEntered([...entered, task.key])}
           />
@@ -84,15 +87,16 @@ export function Several({ floor, routine: routineId }: { floor: Floor; routine: 
   );
 }
 
-type Short = { view: FloorView; machine: FloorMachine; routine: FloorRoutine; task: Task; done: () => void };
+/** `kept` is the routine as it is kept, whose words go on record. */
+type Short = { view: FloorView; machine: FloorMachine; routine: FloorRoutine; kept: FloorRoutine; task: Task; done: () => void };
 
-function ShortForm({ view, machine, routine, task, done }: Short) {
+function ShortForm({ view, machine, routine, kept, task, done }: Short) {
   const words = useFloorWorkWords().short;
   const plan = runPlan(routine.steps, machine.machine);
   const full = emptyWhy(view, machine, routine.id);
   const asleep = asleepWhy(view, machine, routine.id);
   const [results, setResults] = useState<Results>({});
-  const shortRun = { routine, plan, key: task.key, done: { answers: results } };
+  const shortRun = { routine: kept, plan, key: task.key, done: { answers: results } };
   const isCheck = (id: string) => view.routines[id]?.isCheck ?? false;
   const effects = effectsOfRun(shortRun, { machine: machine.machine, shelf: view.shelf ?? [], isCheck });
   const shelf = useLeaving(effects.takes);
@@ -122,7 +126,8 @@ function ShortForm({ view, machine, routine, task, done }: Short) {
     const problem = wanted.map((step) => [step, resultProblem(step, results[step.at])] as const).find(([, text]) => text);
     if (problem) return setFault(problem[1] ?? "");
     const run = uuidv7();
-    const around = { routine, book: new Map(Object.entries(view.routines)), machine: machine.machine, today: view.today };
+    const keptPlan = runPlan(kept.steps, machine.machine);
+    const around = { routine: kept, book: new Map(Object.entries(view.routines)), machine: machine.machine, today: view.today };
     const at = time ? instantAt(time) : new Date().toISOString();
     const entry = (body: RunBody): Draft => ({
       kind: "run",
@@ -145,7 +150,7 @@ function ShortForm({ view, machine, routine, task, done }: Short) {
       ),
       entry({ event: "end" }),
       ...wanted
-        .flatMap((step) => stepFollows(step, results[step.at], around))
+        .flatMap((step) => stepFollows(keptPlan.find(({ at: place }) => place === step.at) ?? step, results[step.at], around))
         .map((draft) => ({ ...draft, machine: machine.id, run, happenedAt: at, ...(time ? { timeGiven: true } : {}) })),
       ...followingEntries(shortRun, effects, { takes: shelf.leaving }).map((draft) => ({
         ...draft,

@@ -6,6 +6,7 @@ import type { RankedCause } from "../../core/signs/causes.ts";
 import { isSign } from "../../core/signs/guide.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
+import { useSaid } from "../../words/said.ts";
 import { Button } from "../kit/button.tsx";
 import { Field, TextInput } from "../kit/field.tsx";
 import { SignDrawing } from "../sign-drawing.tsx";
@@ -52,6 +53,7 @@ function Said({
 /** What a person sees at a machine, in plain words with a drawing: one tap reports it. */
 export function ReportSign({ view, enter }: Part) {
   const words = useFloorWorkWords().signs;
+  const said = useSaid();
   const [note, setNote] = useState("");
   return (
     <section aria-label={words.title} className="grid gap-2">
@@ -65,11 +67,11 @@ export function ReportSign({ view, enter }: Part) {
                 onClick={() => {
                   const extra = note.trim() ? { note: note.trim() } : {};
                   setNote("");
-                  void enter({ kind: "sign", body: { sign, ...extra } }, filled(holds ? words.held : words.reported, { sign: name }));
+                  void enter({ kind: "sign", body: { sign, ...extra } }, filled(holds ? words.held : words.reported, { sign: said(name) }));
                 }}
               >
                 {isSign(sign) && <SignDrawing sign={sign} />}
-                {name}
+                {said(name)}
               </Button>
             </li>
           ))}
@@ -92,6 +94,7 @@ export function ReportSign({ view, enter }: Part) {
 /** Signs that nobody has explained yet: what they may come from, likeliest first, what to do, and what it was. */
 export function OpenSigns({ view, machine, enter }: Part) {
   const words = useFloorWorkWords().signs;
+  const said = useSaid();
   const signs = machine.signs ?? [];
   if (signs.length === 0) return null;
   return (
@@ -102,7 +105,7 @@ export function OpenSigns({ view, machine, enter }: Part) {
           <article key={each.id} className="rounded-[6px] border border-hold bg-card p-3">
             <h2 className="flex items-center gap-3 !text-2xl font-bold">
               {isSign(each.sign) && <SignDrawing sign={each.sign} />}
-              {each.words}
+              {said(each.words)}
             </h2>
             <p className="text-ink2">
               {each.seen}
@@ -123,6 +126,7 @@ export function OpenSigns({ view, machine, enter }: Part) {
 
 function CauseLine({ cause, sign, view, machine, enter }: Part & { cause: RankedCause; sign: NonNullable<FloorMachine["signs"]>[number] }) {
   const words = useFloorWorkWords().signs;
+  const said = useSaid();
   const able = Object.values(view.routines).filter(({ effects }) => cause.job !== undefined && effects?.job === cause.job);
   const routine = able.find(({ id }) => machine.routines.includes(id));
   const action = routine?.name ?? cause.work ?? able[0]?.name ?? words.look;
@@ -140,12 +144,12 @@ function CauseLine({ cause, sign, view, machine, enter }: Part & { cause: Ranked
           ...(routine ? { routine: routine.id } : {}),
         },
       },
-      filled(words.taskSaid, { work: action }),
+      filled(words.taskSaid, { work: said(action) }),
     );
   return (
     <li className="grid gap-2 py-3">
       <p>
-        {cause.words}: <b>{action}</b>
+        {said(cause.words)}: <b>{said(action)}</b>
       </p>
       <div className="grid gap-2 sm:grid-cols-3">
         {routine && (
@@ -165,7 +169,7 @@ function CauseLine({ cause, sign, view, machine, enter }: Part & { cause: Ranked
           onClick={() =>
             void enter(
               { kind: "sign-over", body: { of: sign.id, cause: cause.id } },
-              filled(words.thisSaid, { sign: sign.words, cause: cause.words }),
+              filled(words.thisSaid, { sign: said(sign.words), cause: said(cause.words) }),
             )
           }
         >
@@ -198,6 +202,7 @@ function SomethingElse({ of, enter }: { of: string; enter: Enter }) {
 /** What the machine's panel asks for: entered, and its routine opened. */
 export function Asks({ view, machine, enter }: Part) {
   const words = useFloorWorkWords().signs;
+  const said = useSaid();
   const asked = (machine.prompts ?? []).flatMap((id) => view.routines[id] ?? []);
   if (asked.length === 0) return null;
   return (
@@ -211,12 +216,12 @@ export function Asks({ view, machine, enter }: Part) {
             onClick={() => {
               void enter(
                 { kind: "prompt", routine: routine.id, body: {} },
-                filled(words.asksSaid, { machine: machine.name, routine: routine.name }),
+                filled(words.asksSaid, { machine: machine.name, routine: said(routine.name) }),
               );
               if (routine.steps.length) void begin(view, machine.id, routine.id, "guided").then((run) => go(to.run(run)));
             }}
           >
-            {routine.name}
+            {said(routine.name)}
           </Button>
         ))}
       </div>

@@ -18,7 +18,7 @@ import { keepTaken } from "./keep.ts";
 import { Reasons } from "./reasons.tsx";
 import { to } from "./route.ts";
 import type { Send } from "./run-part.ts";
-import type { OpenRun } from "./runs.ts";
+import { type OpenRun, openRun } from "./runs.ts";
 import type { Floor } from "./use-floor.ts";
 
 const BIG = `${buttonLook("secondary", "hand")} w-full !min-h-[72px] !whitespace-normal !text-xl max-sm:!text-lg`;
@@ -48,9 +48,16 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
     // A second tap before the next step is drawn is the same tap.
     if (busy) return;
     setBusy(true);
-    const book = new Map(Object.entries(floor.view.routines));
-    const { routine, machine } = found;
-    const also = stepFollows(step, result, { routine, book, machine: machine.machine, today: floor.view.today, into });
+    const plain = openRun(floor.plain, run.id) ?? found;
+    const asKept = plain.plan.find(({ at }) => at === step.at) ?? step;
+    const book = new Map(Object.entries(floor.plain.routines));
+    const also = stepFollows(asKept, result, {
+      routine: plain.routine,
+      book,
+      machine: plain.machine.machine,
+      today: floor.view.today,
+      into,
+    });
     await send(
       {
         event: "step",

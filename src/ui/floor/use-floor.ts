@@ -9,7 +9,10 @@ import { isFull, keepOffset, keepView, keepWho, keptOffset, keptView, keptWho, t
 import { acknowledgedAfter, flush, onNews, retryWaiting } from "./outbox.ts";
 
 export type Floor = {
+  /** As its reader sees it, in their language. */
   view: FloorView;
+  /** As it came: what is sent is taken from here. */
+  plain: FloorView;
   who: Who | null;
   queue: Queued[];
   online: boolean;
@@ -131,5 +134,17 @@ export function useFloor(): Floor | "loading" | "empty" {
     [refresh],
   );
   if (!view) return state.loaded && !snapshot ? "empty" : "loading";
-  return { view, who, queue, online: state.online, signInFirst: state.signInFirst, newBuild, full: isFull(), now, refresh, setWho };
+  return {
+    view,
+    plain: view,
+    who,
+    queue,
+    online: state.online,
+    signInFirst: state.signInFirst,
+    newBuild,
+    full: isFull(),
+    now,
+    refresh,
+    setWho,
+  };
 }

@@ -1,4 +1,5 @@
 import type { StateWord } from "../../core/nozzles/readiness.ts";
+import { useSaid } from "../../words/said.ts";
 
 /** The colour of a state, always beside its shape or its word. */
 export const WORD_COLOUR: Record<StateWord, string> = {
@@ -62,12 +63,13 @@ export function Mark({ word, size = 18 }: { word: StateWord; size?: number }) {
 
 /** A machine's state: a shape and a word, then a colour. */
 export function StateMark({ word, big = false, inherit = false }: { word: StateWord; big?: boolean; inherit?: boolean }) {
+  const said = useSaid();
   return (
     <span className={`inline-flex items-center gap-1.5 whitespace-nowrap font-bold ${WORD_COLOUR[word]} ${big ? "text-xl" : ""}`}>
       <svg viewBox="0 0 18 18" className={inherit ? "size-[0.8em]" : big ? "size-5" : "size-4"} aria-hidden="true">
         <Shape word={word} />
       </svg>
-      {word}
+      {said(word)}
     </span>
   );
 }

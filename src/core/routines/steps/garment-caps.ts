@@ -205,7 +205,7 @@ export const CAPS_AND_BOX: readonly Step[] = [
     text: "Ready for three minutes without a break?",
     detail: "Gloves on, sticks damp. Read the next steps through.",
     minutes: 0.3,
-    choices: [{ id: "ready", text: "Ready" }],
+    choices: [{ id: "ready", text: "I am ready" }],
   },
   {
     kind: "window",
