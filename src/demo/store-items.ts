@@ -110,6 +110,13 @@ export const ITEMS: Item[] = [
     fluid: { family: "aqueous-cleaner", densityGPerMl: 1.02, volatileShare: 0.03, statements: ["H319"], source: made },
     sheet: `${SHEET}aqueous-cleaner.pdf`,
   }),
+  fluid("flush-fluid", "Marlstone flush fluid", ["flush fluid"], 5000, 6200, {
+    minPacks: 1,
+    shelfDays: 540,
+    openDays: 180,
+    fluid: { family: "aqueous-cleaner", densityGPerMl: 1.01, volatileShare: 0.02, statements: ["H319"], source: made },
+    sheet: `${SHEET}flush-fluid.pdf`,
+  }),
   fluid("uv-cleaner", "Fenhollow UV cleaner", ["UV cleaner"], 500, 2900, {
     supplier: "fenhollow",
     shelfDays: 365,
@@ -209,6 +216,7 @@ export const ITEMS: Item[] = [
   }),
   boxes("foam-swabs", "Foam swabs", ["foam swabs"], 250, 2200),
   boxes("wipes", "Lint-free wipes", ["lint-free wipes"], 300, 1800),
+  boxes("alcohol-wipes", "Alcohol wipes", ["alcohol wipes"], 150, 1700),
   boxes("sticks", "Cleaning sticks", ["cleaning sticks"], 200, 2600),
   boxes("fin-swabs", "Fin swabs", ["fin swabs"], 100, 1900),
   boxes("microfibre", "Microfibre cloths", ["microfibre cloths"], 20, 1400),

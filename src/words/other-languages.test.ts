@@ -9,7 +9,9 @@ import { laidOver, missingTexts } from "./laid-over.ts";
 const FOLDER = "src/words";
 const read = (language: string, file: string): unknown => JSON.parse(readFileSync(join(FOLDER, language, file), "utf8"));
 const others = LANGUAGE_IDS.filter((id) => id !== "en");
-const files = others.flatMap((language) => readdirSync(join(FOLDER, language)).map((file) => [language, file] as const));
+const files = others.flatMap((language) =>
+  readdirSync(join(FOLDER, language)).flatMap((file) => (file === "said.json" ? [] : [[language, file] as const])),
+);
 const leaves = (texts: unknown, place = ""): [string, string][] =>
   typeof texts === "string" ? [[place, texts]] : Object.entries(texts as object).flatMap(([key, text]) => leaves(text, `${place}${key}.`));
 const places = (text: string) => [...text.matchAll(/\{(\w+)\}/g)].map(([, name]) => name).sort();

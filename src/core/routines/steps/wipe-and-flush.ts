@@ -217,6 +217,7 @@ export const WIPE_AND_FLUSH: readonly Step[] = [
     good: "You hear the pump.",
     bad: "Nothing: fluid low, or a head not home.",
     minutes: 0.3,
+    uses: [{ item: "flush fluid", amount: 40, unit: "mL" }],
   },
   { kind: "wait", id: "flushing", text: "It flushes. Put the wipes in the waste.", waitMinutes: 5 },
   {
