@@ -22,4 +22,5 @@ export const floorRoutine = (routine: Routine): FloorRoutine => ({
   steps: routine.steps ?? [],
   version: stepsVersion(routine.steps ?? []),
   ...(routine.effects ? { effects: routine.effects } : {}),
+  ...(routine.texts ? { texts: routine.texts } : {}),
 });

@@ -5,6 +5,7 @@ import type { NozzleDesk } from "../nozzles/ladder/what-now.ts";
 import type { NozzlePattern } from "../nozzles/pattern.ts";
 import type { MachineState, ReadinessSettings } from "../nozzles/readiness.ts";
 import type { Effects } from "../routines/effects.ts";
+import type { Texts } from "../routines/routine.ts";
 import type { Step } from "../routines/step.ts";
 import type { RunEvent } from "../runs/events.ts";
 import type { Known } from "../runs/known.ts";
@@ -117,6 +118,8 @@ export type FloorRoutine = {
   version: string;
   /** What doing it does; a snapshot kept by an earlier build has none. */
   effects?: Effects;
+  /** Its own texts in other languages. */
+  texts?: Texts;
 };
 
 /** Who does what when by today's round, and the walk between areas. */

@@ -2,8 +2,12 @@ import type { Rule } from "../fleet/rule.ts";
 import type { HouseRoutine, Machine } from "../fleet/schema.ts";
 import type { MachineClass } from "../fleet/vocabulary.ts";
 import type { Hazard } from "../safety/hazards.ts";
+import type { Language } from "../shop/languages.ts";
 import type { Effects } from "./effects.ts";
 import type { Gear, Step } from "./step.ts";
+
+/** Texts by language, each by the text that it stands for. @example { es: { "Tighten the belt.": "Tensa la correa." } } */
+export type Texts = Partial<Record<Language, Readonly<Record<string, string>>>>;
 
 /** A routine as it can fall due and be done. A house's own has the part that a fleet file carries. */
 export type Routine = HouseRoutine & {
@@ -33,6 +37,8 @@ export type Routine = HouseRoutine & {
   gear?: Gear;
   /** What doing it does. */
   effects?: Effects;
+  /** Its texts in other languages, each by the text as it is written here. */
+  texts?: Texts;
 };
 
 const CLASS_SKILL: Record<MachineClass, string> = { dtf: "dtf", dtg: "dtg", uv: "uv", wide: "wide", cij: "cij" };

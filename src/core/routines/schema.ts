@@ -2,6 +2,7 @@ import { Type } from "typebox";
 import { HouseRoutine, Id, Name } from "../fleet/schema.ts";
 import { ABILITIES, CLASSES, FAMILIES, PARTS, POLICIES, SIGNS, WASTE_KINDS } from "../fleet/vocabulary.ts";
 import { HAZARDS } from "../safety/hazards.ts";
+import { LANGUAGE_IDS } from "../shop/languages.ts";
 import { Effects } from "./effects.ts";
 import type { Routine } from "./routine.ts";
 import { EACH, KNOWABLE } from "./step.ts";
@@ -169,6 +170,15 @@ const routine: Json = closed(
     voidsCheck: { type: "boolean" },
     isCheck: { type: "boolean" },
     effects: Effects as unknown as Json,
+    texts: closed(
+      Object.fromEntries(
+        LANGUAGE_IDS.filter((id) => id !== "en").map((id) => [
+          id,
+          { type: "object", maxProperties: 1000, propertyNames: text(300), additionalProperties: text(600) },
+        ]),
+      ),
+      [],
+    ),
     steps,
   },
   ["id", "name"],

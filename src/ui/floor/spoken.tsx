@@ -11,7 +11,7 @@ const TONGUES: Partial<Record<Language, () => Promise<Tongue>>> = {
   es: async () => {
     const [{ es, saidInSpanish }, { inLanguage }] = await Promise.all([import("../../words/es.ts"), import("./in-language.ts")]);
     const said: Said = (text) => saidInSpanish[text] ?? text;
-    return { words: es, said, view: inLanguage(said) };
+    return { words: es, said, view: inLanguage("es", said) };
   },
 };
 const ENGLISH: Tongue = { words: {}, said: (text) => text, view: (view) => view };

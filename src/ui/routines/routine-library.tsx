@@ -12,6 +12,7 @@ import { Menu, MenuEntry } from "../kit/menu.tsx";
 import { Table } from "../kit/table.tsx";
 import { Why } from "../kit/why.tsx";
 import { ShopRoom } from "../shop/shop-room.tsx";
+import { NotTranslated } from "./not-translated.tsx";
 import { PackIn } from "./pack-in.tsx";
 
 const MANY = 5;
@@ -61,6 +62,7 @@ export function RoutineLibrary({ rows, needed }: { rows: RoutineRow[]; needed: N
         </>
       }
     >
+      <NotTranslated rows={rows} />
       {needed.length > 0 && (
         <section aria-label={t("needed")} className="mb-4 rounded-[6px] bg-care-wash p-3 text-sm">
           <h2 className="!text-base font-bold text-care">{t("needed")}</h2>

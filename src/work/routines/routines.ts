@@ -7,6 +7,7 @@ import { routineBook, routinesOf } from "../../core/routines/assigned.ts";
 import { BUILT_IN, BUILT_IN_IDS } from "../../core/routines/built-in.ts";
 import { besidesFleetPart } from "../../core/routines/fleet-part.ts";
 import { packProblems, routineProblems } from "../../core/routines/problems.ts";
+import { readTexts } from "../../core/routines/read-texts.ts";
 import type { Routine } from "../../core/routines/routine.ts";
 import type { Pack } from "../../core/routines/schema.ts";
 import { ordered, readText, type TextProblem, writeText } from "../../core/routines/text.ts";
@@ -35,6 +36,8 @@ export type RoutineRow = {
   waitMinutes: number;
   steps: number;
   machines: string[];
+  /** What is read of it on the floor where the shop wrote it, less what it has in Spanish itself; the built-in ones are translated. */
+  texts: string[];
 };
 
 export function routineRows(shop: Shop): RoutineRow[] {
@@ -51,6 +54,7 @@ export function routineRows(shop: Shop): RoutineRow[] {
     waitMinutes: routine.waitMinutes ?? 0,
     steps: routine.steps?.length ?? 0,
     machines: machines.get(routine.id) ?? [],
+    texts: own.has(routine.id) ? readTexts(routine).filter((text) => routine.texts?.es?.[text] === undefined) : [],
   }));
 }
 
