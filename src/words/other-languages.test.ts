@@ -2,6 +2,9 @@ import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, test } from "vitest";
 import { floorView } from "../../tests/ui/house.ts";
+import { capital } from "../core/capital.ts";
+import { words as plain } from "../core/due/sentence.ts";
+import { PARTS, WASTE_KINDS } from "../core/fleet/vocabulary.ts";
 import { floorRoutine } from "../core/floor/floor-routine.ts";
 import { BUILT_IN } from "../core/routines/built-in.ts";
 import { readTexts } from "../core/routines/read-texts.ts";
@@ -9,6 +12,7 @@ import type { Step } from "../core/routines/step.ts";
 import { DEFERENCE, HAZARDS } from "../core/safety/hazards.ts";
 import { isLanguage, LANGUAGE_IDS } from "../core/shop/languages.ts";
 import { GUIDE } from "../core/signs/guide.ts";
+import { PRINTED_ON } from "../ui/drawings/medium.tsx";
 import { inLanguage } from "../ui/floor/in-language.ts";
 import { WORD_COLOUR } from "../ui/kit/state-mark.tsx";
 import { laidOver, missingTexts } from "./laid-over.ts";
@@ -17,7 +21,7 @@ import { laidOver, missingTexts } from "./laid-over.ts";
 
 const FOLDER = "src/words";
 /** Written alike in both. */
-const SAME = new Set(["alcohol"]);
+const SAME = new Set(["alcohol", "Film"]);
 const read = (language: string, file: string): unknown => JSON.parse(readFileSync(join(FOLDER, language, file), "utf8"));
 const others = LANGUAGE_IDS.filter((id) => id !== "en");
 const files = others.flatMap((language) =>
@@ -59,7 +63,8 @@ describe("what is kept in English and said in Spanish", () => {
     sign,
     ...causes.flatMap(({ words: cause, work }) => [cause, ...(work ? [work] : [])]),
   ]);
-  const all = new Set([...routines, ...items, ...cautions, ...signs, ...Object.keys(WORD_COLOUR)]);
+  const kinds = [...PARTS, ...WASTE_KINDS].filter((kind) => kind !== "head").map((kind) => capital(plain(kind)));
+  const all = new Set([...routines, ...items, ...cautions, ...signs, ...Object.keys(WORD_COLOUR), ...Object.values(PRINTED_ON), ...kinds]);
   test("is all of the built-in routines' lines, answers, good and bad, the cautions, signs and states", () => {
     expect([...all].filter((text) => words(text) && said[text] === undefined && !SAME.has(text))).toEqual([]);
     expect(all.size).toBeGreaterThan(1500);

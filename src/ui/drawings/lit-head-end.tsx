@@ -2,10 +2,12 @@ import { capital } from "../../core/capital.ts";
 import { words } from "../../core/due/sentence.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import type { ChannelView } from "../../core/nozzles/channel-views.ts";
+import { useSaid } from "../../words/said.ts";
 import { HeadEndDrawing } from "./head-end.tsx";
 
 /** The head end with the kinds of part marked that a step is about. */
 export function LitHeadEnd({ machine, channels, lit }: { machine: Machine; channels: readonly ChannelView[]; lit: ReadonlySet<string> }) {
+  const said = useSaid();
   const parts = [...(machine.parts ?? []), ...(machine.heads ?? []).map(({ id }) => ({ id, kind: "head" }))];
   return (
     <HeadEndDrawing
@@ -14,7 +16,7 @@ export function LitHeadEnd({ machine, channels, lit }: { machine: Machine; chann
       levels={new Map()}
       vessels={(machine.waste ?? []).map(({ id, kind, volumeMl, limitMl }) => ({
         id,
-        name: capital(words(kind)),
+        name: said(capital(words(kind))),
         volumeMl,
         limitMl,
         ml: null,
@@ -25,7 +27,7 @@ export function LitHeadEnd({ machine, channels, lit }: { machine: Machine; chann
       parts={parts.map(({ id, kind }) => ({
         id,
         kind,
-        name: kind === "head" ? id : capital(words(kind)),
+        name: kind === "head" ? id : said(capital(words(kind))),
         share: null,
         note: "",
         gone: false,

@@ -1,11 +1,14 @@
 import type { Machine } from "../../core/fleet/schema.ts";
+import { useSaid } from "../../words/said.ts";
 import { type Drawn, type DrawnPart, Label, Piece } from "./drawn.tsx";
 
-const WORDS: Record<Machine["class"], string> = { dtf: "Film", dtg: "Platen", uv: "Bed", wide: "Media", cij: "Line" };
+/** What a machine prints on, by class. */
+export const PRINTED_ON: Record<Machine["class"], string> = { dtf: "Film", dtg: "Platen", uv: "Bed", wide: "Media", cij: "Line" };
 const [LEFT, RIGHT, Y] = [16, 440, 286];
 
 /** What is printed on, under the heads: film or media over rollers, a platen, a bed. */
 export function Medium({ kind, rollers, drawn }: { kind: Machine["class"]; rollers: readonly DrawnPart[]; drawn: Drawn }) {
+  const said = useSaid();
   const roller = rollers[0];
   const circle = (x: number, look: object) => (
     <>
@@ -58,7 +61,7 @@ export function Medium({ kind, rollers, drawn }: { kind: Machine["class"]; rolle
         </>
       )}
       <Label x={LEFT} y={Y - 8}>
-        {WORDS[kind]}
+        {said(PRINTED_ON[kind])}
       </Label>
     </g>
   );

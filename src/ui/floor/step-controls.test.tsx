@@ -3,6 +3,7 @@ import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, test, vi } from "vitest";
 import { floorOf, floorView, NOW, planAt, RUN, runItems } from "../../../tests/ui/house.ts";
+import type { Known } from "../../core/runs/known.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
 import type { Send } from "./run-part.ts";
 import { openRun } from "./runs.ts";
@@ -11,8 +12,10 @@ import { StepControls } from "./step-controls.tsx";
 /** Each kind of step offers its one control, and sends what was done with it. */
 afterEach(cleanup);
 
-function at(machine: string, routine: string, step: PlannedStep, done: Record<string, unknown>[] = [], more = {}) {
-  const floor = floorOf(floorView(), runItems(machine, routine, [{ event: "gear" }, ...done]), more);
+function at(machine: string, routine: string, step: PlannedStep, done: Record<string, unknown>[] = [], more = {}, known: Known = {}) {
+  const view = floorView(more);
+  const machines = view.machines.map((each) => (each.id === machine ? { ...each, known } : each));
+  const floor = floorOf({ ...view, machines }, runItems(machine, routine, [{ event: "gear" }, ...done]));
   const found = openRun(floor.view, RUN);
   if (!found) throw new Error("no run");
   const send = vi.fn<Send>(async () => ({ full: false }));
@@ -77,9 +80,63 @@ describe("a look", () => {
   });
   test("an answer that is a sign reports it with the step", async () => {
     const choices = [{ id: "mist", text: "Mist", reports: "mist-on-rails" }];
-    const { send, user } = at("sprat", "R08", { ...step, choices } as unknown as PlannedStep);
+    const { send, user } = at("sprat", "R08", { ...step, id: "seen", at: "seen", choices } as unknown as PlannedStep);
     await user.click(screen.getByRole("button", { name: "Mist" }));
     expect(send.mock.calls[0]?.[1]).toMatchObject({ also: [{ kind: "sign", body: { sign: "mist-on-rails" } }] });
+  });
+});
+
+describe("what is known already", () => {
+  const step = {
+    kind: "decide",
+    id: "gap",
+    at: "gap",
+    text: "How long?",
+    knows: "gap",
+    choices: [
+      { id: "short", text: "Short" },
+      { id: "long", text: "Long" },
+    ],
+  } as unknown as PlannedStep;
+  test("stands as the answer, with what it rests on; another can still be given", async () => {
+    const known = { gap: { choice: "long", words: "5 days" } };
+    const { send, user } = at("sprat", "R08", step, [], {}, known);
+    expect(screen.getByText("Known already: 5 days.")).toBeTruthy();
+    expect(screen.getAllByRole("button").map(({ textContent }) => textContent)).toEqual(["Long", "Short"]);
+    await user.click(screen.getByRole("button", { name: "Long" }));
+    expect(send.mock.calls[0]?.[0]).toMatchObject({ event: "step", step: "gap", result: { choice: "long" } });
+  });
+  test("where nothing is known it is asked", () => {
+    at("sprat", "R08", step);
+    expect(screen.queryByText(/^Known already/)).toBeNull();
+    expect(screen.getAllByRole("button").map(({ textContent }) => textContent)).toEqual(["Short", "Long"]);
+  });
+});
+
+describe("waste emptied within a run", () => {
+  const step = {
+    kind: "measure",
+    id: "waste",
+    at: "waste",
+    text: "Empty it.",
+    what: "waste that was in it",
+    unit: "mL",
+    min: 0,
+    max: 20000,
+    empties: true,
+  } as unknown as PlannedStep;
+  test("is on record with the step: what was in it, and into which container it went", async () => {
+    const containers = [
+      { id: "grey", name: "Grey drum" },
+      { id: "blue", name: "Blue drum" },
+    ];
+    const { send, user } = at("sprat", "R08", step, [], { containers });
+    await user.click(screen.getByRole("button", { name: "Blue drum" }));
+    await user.type(screen.getByRole("textbox"), "640");
+    await user.click(screen.getByRole("button", { name: "Enter" }));
+    expect(send.mock.calls[0]?.[1]).toMatchObject({
+      also: [{ kind: "vessel", body: { event: "emptied", beforeMl: 640, ml: 0, into: "blue" } }],
+    });
   });
 });
 

@@ -4,6 +4,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import { useTranslations } from "use-intl";
+import { LANGUAGE_IDS, LANGUAGES } from "../../core/shop/languages.ts";
 import type { DeviceView } from "../../work/access/devices.ts";
 import type { WallView } from "../../work/board/wall.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
@@ -240,12 +241,20 @@ function NewWall() {
     });
   if (address)
     return (
-      <p>
-        {t("once")}{" "}
-        <a href={address} className="figure break-all">
-          {address}
-        </a>
-      </p>
+      <div className="grid gap-2">
+        <p>{t("once")}</p>
+        {LANGUAGE_IDS.map((id) => {
+          const spoken = id === "en" ? address : `${address}?language=${id}`;
+          return (
+            <p key={id}>
+              <b>{LANGUAGES[id]}</b>{" "}
+              <a href={spoken} className="figure break-all">
+                {spoken}
+              </a>
+            </p>
+          );
+        })}
+      </div>
     );
   return (
     <form
