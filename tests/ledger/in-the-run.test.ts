@@ -81,3 +81,18 @@ test("how long a machine will stand is known, from its calendar: water up to 3 d
   const known = async () => (await view()).machines.find(({ id }) => id === "sprat")?.known;
   expect(await known()).toMatchObject({ gap: { choice: "short", words: expect.stringMatching(/ h$/) } });
 });
+
+test("what each line takes at a flush is known from its own measures: colour alike, white longer", async () => {
+  const { machines } = await view();
+  const bottles = machines.filter(({ machine }) => machine.abilities?.includes("bottles"));
+  expect(bottles.length).toBeGreaterThan(0);
+  for (const { machine, known } of bottles) {
+    const lines = (machine.heads ?? []).flatMap(({ id, channels = [] }) =>
+      channels.map((channel) => ({ at: `${id}/${channel.id}`, ink: channel.ink })),
+    );
+    expect(Object.keys(known?.lines ?? {})).toEqual(lines.map(({ at: place }) => place));
+    const takes = (white: boolean) =>
+      lines.filter(({ ink }) => (ink === "white") === white).flatMap(({ at: place }) => known?.lines?.[place]?.ml ?? []);
+    for (const ml of takes(true)) expect(ml).toBeGreaterThan(takes(false)[0] ?? 0);
+  }
+});

@@ -3,7 +3,7 @@ import { languagesOf, saveLanguage } from "../../src/work/access/language.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
 import { db } from "../ledger/database.ts";
 import { bram, freshHouse, ottoline, site } from "../ledger/house.ts";
-import { choose, floorAt, screen, signedInAs, visit, waitFor } from "./shop.tsx";
+import { choose, entriesOf, floorAt, screen, signedInAs, visit, waitFor } from "./shop.tsx";
 
 /** Who reads which language: chosen on the floor by themselves, kept with them, set for others by a supervisor alone. */
 
@@ -51,4 +51,29 @@ test("a supervisor sets it at the person", async () => {
   await choose(user, await screen.findByRole("combobox", { name: "Language on the floor" }), "Español");
   await user.click(screen.getByRole("button", { name: "Save" }));
   await waitFor(async () => expect(await languageOf("ilse")).toBe("es"));
+});
+
+test("what a Spanish reader answers goes on record as it is kept, and calls for the same work", async () => {
+  localStorage.setItem("zesty-language/bram", "es");
+  const user = await floorAt("#/machine/sprat");
+  await user.click(await screen.findByText(/Otra rutina ahora|Otro trabajo ahora/));
+  await user.click(await screen.findByRole("button", { name: /^Prueba del sello de la tapa/ }));
+  await user.click(await screen.findByRole("button", { name: /he leído los avisos/ }));
+  await user.click(await screen.findByRole("button", { name: "Hay sitio" }));
+  await user.click(await screen.findByRole("button", { name: "Limpio y entero" }));
+  await screen.findByRole("heading", { name: "Carga tinta unos 10 segundos; escucha." });
+  await user.click(screen.getByRole("button", { name: "La carga está en marcha" }));
+  await user.click(await screen.findByRole("button", { name: "Acabó antes" }));
+  await user.click(screen.getByRole("button", { name: "Ya está hecho" }));
+  await screen.findByRole("heading", { name: "Aparta el cabezal enseguida. Espera." });
+  await user.click(screen.getByRole("button", { name: "Hecho" }));
+  await user.click(await screen.findByRole("button", { name: "Seca: pierde, o un tubo está tapado" }));
+  await waitFor(async () =>
+    expect((await entriesOf("one-off"))[0]?.body).toMatchObject({
+      title: "Cap service",
+      routine: "R37",
+      note: "Dry: it leaks, or a tube is blocked",
+    }),
+  );
+  expect((await entriesOf("sign"))[0]?.body).toMatchObject({ sign: "all-poor-after-load", note: "seen in Cap seal test" });
 });

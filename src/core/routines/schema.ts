@@ -64,11 +64,10 @@ const Choice = closed({ id: StepId, text: text(200), goTo: StepId, reports: orHo
   "id",
   "text",
 ]);
-const Use = closed({ item: text(100), amount: { type: "number", exclusiveMinimum: 0, maximum: 100_000 }, unit: text(20) }, [
-  "item",
-  "amount",
-  "unit",
-]);
+const Use = closed(
+  { item: text(100), amount: { type: "number", exclusiveMinimum: 0, maximum: 100_000 }, unit: text(20), per: oneOf(EACH) },
+  ["item", "amount", "unit"],
+);
 const truth: Json = { const: true };
 const common: Record<string, Json> = {
   kind: { type: "string" },

@@ -37,8 +37,8 @@ export type Each = (typeof EACH)[number];
 export const KNOWABLE = ["gap", "capped", "stored"] as const;
 export type Knowable = (typeof KNOWABLE)[number];
 
-/** What a step uses up. */
-export type Use = { item: string; amount: number; unit: string };
+/** What a step uses up; with `per` so much for each of a machine's heads, channels, lines. */
+export type Use = { item: string; amount: number; unit: string; per?: Each };
 
 type Common = {
   id: string;

@@ -168,8 +168,9 @@ describe("R54, head out", () => {
     const uses = plan("R54").flatMap(({ uses: each }) => each ?? []);
     expect(uses).toEqual(
       expect.arrayContaining([
-        { item: "cleaning fluid", amount: 50, unit: "mL" },
-        { item: "storage liquid", amount: 20, unit: "mL" },
+        // 50 and 20 mL for six positions; this machine has three.
+        { item: "cleaning fluid", amount: 25, unit: "mL" },
+        { item: "storage liquid", amount: 10, unit: "mL" },
       ]),
     );
   });

@@ -1,6 +1,6 @@
 import { familyOf, policiesOf } from "../fleet/rule.ts";
 import type { Machine } from "../fleet/schema.ts";
-import type { Condition, Each, PlainStep, Step } from "../routines/step.ts";
+import type { Condition, Each, PlainStep, Step, Use } from "../routines/step.ts";
 
 /** A step as a run meets it: repeats made single, windows and called routines opened up. */
 export type PlannedStep = PlainStep & {
@@ -36,10 +36,23 @@ function plannedOf(step: Step, machine: Machine, around: Around): PlannedStep[] 
       return [];
     default: {
       const { on: outer, when: _, ...rest } = around;
+      const uses = step.uses?.map((use) => amountAt(use, machine));
       const ons = step.each ? targets(step.each, machine).map((on) => (outer ? `${outer}/${on}` : on)) : [outer];
-      return ons.map((on) => ({ ...step, ...rest, ...when, at: on ? `${step.id}@${on}` : step.id, ...(on ? { on } : {}) }));
+      return ons.map((on) => ({
+        ...step,
+        ...(uses ? { uses } : {}),
+        ...rest,
+        ...when,
+        at: on ? `${step.id}@${on}` : step.id,
+        ...(on ? { on } : {}),
+      }));
     }
   }
+}
+
+/** What is used at one machine: what is said for each of its channels, lines or heads taken together, to a tenth. */
+function amountAt({ per, ...use }: Use, machine: Machine): Use {
+  return per ? { ...use, amount: Math.round(use.amount * targets(per, machine).length * 10) / 10 } : use;
 }
 
 const both = (outer: Condition | undefined, inner: Condition | undefined): { when?: Condition } => {

@@ -135,6 +135,7 @@ function Now({ found, floor, send }: Part) {
   const said = useSaid();
   const isPractised = floor.view.practised?.[state.person ?? ""]?.includes(step?.routine ?? found.run.routine) ?? false;
   const isLong = how || !isPractised;
+  const line = step?.id === found.routine.effects?.lineStep ? machine.known?.lines?.[step?.on ?? ""] : undefined;
   const aloud = useReadAloud();
   const spoken = step ? [step.on, step.text, ...(isLong ? [step.detail, step.why] : [])].filter(Boolean).join(". ") : "";
   useEffect(() => heading.current?.focus(), []);
@@ -224,7 +225,8 @@ function Now({ found, floor, send }: Part) {
         </section>
         {(step.good || step.bad) && <GoodAndBad good={step.good} bad={step.bad} />}
         <Wait found={found} floor={floor} />
-        {step.uses && step.uses.length > 0 && (
+        {line && <p className="text-xl">{filled(words.linePlan, { ml: line.ml, seconds: line.seconds })}</p>}
+        {step.uses && step.uses.length > 0 && !line && (
           <ul className="flex flex-wrap gap-2">
             {step.uses.map(({ item, amount, unit }) => (
               <li key={item} className="rounded-[6px] border border-line bg-card px-4 py-2">

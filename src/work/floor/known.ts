@@ -2,7 +2,10 @@ import { printsChecks } from "../../core/fleet/channels.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import type { Known } from "../../core/runs/known.ts";
 import type { Shop } from "../../core/shop/shop.ts";
+import { flushPlan } from "../../core/standby/flush.ts";
+import { linesOf } from "../../core/standby/needs.ts";
 import { spoken } from "../../core/standby/risk.ts";
+import { plumbingOf } from "../../core/standby/settings.ts";
 import type { Sleep } from "../../core/standby/sleep.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { now } from "../clock.ts";
@@ -35,12 +38,22 @@ export async function knownOf(db: Connection, shop: Shop, sleeps: ReadonlyMap<st
                 },
               }
             : {}),
+          ...(machine.abilities?.includes("bottles") ? { lines: flushOfLines(shop, machine) } : {}),
           ...(sleep ? { stored: { choice: STORED[sleep.regime] ?? "powered", words: `since ${daysWords(sleep.sinceDay)}` } } : {}),
         },
       ] as const;
     }),
   );
   return new Map(found);
+}
+
+/** Millilitres and seconds of each line, from its bore, length, damper, head and pump. */
+function flushOfLines(shop: Shop, machine: Machine): NonNullable<Known["lines"]> {
+  const settings = standbyOf(shop, machine);
+  const { plumbing } = plumbingOf(machine, shop.plumbing.get(machine.id));
+  if (!(plumbing.pumpMlAMinute > 0)) return {};
+  const { lines } = flushPlan(linesOf(machine), plumbing, settings, { whiteFactor: settings.whiteFactor, cleanMl: 0 });
+  return Object.fromEntries(lines.map(({ id, ml, seconds }) => [id, { ml: Math.round(ml), seconds: Math.round(seconds) }]));
 }
 
 const mostOnWater = (shop: Shop, machine: Machine): number => standbyOf(shop, machine).bounds.wet.to ?? 72;
