@@ -112,6 +112,13 @@ describe("one machine", () => {
     const drawing = screen.getByRole("group");
     expect(within(drawing).queryAllByRole("button")).toEqual([]);
     expect(drawing.querySelectorAll('[fill="var(--accent-wash)"]').length).toBe(1);
+    expect(drawing.querySelectorAll('[stroke="var(--care)"]').length).toBe(0);
+  });
+  test("what is open is outlined, also where the step is about another part", () => {
+    render(<LitHeadEnd machine={sprat} channels={channelViews(sprat, [], {})} lit={new Set(["wiper"])} open={new Set(["cap"])} />);
+    const drawing = screen.getByRole("group");
+    expect(drawing.querySelectorAll('[fill="var(--care-wash)"][stroke="var(--care)"]').length).toBe(1);
+    expect(drawing.querySelectorAll('[fill="var(--accent-wash)"]').length).toBe(1);
   });
 });
 

@@ -7,7 +7,8 @@ import { callsFor, stepFollows } from "./answer-follows.ts";
 import type { RunBody } from "./events.ts";
 import { knownAnswer } from "./known.ts";
 import { type PlannedStep, runPlan } from "./plan.ts";
-import { openWords, type RunState, runState } from "./run.ts";
+import { type RunState, runState } from "./run.ts";
+import { openWords } from "./run-facts.ts";
 
 const book = routineBook();
 const machine: Machine = {

@@ -5,7 +5,8 @@ import type { Regime } from "../standby/regime.ts";
 import { type Leaving, leavesShelf, type ShelfItem, usedMaterials, usualMaterials } from "../stores/run-materials.ts";
 import type { StepResult } from "./events.ts";
 import type { PlannedStep } from "./plan.ts";
-import { calledAndDone, type Trace } from "./run.ts";
+import type { Trace } from "./run.ts";
+import { calledAndDone } from "./run-facts.ts";
 
 /** What was done of a routine: step by step, or as usual but for what was answered (a short form, the desk). */
 export type DoneRun = {

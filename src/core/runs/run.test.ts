@@ -6,7 +6,8 @@ import type { Step } from "../routines/step.ts";
 import { STEPS } from "../routines/steps/steps.ts";
 import type { RunBody, RunEvent } from "./events.ts";
 import { holds, runPlan } from "./plan.ts";
-import { ahead, calledAndDone, firstActAt, holdsPower, missing, type RunState, resultProblem, runState } from "./run.ts";
+import { holdsPower, missing, type RunState, resultProblem, runState } from "./run.ts";
+import { ahead, calledAndDone, firstActAt } from "./run-facts.ts";
 import { stepsVersion } from "./version.ts";
 
 const MINUTE = 60_000;

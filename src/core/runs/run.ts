@@ -182,18 +182,8 @@ function fits(state: RunState, step: PlannedStep, body: { event: "step"; result?
 export const holdsPower = (step: Pick<PlannedStep, "powersOn" | "settles">, owed: readonly Owed[]): Owed[] =>
   step.powersOn ? owed.filter(({ id }) => kindOfOwed(id) !== step.settles) : [];
 
-/** What is open, in words, one line a kind. @example openWords([]) // [] */
-export function openWords(owed: readonly Owed[]): string[] {
-  return owed.flatMap((first) => {
-    const alike = owed.filter(({ id }) => kindOfOwed(id) === kindOfOwed(first.id));
-    if (alike[0] !== first) return [];
-    const ons = alike.flatMap(({ on }) => on ?? []);
-    return ons.length ? `${first.words}: ${ons.join(", ")}` : first.words;
-  });
-}
-
 /** @example kindOfOwed("clip@H1/K") // "clip" */
-const kindOfOwed = (id: string) => id.split("@")[0] ?? id;
+export const kindOfOwed = (id: string) => id.split("@")[0] ?? id;
 
 /** What is wrong with a step's result, in words for the person; `undefined` where it can be kept. */
 export function resultProblem(step: PlannedStep, result: StepResult | undefined): string | undefined {
@@ -221,7 +211,7 @@ export function resultProblem(step: PlannedStep, result: StepResult | undefined)
 }
 
 /** What an earlier step recorded, as a condition asks it. */
-const recordedIn =
+export const recordedIn =
   (state: RunState) =>
   (id: string): string | undefined => {
     const trace = [...state.trace].reverse().find(({ step }) => step === id || step.startsWith(`${id}@`));
@@ -237,22 +227,6 @@ export function missing(state: RunState, plan: readonly PlannedStep[], machine: 
     (step) =>
       isReading(step) && !leapt.has(step.at) && holds(step.when, machine, recorded) && !state.trace.some((trace) => trace.step === step.at),
   );
-}
-
-/**
- * The steps of a guided run from the one to do now, as far as their conditions are known: what no answer has decided yet is left out.
- * @example ahead({ ...state, now: null }, plan, machine) → []
- */
-export function ahead(state: RunState, plan: readonly PlannedStep[], machine: Machine): PlannedStep[] {
-  const recorded = recordedIn(state);
-  const from = plan.findIndex(({ at }) => at === state.now?.at);
-  return from < 0 ? [] : plan.slice(from).filter((step) => holds(step.when, machine, recorded));
-}
-
-/** When a run first did something at the machine: a look, a reading or a question does nothing. Milliseconds; undefined where it only looked. @example firstActAt(plan, []) → undefined */
-export function firstActAt(plan: readonly PlannedStep[], trace: readonly Pick<Trace, "step" | "at" | "passed">[]): number | undefined {
-  const acts = new Set(plan.filter(({ kind }) => kind === "do" || kind === "wait" || kind === "hold").map((step) => step.at));
-  return trace.find(({ step, passed }) => passed === undefined && acts.has(step))?.at;
 }
 
 /** The steps that an answer leads past. */
@@ -351,16 +325,6 @@ function owedBy(state: RunState, plan: readonly PlannedStep[], clock: Clock): Ow
 function close(owed: Map<string, Owed>, kind: string, on: string | undefined): void {
   if (on !== undefined && owed.delete(`${kind}@${on}`)) return;
   for (const id of [...owed.keys()]) if (on === undefined ? kindOfOwed(id) === kind : id === kind) owed.delete(id);
-}
-
-/** The routines that a run called and did: some of their steps done, none left out. */
-export function calledAndDone(plan: readonly PlannedStep[], trace: readonly Pick<Trace, "step" | "passed">[]): string[] {
-  const did = new Map<string, boolean>();
-  for (const { step: at, passed } of trace) {
-    const of = plan.find((each) => each.at === at)?.routine;
-    if (of) did.set(of, (did.get(of) ?? true) && passed === undefined);
-  }
-  return [...did].flatMap(([routine, whole]) => (whole ? [routine] : []));
 }
 
 /** Hands-on minutes that a plan's steps take together, where they say so. */

@@ -1,5 +1,6 @@
 import type { Day } from "../calendar/day.ts";
-import { openWords, type RunState } from "../runs/run.ts";
+import type { RunState } from "../runs/run.ts";
+import { openWords } from "../runs/run-facts.ts";
 import { isOpen } from "./of-day.ts";
 
 /** What a shift leaves to the next: why it is on the list, and about what. */

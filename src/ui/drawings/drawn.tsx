@@ -20,6 +20,8 @@ export type Drawn = {
   parts: readonly DrawnPart[];
   /** Ids of parts to be shown as acted on. */
   lit: (part: DrawnPart) => boolean;
+  /** Ids of parts at which something is open. */
+  open?: (part: DrawnPart) => boolean;
   selected: string | null;
   onSelect?: (id: string) => void;
 };
@@ -80,11 +82,12 @@ export function Piece({
 }) {
   const { lit, selected, onSelect } = drawn;
   const marked = lit(part) || selected === part.id;
+  const isOpen = drawn.open?.(part) ?? false;
   const look = {
-    fill: part.gone ? "none" : lit(part) ? "var(--accent-wash)" : worn(part.share),
-    stroke: marked ? "var(--accent)" : "var(--ink)",
-    strokeWidth: marked ? 3.5 : 2,
-    ...(part.gone ? { strokeDasharray: "4 3" } : {}),
+    fill: part.gone ? "none" : lit(part) ? "var(--accent-wash)" : isOpen ? "var(--care-wash)" : worn(part.share),
+    stroke: marked ? "var(--accent)" : isOpen ? "var(--care)" : "var(--ink)",
+    strokeWidth: marked || isOpen ? 3.5 : 2,
+    ...(part.gone || isOpen ? { strokeDasharray: part.gone ? "4 3" : "9 5" } : {}),
   };
   const label = `${part.name}${part.gone ? ", taken off" : part.note && `, ${part.note}`}`;
   if (!onSelect) return <g>{children(look)}</g>;

@@ -5,8 +5,16 @@ import type { ChannelView } from "../../core/nozzles/channel-views.ts";
 import { useSaid } from "../../words/said.ts";
 import { HeadEndDrawing } from "./head-end.tsx";
 
+type Props = {
+  machine: Machine;
+  channels: readonly ChannelView[];
+  /** Kinds of part that a step is about, and those at which something is open. */
+  lit: ReadonlySet<string>;
+  open?: ReadonlySet<string>;
+};
+
 /** The head end with the kinds of part marked that a step is about. */
-export function LitHeadEnd({ machine, channels, lit }: { machine: Machine; channels: readonly ChannelView[]; lit: ReadonlySet<string> }) {
+export function LitHeadEnd({ machine, channels, lit, open }: Props) {
   const said = useSaid();
   const parts = [...(machine.parts ?? []), ...(machine.heads ?? []).map(({ id }) => ({ id, kind: "head" }))];
   return (
@@ -33,6 +41,7 @@ export function LitHeadEnd({ machine, channels, lit }: { machine: Machine; chann
         gone: false,
       }))}
       lit={({ kind }) => lit.has(kind)}
+      open={({ kind }) => open?.has(kind) ?? false}
       selected={null}
     />
   );

@@ -2,7 +2,7 @@
 import { ArrowLeftIcon, CheckIcon, ChevronDownIcon, ChevronLeftIcon, EllipsisIcon, Volume2Icon, XIcon } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { minutesOf } from "../../core/rounds/stretches-of.ts";
-import { ahead, openWords } from "../../core/runs/run.ts";
+import { ahead, openWords } from "../../core/runs/run-facts.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
 import { useSaid } from "../../words/said.ts";
@@ -145,6 +145,7 @@ function Now({ found, floor, send }: Part) {
   if (!step) return null;
   const now = floor.now();
   const lit = new Set<string>(step.lights ?? []);
+  const opened = new Set(state.owed.flatMap(({ step: at }) => [...(found.plan.find((each) => each.at === at)?.lights ?? [])]));
   const mayGoBack = state.trace.length > 0;
   const back = () => void send({ event: "back" });
   return (
@@ -185,9 +186,9 @@ function Now({ found, floor, send }: Part) {
             </p>
           )
         )}
-        {(lit.size > 0 || state.trace.length === 0) && machine.channels.length > 0 && (
+        {(lit.size > 0 || opened.size > 0 || state.trace.length === 0) && machine.channels.length > 0 && (
           <figure className="mx-auto w-full max-w-2xl max-sm:max-h-[34dvh] max-sm:overflow-hidden">
-            <LitHeadEnd machine={machine.machine} channels={machine.channels} lit={lit} />
+            <LitHeadEnd machine={machine.machine} channels={machine.channels} lit={lit} open={opened} />
           </figure>
         )}
         <section aria-label={words.now}>

@@ -1,5 +1,5 @@
 "use client";
-import { openWords } from "../../core/runs/run.ts";
+import { openWords } from "../../core/runs/run-facts.ts";
 import { useFloorWords } from "../../words/floor-words.ts";
 import { counted, filled } from "../../words/plain.ts";
 import { buttonLook } from "../kit/button.tsx";

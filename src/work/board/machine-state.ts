@@ -4,7 +4,7 @@ import { channelsOf } from "../../core/fleet/channels.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import type { ChannelReading } from "../../core/nozzles/channel-reading.ts";
 import { machineState, readinessSettings } from "../../core/nozzles/readiness.ts";
-import { firstActAt, openWords } from "../../core/runs/run.ts";
+import { firstActAt, openWords } from "../../core/runs/run-facts.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
 import { signHolds } from "../../core/signs/guide.ts";
 import type { Sleep } from "../../core/standby/sleep.ts";

@@ -3,7 +3,8 @@ import { type FloorView, nameOnFloor, withSettled } from "../../floor/floor-view
 import { withVesselSeen } from "../../floor/seen-vessel.ts";
 import { RunBody, type RunEvent } from "../../runs/events.ts";
 import { runPlan } from "../../runs/plan.ts";
-import { missing, openWords, runState } from "../../runs/run.ts";
+import { missing, runState } from "../../runs/run.ts";
+import { openWords } from "../../runs/run-facts.ts";
 import { Refusal } from "../../shop/refusal.ts";
 import { machineOf, personName } from "../../shop/shop.ts";
 import { heldAsleep } from "../asleep.ts";
