@@ -197,10 +197,11 @@ test.concurrent("an entry, a run, narrow screens and the sign-in, light and nigh
   await page.getByRole("button", { name: "I wear this and have read the warnings" }).waitFor();
   await look("gear and cautions");
   await wearGear(page);
+  await page.getByRole("button", { name: "All still" }).click();
   await page.getByLabel(/waste level before/).fill("900");
   await look("a step that measures");
   await enterLevel(page);
-  await page.getByRole("heading", { name: /labelled waste container/ }).waitFor();
+  await page.getByRole("heading", { name: /labelled container/ }).waitFor();
   await page.getByRole("button", { name: "More", exact: true }).click();
   await page.getByRole("button", { name: "Stop this run" }).click();
   await look("stopping");

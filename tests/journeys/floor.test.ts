@@ -65,7 +65,7 @@ describe("runs", () => {
     await through(page, ["Done"]);
     await sooner(page, "It homed already");
     // The closing water cap is called for in it, and counts as done with it.
-    await through(page, ["Up to 3 days", "Done", "Done", "Done", "Done", "Flat, the lip closes"]);
+    await through(page, ["Up to 3 days", "Done", "Some", "Done", "Done", "Done", "Flat, the lip closes"]);
     await page.getByRole("button", { name: "End the run" }).click();
     await page.getByRole("heading", { name: /^Done at/ }).waitFor();
     // Planned and real minutes of each step.
@@ -83,16 +83,16 @@ describe("runs", () => {
   test("while one machine waits the next is begun: both timers in one bar; back a step, stop with a reason, go on", async () => {
     const { page, context } = await onTheFloor("ngozi");
     await beginAt(page, "dory", "Opening nozzle check");
-    await through(page, ["Clear, covers shut", "Done"]);
+    await through(page, ["Ready and clear, covers shut", "Done", "Done"]);
     await page.getByText("you are free").waitFor();
     await beginAt(page, "fathom", "Opening nozzle check");
-    await through(page, ["Clear, covers shut", "Done"]);
+    await through(page, ["Ready and clear, covers shut", "Done", "Done"]);
     const bar = page.getByRole("region", { name: "Running timers" });
     expect(await bar.getByRole("link").count()).toBe(2);
     await bar.getByRole("link", { name: /Dory/ }).click();
     await page.getByRole("heading", { name: "Dory: Opening nozzle check" }).waitFor();
     await page.getByRole("button", { name: "Back", exact: true }).click();
-    await page.getByRole("heading", { name: "Print the nozzle check from the panel." }).waitFor();
+    await page.getByRole("heading", { name: "Start the nozzle check at the panel. Hands off." }).waitFor();
     await stopRun(page, "Film is out");
     await page.getByText("Stopped: Film is out").waitFor();
     await page.getByRole("button", { name: "Go on with it" }).click();
@@ -102,6 +102,7 @@ describe("runs", () => {
     await page.getByRole("button", { name: /^H1\/C, cyan: / }).click();
     await page.getByRole("button", { name: "H1/C, cyan: one more out" }).click();
     await page.getByRole("button", { name: /^Dory: Other \d fired$/ }).click();
+    await page.getByRole("button", { name: "Every row shows its own colour" }).click();
     await page.getByRole("button", { name: "End the run" }).click();
     await page.getByRole("heading", { name: /^Done at/ }).waitFor();
     await context.close();
@@ -112,7 +113,7 @@ describe("runs", () => {
     await sync(await cookieOf("bram"), entry("vessel", "shanny", { vessel: "bottle", event: "level", ml: 100 }));
     const first = await onTheFloor("bram");
     await beginAt(first.page, "shanny", "Water cap");
-    await through(first.page, ["Up to 3 days", "Done"]);
+    await through(first.page, ["Up to 3 days", "Done", "Some"]);
     await first.page.getByRole("link", { name: "all sent" }).waitFor();
     const second = await onTheFloor("ilse", PHONE);
     await second.page.goto(`${LAN}/floor#/machine/shanny`);

@@ -77,7 +77,7 @@ describe("without a network", () => {
     await page.getByRole("button", { name: "End the run" }).click();
     await page.getByRole("heading", { name: /^Done at/ }).waitFor();
     await beginAt(page, "sprat", "Water cap");
-    await through(page, ["More than 3 days", "Done"]);
+    await through(page, ["More than 3 days", "Done", "Some"]);
     await page.getByRole("heading", { name: /capping concentrate/ }).waitFor();
     await page.getByRole("link", { name: /waiting to send, no network/ }).waitFor();
     // Killed, not closed.
@@ -105,7 +105,7 @@ describe("without a network", () => {
     expect(runs.map(({ body }) => body.event)).toEqual([
       ...["start", "gear", "step", "step", "end"],
       ...["start", "gear", ...Array.from({ length: 13 }, () => "step"), "end"],
-      ...["start", "gear", ...Array.from({ length: 6 }, () => "step"), "end"],
+      ...["start", "gear", ...Array.from({ length: 7 }, () => "step"), "end"],
     ]);
     const times = runs.map(({ happenedAt }) => happenedAt);
     expect([...times].sort()).toEqual(times);
@@ -138,7 +138,8 @@ describe("without a network", () => {
     const { page, context } = await onTheFloor("ilse");
     await beginAt(page, "tally", "Head clean");
     await context.setOffline(true);
-    await through(page, ["No jet", "Done", "Clean", "Done", "Done"]);
+    await through(page, ["Done", "It circulates, no jet", "Done", "Done", "Done", "Clean"]);
+    await through(page, ["Done", "Done", "Done", "Yes: start the jet", "Done"]);
     const cookie = await cookieOf("ottoline");
     const fleet = await send("/api/fleet", { cookie, method: "GET" });
     const machine = (fleet.body.machines as { id: string; counters?: unknown }[]).find(({ id }) => id === "tally");

@@ -128,6 +128,7 @@ test("what a routine's list uses leaves the shelf with the tap that ends it", as
   await form.waitFor();
   const machine = (await form.getAttribute("aria-label")) ?? "";
   await form.getByRole("button", { name: /Up to 3 days/ }).click();
+  await form.getByRole("button", { name: "Some", exact: true }).click();
   await form.getByRole("button", { name: /Flat, the lip closes/ }).click();
   await form.getByText(/From the shelf: Distilled water 5 mL/).waitFor();
   await form.getByRole("button", { name: "Change amounts" }).click();
