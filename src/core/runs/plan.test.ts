@@ -121,3 +121,22 @@ describe("conditions", () => {
   ])("%j: %s", (condition, is) => expect(holds(condition, machine, recorded)).toBe(is));
   test("none always holds", () => expect(holds(undefined, machine, recorded)).toBe(true));
 });
+
+describe("amounts in the machine's own numbers", () => {
+  const using = (per?: "channel" | "head" | "white-line"): Step => ({
+    kind: "do",
+    id: "pour",
+    text: "Pour.",
+    uses: [{ item: "cleaning fluid", amount: 50 / 6, unit: "mL", ...(per ? { per } : {}) }],
+  });
+  const amount = (step: Step, heads: Machine["heads"]) =>
+    runPlan([step], { id: "m", name: "M", class: "dtf", since: "2026-01-01", heads })[0]?.uses?.[0];
+  const six = [head("H1", { K: "black", C: "cyan", M: "magenta", Y: "yellow" }), head("H2", { W1: "white", W2: "white" })];
+  test("50 mL for six positions are 50, 33.3 for four, to a tenth", () => {
+    expect(amount(using("channel"), six)).toEqual({ item: "cleaning fluid", amount: 50, unit: "mL" });
+    expect(amount(using("channel"), six.slice(0, 1))?.amount).toBe(33.3);
+    expect(amount(using("white-line"), six)?.amount).toBe(16.7);
+    expect(amount(using("head"), six)?.amount).toBe(16.7);
+  });
+  test("what is said of the machine as a whole stays as it is", () => expect(amount(using(), six)?.amount).toBe(50 / 6));
+});

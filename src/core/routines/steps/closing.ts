@@ -193,7 +193,7 @@ export const EXERCISE: readonly Step[] = [
   },
   { kind: "do", id: "cleans", text: "Run normal clean 1.", why: "It moves ink that stood.", minutes: 0.3 },
   { kind: "wait", id: "cleaning", text: "It cleans. Wait for silence.", waitMinutes: 2.5 },
-  { kind: "do", id: "clean-2", text: "Run normal clean 2.", minutes: 0.3 },
+  { kind: "do", id: "clean-2", text: "Run normal clean 2.", why: "Two are usual on a cold line.", minutes: 0.3 },
   { kind: "wait", id: "cleaning-2", text: "It cleans. Wait for silence.", waitMinutes: 2.5 },
   { kind: "call", id: "check", routine: "R01" },
   {
@@ -247,6 +247,7 @@ export const EXERCISE: readonly Step[] = [
     kind: "do",
     id: "extra",
     text: "Stop the print. One more normal clean, not more.",
+    why: "An idle day needs no more ink drawn.",
     minutes: 0.3,
     when: { recorded: "colour", is: "streaks" },
   },

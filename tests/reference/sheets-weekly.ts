@@ -1,0 +1,137 @@
+import type { Facts } from "./sheet-facts.ts";
+
+/** Facts of the weekly and prompted care of heads, caps, wipers and foams (common practice, no source). */
+export const SHEETS: Readonly<Record<string, Facts>> = {
+  R07: {
+    opens: [
+      ["maintenance", "park", "leave"],
+      ["lid", "lid", "lid-shut"],
+      ["head", "middle", "back"],
+      ["wiper", "wiper-up", "wiper-down"],
+    ],
+    uses: { "foam swabs": 3 },
+    waits: {},
+    found: ["cap", "wiper"],
+    checks: [],
+  },
+  R16: {
+    opens: [
+      ["panel", "panel", "confirm"],
+      ["left", "left-open", "left-shut"],
+      ["screw", "screw-out", "screw-in"],
+      ["rail", "rail-off", "rail-on"],
+      ["head", "middle", "cleaning"],
+      ["right", "walk", "right-shut"],
+      ["left-last", "left-again", "left-last"],
+    ],
+    // Two for each frame, one for the caps, one for the wiper; the fin swab for the groove.
+    uses: { "foam swabs": 6, "fin swabs": 1 },
+    waits: { cleaning: 5 },
+    found: ["head", "cap"],
+    checks: ["check"],
+  },
+  R18: {
+    opens: [
+      ["head", "open", "home"],
+      ["cover", "cover", "cover-shut"],
+      ["cover-last", "cover-again", "cover-last"],
+      ["filter", "filter-out", "filter-in"],
+    ],
+    uses: { "cleaning fluid": 10, "foam swabs": 3 },
+    // Heavy crust soaks; the check that it ends with is R01's.
+    waits: { soaking: 2, "check.printing": 2 },
+    found: ["cap", "spit-tray-filter"],
+    checks: ["check.read"],
+  },
+  R19: {
+    opens: [
+      ["position", "hold", "panel"],
+      ["box", "box-out", "box-in"],
+    ],
+    uses: { "cleaning fluid": 30, "foam swabs": 3 },
+    waits: { loosen: 0.3, cleaning: 2 },
+    found: ["cap"],
+    checks: ["check", "check-after"],
+  },
+  R20: {
+    opens: [
+      ["power", "off", "on"],
+      ["pin", "pin", "pin-back"],
+      ["station", "station-out", "station-in"],
+      ["wiper", "gear", "gear-back"],
+      ["mirror", "mirror", "mirror-out"],
+      ["power-strip", "off-again", "on-last"],
+      ["pin-strip", "pin-again", "pin-last"],
+      ["waste", "waste-out", "waste-in"],
+    ],
+    uses: { "cleaning fluid": 10, "foam swabs": 5, "glass cleaner": 5 },
+    waits: { cleaning: 3 },
+    found: ["cap", "head"],
+    checks: ["check"],
+  },
+  R24: {
+    opens: [
+      ["head", "side", "home"],
+      ["left", "left-open", "left-shut"],
+      ["mirror", "mirror", "mirror-out"],
+      ["right", "right-open", "right-shut"],
+      ["wipers", "wipers-out", "wipers-in"],
+    ],
+    uses: { "solvent cleaner": 20, "cleaning sticks": 14, "lint-free wipes": 3 },
+    waits: { cleaning: 5 },
+    found: ["head", "cap", "wiper"],
+    checks: ["check"],
+  },
+  R25: {
+    opens: [
+      ["task", "open", "shut"],
+      ["cover-caps", "caps-cover", "caps-shut"],
+      ["carriage", "caps-free", "capped"],
+      ["cover-filters", "filters-cover", "filters-shut"],
+      ["latch@left", "latch-off@left", "latch-on@left"],
+      ["filter@left", "filter-out@left", "filter-in@left"],
+      ["latch@right", "latch-off@right", "latch-on@right"],
+      ["filter@right", "filter-out@right", "filter-in@right"],
+      ["roll", "roll-cover", "roll-shut"],
+      ["pinch", "pinch-off", "pinch-on"],
+      ["material", "material-aside", "material-back"],
+      ["module", "module-out", "module-in"],
+      ["left-blade", "left-out", "left-in"],
+    ],
+    uses: { alcohol: 15, "distilled water": 30, "lint-free wipes": 9 },
+    waits: { "caps-dry": 4, cleaning: 4 },
+    found: ["cap", "aerosol-filter", "aerosol-filter", "cleaning-roll"],
+    checks: ["check"],
+  },
+  R26: {
+    opens: [
+      ["head-procedure", "head-start", "head-done"],
+      ["front", "front-open", "front-shut"],
+      ["rear", "rear-open", "rear-shut"],
+      ["cap-procedure", "caps-start", "caps-done"],
+      ["covers", "covers-open", "covers-shut"],
+      ["piece", "piece-off", "piece-on"],
+    ],
+    // A new one for the head, for the caps, for the wiper.
+    uses: { "cleaning sticks": 3 },
+    waits: { cleaning: 2 },
+    found: ["head", "cap"],
+    checks: ["check"],
+  },
+  R41: {
+    opens: [
+      ["heads", "start", "cleaning"],
+      ["power", "off", "on"],
+      ["lid", "lid", "shut"],
+      ["white-tray", "white-out", "white-latch"],
+      ["white-foam", "white-empty", "white-foam"],
+      ["colour-tray", "colour-out", "colour-latch"],
+      ["colour-foam", "colour-empty", "colour-foam"],
+    ],
+    uses: { "cleaning fluid": 20, "cleaning sticks": 1, "flushing foams": 2 },
+    waits: { cleaning: 3 },
+    found: ["flushing-foam", "flushing-foam"],
+    checks: ["check"],
+    answers: { foams: "both" },
+  },
+};
