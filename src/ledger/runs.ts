@@ -1,5 +1,5 @@
 import { rollup } from "d3-array";
-import { and, asc, desc, eq, gte, inArray, or, sql } from "drizzle-orm";
+import { and, asc, count, desc, eq, gte, inArray, max, or, sql } from "drizzle-orm";
 import type { RunBody, RunEvent } from "../core/runs/events.ts";
 import { type Connection, columnsOf, type RowOf } from "./database.ts";
 import { effectiveEntry } from "./effective-entry.ts";
@@ -50,6 +50,15 @@ export const lastRuns = (
     )
     .orderBy(desc(run.lastAt))
     .limit(limit);
+
+/** A mark that changes with each guided run of a site that comes to its end, or is no longer at it. */
+export async function endsMark(db: Connection, site: string): Promise<string> {
+  const [row] = await db
+    .select({ runs: count(), last: max(run.lastAt) })
+    .from(run)
+    .where(and(eq(run.site, site), eq(run.status, "ended"), eq(run.form, "guided")));
+  return `${row?.runs ?? 0}/${row?.last?.getTime() ?? 0}`;
+}
 
 export type CleanRuns = { person: string; routine: string; version: string; runs: number };
 

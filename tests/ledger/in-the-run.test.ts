@@ -1,9 +1,11 @@
 import { beforeEach, describe, expect, test } from "vitest";
+import { ROUND_SETTINGS } from "../../src/core/rounds/day-problem.ts";
 import type { RunBody, StepResult } from "../../src/core/runs/events.ts";
 import { runPlan } from "../../src/core/runs/plan.ts";
 import { runState } from "../../src/core/runs/run.ts";
 import { floor } from "../../src/work/floor/floor.ts";
 import { record } from "../../src/work/record/record.ts";
+import { saveRoundSettings } from "../../src/work/rounds/accept-round.ts";
 import { saveRoutine } from "../../src/work/routines/routines.ts";
 import { db } from "./database.ts";
 import { actor, at, entry, freshHouse, ottoline, site } from "./house.ts";
@@ -46,6 +48,16 @@ describe("who is practised", () => {
     await done("R10", "shanny");
     expect(await bram()).toContain("R10");
     expect((await view()).practised?.ilse ?? []).not.toContain("R10");
+  });
+  test("how many it takes is a setting of the plan", async () => {
+    await done("R10", "sprat");
+    expect(await bram()).not.toContain("R10");
+    const { weights, middayFrom, closingFrom, walkMinutes, careShare, walk } = ROUND_SETTINGS;
+    await saveRoundSettings(db, ottoline(), { weights, middayFrom, closingFrom, walkMinutes, careShare, walk, practisedAfter: 1 });
+    expect(await bram()).toContain("R10");
+    await expect(
+      saveRoundSettings(db, ottoline(), { weights, middayFrom, closingFrom, walkMinutes, careShare, walk, practisedAfter: 0 }),
+    ).rejects.toThrow();
   });
   test("new steps make a learner again", async () => {
     for (const machine of ["sprat", "smelt", "shanny"]) await done("R10", machine);
