@@ -40,6 +40,21 @@ describe("what is no routine is refused with its place", () => {
       "$.steps[0].choices[1].id x is the id of an earlier choice",
     ],
     ["a way to nowhere", [ask("a", [{ id: "x", text: "X", goTo: "z" }])], "$.steps[0].choices[0].goTo there is no step z"],
+    [
+      "an answer that calls for a routine that is not there",
+      [ask("a", [{ id: "x", text: "X", calls: "R99" }])],
+      "$.steps[0].choices[0].calls there is no routine R99",
+    ],
+    [
+      "an amount for each of nothing",
+      [step("a", { uses: [{ item: "fluid", amount: 5, unit: "mL", per: "bolt" }] })],
+      '$.steps[0].uses[0].per "bolt"',
+    ],
+    [
+      "a text in no language",
+      [ask("a", [{ id: "x", text: "X" }]), step("b", { knows: "gap" })],
+      "$.steps[1].knows is not a known key here",
+    ],
     ["settling what was never owed", [step("a", { settles: "lid" })], "$.steps[0].settles settles lid, which no step before it owes"],
     [
       "owing what is never settled",

@@ -76,7 +76,7 @@ function stepProblems(routine: Routine, steps: readonly Step[], path: string, bo
         : [],
     ),
     ...whole.flatMap(({ step, path: at }) => callProblems(routine, step, at, book)),
-    ...inOrder.flatMap(({ step, path: at }) => ("choices" in step ? choiceProblems(step.choices, at, whole) : [])),
+    ...inOrder.flatMap(({ step, path: at }) => ("choices" in step ? choiceProblems(step.choices, at, whole, book) : [])),
     ...inOrder.flatMap(({ step, path: at }) =>
       step.kind === "measure" && step.min > step.max ? [{ path: `${at}.min`, message: `${step.min} is above max ${step.max}` }] : [],
     ),
@@ -106,8 +106,16 @@ function ringFrom(first: string, routine: string, book: ReadonlyMap<string, Rout
   return undefined;
 }
 
-function choiceProblems(choices: readonly Choice[], at: string, whole: readonly { step: Step }[]): Problem[] {
-  return choices.flatMap(({ id, goTo }, index) => [
+function choiceProblems(
+  choices: readonly Choice[],
+  at: string,
+  whole: readonly { step: Step }[],
+  book: ReadonlyMap<string, Routine>,
+): Problem[] {
+  return choices.flatMap(({ id, goTo, calls }, index) => [
+    ...(calls !== undefined && !book.has(calls)
+      ? [{ path: `${at}.choices[${index}].calls`, message: `there is no routine ${calls}` }]
+      : []),
     ...(choices.findIndex((each) => each.id === id) < index
       ? [{ path: `${at}.choices[${index}].id`, message: `${id} is the id of an earlier choice` }]
       : []),

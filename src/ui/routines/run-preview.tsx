@@ -78,7 +78,14 @@ function answersOf(step: PlannedStep, t: T): string[] {
   switch (step.kind) {
     case "look":
     case "decide":
-      return step.choices.map(({ text, goTo }) => `${text}${goTo ? ` → ${goTo}` : ""}`);
+      return step.choices.map(({ text, goTo, calls, ends }) =>
+        [
+          text,
+          ...(goTo ? [`→ ${goTo}`] : []),
+          ...(calls ? [t("answers.calls", { routine: calls })] : []),
+          ...(ends ? [t("answers.ends")] : []),
+        ].join(" "),
+      );
     case "found":
       return FOUND_AS.map((each) => each);
     case "measure":

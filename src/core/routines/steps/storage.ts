@@ -42,7 +42,7 @@ export const STORAGE_AGREED: readonly Step[] = [
   {
     kind: "look",
     id: "plan",
-    text: "Read its Standby page together. Which regime?",
+    text: "Read its Standby page together. Which method?",
     detail: "Last print and first print, to the hour. Weekends count too.",
     minutes: 2.5,
     choices: [
@@ -91,7 +91,7 @@ export const STORAGE_AGREED: readonly Step[] = [
     minutes: 0.5,
     choices: [{ id: "planned", text: "Right before it, planned" }],
   },
-  { kind: "confirm", id: "agreed", text: "The supervisor agrees to regime and dates.", by: "supervisor", minutes: 1 },
+  { kind: "confirm", id: "agreed", text: "The supervisor agrees to method and dates.", by: "supervisor", minutes: 1 },
 ];
 
 /** R51, automatic flush for storage. */
