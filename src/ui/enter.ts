@@ -1,3 +1,4 @@
+import kit from "../words/en/kit.json";
 import { entryOf, Said, sendEntries } from "./send.ts";
 import { toast } from "./toast.ts";
 
@@ -15,8 +16,8 @@ export async function enterAll(sent: readonly Sent[], said: string): Promise<boo
     await sendEntries(entries);
     toast(said, {
       action: {
-        label: "Undo",
-        onClick: () => void sendEntries(back).then(() => toast("Undone. The logbook keeps both."), fault),
+        label: kit.undo,
+        onClick: () => void sendEntries(back).then(() => toast(kit.undone), fault),
       },
     });
     return true;

@@ -1,3 +1,4 @@
+import kit from "../words/en/kit.json";
 import { sayFault } from "./say.ts";
 import { entryOf, sendEntries } from "./send.ts";
 import { toast } from "./toast.ts";
@@ -14,8 +15,8 @@ export async function sendWithUndo(
   {
     said,
     why,
-    undo = "Undo",
-    undone = "Undone. The logbook keeps both.",
+    undo = kit.undo,
+    undone = kit.undone,
     after,
   }: {
     said: string;
