@@ -1,5 +1,5 @@
+import { FAMILIES, type MachineClass } from "./classes.ts";
 import type { Machine, Policies } from "./schema.ts";
-import { FAMILIES, type MachineClass } from "./vocabulary.ts";
 
 /** Which machines a built-in routine is for, as data: all of what is named must hold. */
 export type Rule = {

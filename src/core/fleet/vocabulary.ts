@@ -1,15 +1,6 @@
 /** The ids that files, code and database share. A house's own parts, signs and skills begin with `house-`. */
 
-export const FAMILIES = {
-  dtf: ["dtf-desktop", "dtf-roll"],
-  dtg: ["dtg"],
-  uv: ["uv-flatbed"],
-  wide: ["solvent", "heat-cured", "aqueous", "dye-sublimation"],
-  cij: ["cij"],
-} as const;
-
-export type MachineClass = keyof typeof FAMILIES;
-export const CLASSES = Object.keys(FAMILIES) as MachineClass[];
+export { CLASSES, FAMILIES, type MachineClass } from "./classes.ts";
 
 export const INKS = [
   "black",
@@ -119,8 +110,7 @@ export const SIGNS = [
   "mixed-colours",
 ] as const;
 
-export const BEATS = ["opening", "midday", "closing"] as const;
-export type Beat = (typeof BEATS)[number];
+export { BEATS, type Beat } from "./beats.ts";
 
 export type PartKind = (typeof PARTS)[number];
 export type WasteKind = (typeof WASTE_KINDS)[number];

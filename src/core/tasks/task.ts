@@ -1,5 +1,5 @@
 import type { Day } from "../calendar/day.ts";
-import { BEATS, type Beat } from "../fleet/vocabulary.ts";
+import { BEATS, type Beat } from "../fleet/beats.ts";
 
 /** A piece of a day's work that somebody can be given. */
 export type Task = {
