@@ -266,8 +266,10 @@ describe("between shifts", () => {
     await page.getByRole("button", { name: "New wall screen" }).click();
     await page.getByLabel("Where it hangs").fill("Hall");
     await page.getByRole("button", { name: "Get an address" }).click();
-    const address = await page.locator('a[href*="/wall/"]').getAttribute("href");
+    const address = await page.locator('a[href*="/wall/"]').first().getAttribute("href");
     const wall = await (await context.browser()?.newContext())?.newPage();
+    await wall?.goto(`${address}?language=es`);
+    await wall?.getByText("pueden imprimir").first().waitFor();
     await wall?.goto(address ?? "");
     await wall?.getByText("Lamp flickers").first().waitFor();
     const { body } = await send("/api/floor", { cookie: await cookieOf("bram"), method: "GET" });
