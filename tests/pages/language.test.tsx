@@ -1,9 +1,10 @@
 import { beforeEach, expect, test } from "vitest";
 import { languagesOf, saveLanguage } from "../../src/work/access/language.ts";
+import { floor } from "../../src/work/floor/floor.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
 import { db } from "../ledger/database.ts";
-import { bram, freshHouse, ottoline, site } from "../ledger/house.ts";
-import { choose, entriesOf, floorAt, screen, signedInAs, visit, waitFor } from "./shop.tsx";
+import { at, bram, entry, freshHouse, ottoline, site } from "../ledger/house.ts";
+import { choose, entriesOf, floorAt, screen, sentBy, signedInAs, visit, waitFor } from "./shop.tsx";
 
 /** Who reads which language: chosen on the floor by themselves, kept with them, set for others by a supervisor alone. */
 
@@ -55,22 +56,22 @@ test("a supervisor sets it at the person", async () => {
 
 test("what a Spanish reader answers goes on record as it is kept, and calls for the same work", async () => {
   await saveLanguage(db, bram(), { person: "bram", language: "es" });
-  const user = await floorAt("#/machine/sprat");
-  /** Presses what is offered once the step before it is over. */
-  const press = async (name: string | RegExp, next: string) => {
-    await user.click(await screen.findByRole("button", { name }));
-    await screen.findByRole("heading", { name: next });
-  };
-  await user.click(await screen.findByText(/Otra rutina ahora/));
-  await user.click(await screen.findByRole("button", { name: /^Prueba del sello de la tapa/ }));
-  await press(/he leído los avisos/, "Equipo puesto. ¿Hay sitio en el residuo?");
-  await press("Hay sitio", "¿Está el labio de la tapa limpio y entero?");
-  await press("Limpio y entero", "Carga tinta unos 10 segundos; escucha.");
-  await user.click(screen.getByRole("button", { name: "La carga está en marcha" }));
-  await user.click(await screen.findByRole("button", { name: "Acabó antes" }));
-  await press("Ya está hecho", "Aparta el cabezal enseguida. Espera.");
-  await press("Hecho", "Mira desde arriba: ¿rebosa tinta la almohadilla?");
+  const { routines } = await floor(db, { site, actor: bram() });
+  const run = crypto.randomUUID();
+  const of = (body: Record<string, unknown>) => entry("run", body, { machine: "sprat", routine: "R36", run, happenedAt: at("09:05") });
+  await sentBy(
+    "bram",
+    of({ event: "start", form: "guided", version: routines.R36?.version, gear: true }),
+    of({ event: "step", step: "waste", result: { choice: "room" } }),
+    of({ event: "step", step: "lip", result: { choice: "clean" } }),
+    of({ event: "clear", step: "load" }),
+    of({ event: "step", step: "load", early: "it laboured" }),
+    of({ event: "step", step: "aside" }),
+  );
+  const user = await floorAt(`#/run/${run}`);
+  await screen.findByRole("heading", { name: "Mira desde arriba: ¿rebosa tinta la almohadilla?" });
   await user.click(screen.getByRole("button", { name: "Seca: pierde, o un tubo está tapado" }));
+  await screen.findByRole("heading", { name: "Foto de la almohadilla, desde arriba." });
   await waitFor(async () =>
     expect((await entriesOf("one-off"))[0]?.body).toMatchObject({
       title: "Cap service",
