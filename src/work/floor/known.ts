@@ -1,6 +1,6 @@
 import { printsChecks } from "../../core/fleet/channels.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
-import type { Known } from "../../core/runs/known.ts";
+import { cappedAnswer, gapAnswer, type Known } from "../../core/runs/known.ts";
 import type { Shop } from "../../core/shop/shop.ts";
 import { flushPlan } from "../../core/standby/flush.ts";
 import { linesOf } from "../../core/standby/needs.ts";
@@ -23,17 +23,17 @@ export async function knownOf(db: Connection, shop: Shop, sleeps: ReadonlyMap<st
     shop.machines.filter(printsChecks).map(async (machine) => {
       const capped = machine.class === "dtf" ? await cappingOf(db, shop, machine, useOf(machine), said) : null;
       const standing = capped ? (now().getTime() - capped.at.getTime()) / HOUR_MS : 0;
-      const most = mostOnWater(shop, machine);
+      const most = standbyOf(shop, machine).bounds.wet.to;
       const sleep = sleeps.get(machine.id);
       const gap = tonight(shop, machine);
       return [
         machine.id,
         {
-          ...(gap.hours === null ? {} : { gap: { choice: gap.hours > most ? "long" : "short", words: spoken(gap.hours) } }),
+          ...(gap.hours === null ? {} : { gap: { choice: gapAnswer(gap.hours, most), words: spoken(gap.hours) } }),
           ...(capped
             ? {
                 capped: {
-                  choice: capped.regime === "wet" && standing <= most ? "water" : "other",
+                  choice: cappedAnswer(capped.regime, standing, most),
                   words: `${capped.words} ${spoken(standing)} ago`,
                 },
               }
@@ -55,8 +55,6 @@ function flushOfLines(shop: Shop, machine: Machine): NonNullable<Known["lines"]>
   const { lines } = flushPlan(linesOf(machine), plumbing, settings, { whiteFactor: settings.whiteFactor, cleanMl: 0 });
   return Object.fromEntries(lines.map(({ id, ml, seconds }) => [id, { ml: Math.round(ml), seconds: Math.round(seconds) }]));
 }
-
-const mostOnWater = (shop: Shop, machine: Machine): number => standbyOf(shop, machine).bounds.wet.to ?? 72;
 
 /** A regime as the way back asks for it. */
 const STORED: Readonly<Record<string, string>> = { flush: "flush", drained: "drained", full: "full", "head-out": "head-out" };
