@@ -1,6 +1,7 @@
 import { rollup } from "d3-array";
 import { and, asc, count, desc, eq, gte, inArray, max, or, sql } from "drizzle-orm";
 import type { RunBody, RunEvent } from "../core/runs/events.ts";
+import type { CleanRuns } from "../core/runs/practised.ts";
 import { type Connection, columnsOf, type RowOf } from "./database.ts";
 import { effectiveEntry } from "./effective-entry.ts";
 import { run } from "./floor-tables.ts";
@@ -59,8 +60,6 @@ export async function endsMark(db: Connection, site: string): Promise<string> {
     .where(and(eq(run.site, site), eq(run.status, "ended"), eq(run.form, "guided")));
   return `${row?.runs ?? 0}/${row?.last?.getTime() ?? 0}`;
 }
-
-export type CleanRuns = { person: string; routine: string; version: string; runs: number };
 
 /** How many guided runs of each routine's steps each person brought to an end since an instant with no step left out. */
 export async function cleanRuns(db: Connection, site: string, since: Date): Promise<CleanRuns[]> {

@@ -7,6 +7,7 @@ import { callsFor, stepFollows } from "./answer-follows.ts";
 import type { RunBody } from "./events.ts";
 import { cappedAnswer, gapAnswer, knownAnswer } from "./known.ts";
 import { type PlannedStep, runPlan } from "./plan.ts";
+import { practisedOf } from "./practised.ts";
 import { type RunState, runState } from "./run.ts";
 import { openWords } from "./run-facts.ts";
 
@@ -119,6 +120,13 @@ describe("what is open, singly", () => {
   });
   test("is said in one line a kind", () =>
     expect(openWords(runOf(plan, ...opened).owed)).toEqual(["the cover is off", "a clip is open: H1/K, H1/C, H2/W1"]));
+});
+
+test("practised is who has enough clean runs of the steps as they are now", () => {
+  const runs = (person: string, version: string, count: number) => ({ person, routine: "R10", version, runs: count });
+  const versions = new Map([["R10", "new"]]);
+  expect(practisedOf([runs("bram", "new", 3), runs("ilse", "new", 2), runs("wren", "old", 9)], versions, 3)).toEqual({ bram: ["R10"] });
+  expect(practisedOf([runs("ilse", "new", 2)], versions, 2)).toEqual({ ilse: ["R10"] });
 });
 
 describe("what is known already", () => {

@@ -18,7 +18,10 @@ export function PourNote({ floor, machine, step }: { floor: { view: FloorView };
     const item = itemFor(floor.view.shelf ?? [], use, machine.machine, part);
     if (!item?.fluid) return [];
     const lot = item.lots.find((each) => !each.expired && each.amount > 0);
-    return [{ item, lot, amount: use.amount, fit: whichFluid(item.fluid.family, machine.machine, part) }];
+    const fit = whichFluid(item.fluid.family, machine.machine, part);
+    // The tile above says it already.
+    if (fit.verdict === "fits" && !lot?.lot && item.name.toLowerCase() === use.item.toLowerCase()) return [];
+    return [{ item, lot, amount: use.amount, fit }];
   });
   return notes.map(({ item, lot, amount, fit }) => (
     <p key={item.id} className={`text-xl ${fit.verdict === "fits" ? "text-ink2" : "rounded-[3px] bg-hold-wash p-3"}`}>

@@ -1,3 +1,4 @@
+import { practisedOf } from "../../core/runs/practised.ts";
 import { stepsVersion } from "../../core/runs/version.ts";
 import type { Shop } from "../../core/shop/shop.ts";
 import type { Connection } from "../../ledger/database.ts";
@@ -17,9 +18,8 @@ export async function practisedIn(db: Connection, shop: Shop, practisedAfter: nu
   const before = counted.get(shop.id);
   if (before?.mark === mark) return before.practised;
   const versions = new Map([...shop.rules.book.values()].map(({ id, steps }) => [id, stepsVersion(steps ?? [])]));
-  const practised: Record<string, string[]> = {};
-  for (const { person, routine, version, runs } of await cleanRuns(db, shop.id, new Date(now().getTime() - YEAR_MS)))
-    if (runs >= practisedAfter && versions.get(routine) === version) (practised[person] ??= []).push(routine);
+  const clean = await cleanRuns(db, shop.id, new Date(now().getTime() - YEAR_MS));
+  const practised = practisedOf(clean, versions, practisedAfter);
   counted.set(shop.id, { mark, practised });
   return practised;
 }
