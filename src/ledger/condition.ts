@@ -93,7 +93,7 @@ export async function settledOn(
 export async function settledBetween(db: Connection, site: string, machine: string, from: string, to: string) {
   const [done, missed] = await Promise.all([
     db
-      .select({ day: settledDay.day, routine: settledDay.routine })
+      .select({ day: settledDay.day, routine: settledDay.routine, drew: settledDay.drew })
       .from(settledDay)
       .where(
         and(

@@ -12,10 +12,10 @@ export async function monthRows(db: Connection, site: string, from: string, to: 
   const query = <Row extends Record<string, unknown>>(text: ReturnType<typeof sql>) => db.execute<Row>(text).then(({ rows }) => rows);
   const [done, missed, care, checks, parts] = await Promise.all([
     db
-      .select({ machine: settledDay.machine, routine: settledDay.routine, times: count() })
+      .select({ machine: settledDay.machine, routine: settledDay.routine, drew: settledDay.drew, times: count() })
       .from(settledDay)
       .where(and(eq(settledDay.site, site), between(settledDay.day, from, to), eq(settledDay.outcome, "done")))
-      .groupBy(settledDay.machine, settledDay.routine),
+      .groupBy(settledDay.machine, settledDay.routine, settledDay.drew),
     db
       .select({ machine: dayOutcome.machine, times: count() })
       .from(dayOutcome)

@@ -19,7 +19,7 @@ import {
 } from "drizzle-orm/pg-core";
 
 import { DAY_OUTCOMES, OUTCOMES } from "../core/fleet/schema.ts";
-import type { Effects } from "../core/routines/effects.ts";
+import type { Draw, Effects } from "../core/routines/effects.ts";
 
 /**
  * What Zesty Anvil remembers. Every key begins with the site. `entry` is the ledger: append-only, held by a trigger
@@ -121,6 +121,8 @@ export const settledDay = pgTable(
     outcome: text({ enum: OUTCOMES }).notNull(),
     entryId: uuid().notNull(),
     happenedAt: instant().notNull(),
+    /** What the run let run into the waste, where it told. */
+    drew: jsonb().$type<Draw[]>(),
   },
   (t) => [
     primaryKey({ columns: [t.site, t.machine, t.routine, t.day] }),

@@ -1,4 +1,5 @@
 import { and, asc, between, eq, sql } from "drizzle-orm";
+import type { Draw } from "../core/routines/effects.ts";
 import type { Connection } from "./database.ts";
 import { run } from "./floor-tables.ts";
 import { wasteMove } from "./stores-tables.ts";
@@ -32,10 +33,10 @@ export async function careSince(db: Connection, site: string, since: ReadonlyMap
   return rows.map((row) => ({ ...row, at: new Date(row.at) }));
 }
 
-/** Routines done at machines since each one's day. */
+/** Routines done at machines since each one's day, with what a run said that it drew. */
 export async function doneSince(db: Connection, site: string, since: ReadonlyMap<string, Date>, routines: string[]) {
-  const { rows } = await db.execute<{ machine: string; routine: string; at: Date }>(sql`
-    SELECT s.machine, s.routine, s.happened_at AS at FROM unnest(${sql.param([...since.keys()])}::text[], ${sql.param([...since.values()].map((at) => at.toISOString()))}::timestamptz[]) AS x (machine, since)
+  const { rows } = await db.execute<{ machine: string; routine: string; at: Date; drew: Draw[] | null }>(sql`
+    SELECT s.machine, s.routine, s.happened_at AS at, s.drew FROM unnest(${sql.param([...since.keys()])}::text[], ${sql.param([...since.values()].map((at) => at.toISOString()))}::timestamptz[]) AS x (machine, since)
     JOIN settled_day s ON s.site = ${site} AND s.machine = x.machine AND s.day >= (x.since - interval '1 day')::date AND s.happened_at > x.since
     WHERE s.outcome = 'done' AND s.routine = ANY(${sql.param(routines)})`);
   return rows.map((row) => ({ ...row, at: new Date(row.at) }));

@@ -1,6 +1,8 @@
 import { describe, expect, test } from "vitest";
 import type { Machine } from "../../src/core/fleet/schema.ts";
 import { routineBook } from "../../src/core/routines/assigned.ts";
+import type { Draw } from "../../src/core/routines/effects.ts";
+import { drawnIn } from "../../src/core/runs/drawn.ts";
 import type { RunBody, StepResult } from "../../src/core/runs/events.ts";
 import { type PlannedStep, runPlan } from "../../src/core/runs/plan.ts";
 import { runState } from "../../src/core/runs/run.ts";
@@ -46,7 +48,10 @@ type Walk = {
 };
 
 /** A run to its end, each look by its first answer, each part found heavy. */
-function walked(id: string, answers: Readonly<Record<string, string>> = {}): Walk & { status: string | undefined; owed: number } {
+function walked(
+  id: string,
+  answers: Readonly<Record<string, string>> = {},
+): Walk & { status: string | undefined; owed: number; drew: Draw[] } {
   const plan = planOf(id);
   const events: { id: string; at: number; person: string; body: RunBody }[] = [];
   const add = (body: RunBody) => events.push({ id: String(events.length), at: events.length * 300_000, person: "bram", body });
@@ -87,7 +92,8 @@ function walked(id: string, answers: Readonly<Record<string, string>> = {}): Wal
   }
   add({ event: "end" });
   const end = runState(plan, machine, events);
-  return { ...walk, status: end?.status, owed: end?.owed.length ?? -1 };
+  const drew = drawnIn(plan, end?.trace ?? [], book.get(id)?.effects?.draws);
+  return { ...walk, status: end?.status, owed: end?.owed.length ?? -1, drew };
 }
 
 describe.each(Object.entries(SHEETS))("%s", (id, facts) => {
@@ -98,6 +104,34 @@ describe.each(Object.entries(SHEETS))("%s", (id, facts) => {
   test("waits as long as the sheet says", () => expect(run.waits).toEqual(facts.waits));
   test("records how each part was found", () => expect(run.found).toEqual(facts.found));
   test("reads a nozzle check where the sheet has one", () => expect(run.checks).toEqual(facts.checks));
+});
+
+describe("what ran into the waste is booked as it was done", () => {
+  const cleans = (times: number, strength: "normal" | "medium" | "light" = "normal"): Draw => ({ cleans: { strength, times } });
+  /** Cleans, loads and fluid by the rows of each sheet, on the walk's way; what a sheet does not number is as usual for the routine. */
+  const DREW: readonly (readonly [routine: string, answers: Record<string, string>, drew: Draw[]])[] = [
+    ["R03", {}, [cleans(3), { fluidMl: 5 }]],
+    ["R03", { test: "poor", again: "rest" }, [cleans(4), { fluidMl: 5 }]],
+    ["R04", { night: "water", program: "print" }, [cleans(2)]],
+    ["R04", { night: "water", program: "service" }, [cleans(1, "medium")]],
+    ["R04", { night: "unknown" }, [cleans(2)]],
+    ["R05", { first: "good" }, []],
+    ["R05", { first: "poor", second: "good" }, [cleans(1), { loads: 1 }]],
+    ["R11", { day: "heavy" }, [cleans(1), { fluidMl: 5 }]],
+    ["R11", { day: "light" }, [{ fluidMl: 5 }]],
+    ["R14", {}, [cleans(2)]],
+    ["R14", { colour: "streaks" }, [cleans(3)]],
+    ["R21", {}, [{ cleans: { strength: "strong", times: 1 }, fluidMl: 60 }]],
+    ["R36", { pad: "brims" }, [cleans(1), { loads: 1 }]],
+    ["R36", { pad: "dry" }, [{ loads: 1 }]],
+    ["R55", { stored: "full" }, [cleans(1), { loads: 3 }]],
+    ["R55", { stored: "powered" }, [cleans(1), { loads: 1 }]],
+  ];
+  test.each(DREW)("%s %j: %j", (id, answers, drew) => {
+    const run = walked(id, answers);
+    expect(run.status).toBe("ended");
+    expect(run.drew).toEqual(drew);
+  });
 });
 
 describe("what an answer has as its consequence", () => {

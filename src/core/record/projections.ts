@@ -6,7 +6,7 @@ import { DOOR_SEEN, SLEEP } from "./projections/standing.ts";
 export const PROJECTIONS: readonly Projection[] = [
   latest({
     table: "settled_day",
-    columns: "machine, routine, day, outcome, entry_id, happened_at",
+    columns: "machine, routine, day, outcome, entry_id, happened_at, drew",
     key: "machine, routine, day",
     narrow: "machine and day",
   }),

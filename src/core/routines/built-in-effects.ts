@@ -60,19 +60,24 @@ export const BUILT_IN_EFFECTS: Readonly<Record<string, Effects>> = {
   R51: { job: "storage-flush", draws: { cleans: { strength: "light", times: 1 }, fluidMl: 50 }, sleeps: "flush", whileAsleep: true },
   R52: {
     job: "storage-cartridges",
-    draws: { cleans: { strength: "strong", times: 4 }, fluidMl: 300 },
+    draws: { cleans: { strength: "strong", times: 4 }, fluidMl: 300, inFluid: true },
     sleeps: "drained",
     beginsEmpty: true,
     whileAsleep: true,
   },
   R53: {
     job: "line-flush",
-    draws: { cleans: { strength: "normal", times: 15 }, fluidMl: 400 },
+    draws: { cleans: { strength: "normal", times: 15 }, fluidMl: 400, inFluid: true },
     sleeps: "full",
     lineStep: "clear",
     beginsEmpty: true,
     whileAsleep: true,
   },
-  R54: { job: "head-out", draws: { cleans: { strength: "light", times: 2 }, fluidMl: 70 }, sleeps: "head-out", whileAsleep: true },
+  R54: {
+    job: "head-out",
+    draws: { cleans: { strength: "light", times: 2 }, fluidMl: 70, inFluid: true },
+    sleeps: "head-out",
+    whileAsleep: true,
+  },
   R55: { job: "wake-up", draws: { cleans: { strength: "normal", times: 3 }, loads: 4 }, wakes: true, whileAsleep: true },
 };

@@ -39,7 +39,8 @@ export const JOBS = [
 ] as const;
 export type Job = (typeof JOBS)[number];
 
-const Draw = Type.Object(
+/** What runs into the waste: head cleans, loads, fluid. */
+export const Draw = Type.Object(
   {
     cleans: optional(
       Type.Object(
@@ -49,6 +50,8 @@ const Draw = Type.Object(
     ),
     loads: optional(Type.Number({ minimum: 0, maximum: 100 })),
     fluidMl: optional(Type.Number({ minimum: 0, maximum: 100_000 })),
+    /** The cleans are of lines that hold fluid: no ink is lost by them. */
+    inFluid: optional(Type.Literal(true)),
   },
   closed,
 );

@@ -22,8 +22,9 @@ describe("limits, amounts, order, what is not touched", () => {
     expect(step("R03", "on")).toMatchObject({ powersOn: true, settles: "power" });
   });
   test("R04: after a water-capped night 2 cleans or 1 medium, otherwise 2 to 4; then the check", () => {
-    inOrder("R04", "night", "waste", "ink", "program", "two", "more", "cleaning", "check.read");
-    expect(words("R04", "two")).toMatch(/2 normal cleans, or 1 medium/);
+    inOrder("R04", "night", "waste", "ink", "program", "two", "medium", "more", "cleaning", "check.read");
+    expect(words("R04", "two")).toMatch(/2 normal cleans/);
+    expect(step("R04", "medium")).toMatchObject({ when: { recorded: "program", is: "service" } });
     expect(step("R04", "more")).toMatchObject({ kind: "measure", min: 2, max: 4 });
     expect(plan("R04").findLast(({ kind }) => kind === "nozzle-check")).toMatchObject({ at: "check.read", routine: "R01" });
   });

@@ -3,9 +3,9 @@ import { HouseRoutine, Id, Name } from "../fleet/schema.ts";
 import { ABILITIES, CLASSES, FAMILIES, PARTS, POLICIES, SIGNS, WASTE_KINDS } from "../fleet/vocabulary.ts";
 import { HAZARDS } from "../safety/hazards.ts";
 import { LANGUAGE_IDS } from "../shop/languages.ts";
-import { Effects } from "./effects.ts";
+import { Draw, Effects } from "./effects.ts";
 import type { Routine } from "./routine.ts";
-import { EACH, KNOWABLE } from "./step.ts";
+import { CHECK_VERDICTS, EACH, KNOWABLE } from "./step.ts";
 
 /**
  * The routine language, version 1: the validator, the editor's help and the published JSON Schema
@@ -60,10 +60,20 @@ const byKey = (shapes: Record<string, Json>): Json =>
     },
   );
 
-const Choice = closed({ id: StepId, text: text(200), goTo: StepId, reports: orHouse(SIGNS), calls: { ...Id }, ends: text(200) }, [
-  "id",
-  "text",
-]);
+const Choice = closed(
+  {
+    id: StepId,
+    text: text(200),
+    goTo: StepId,
+    reports: orHouse(SIGNS),
+    calls: { ...Id },
+    ends: text(200),
+    verdict: oneOf(CHECK_VERDICTS),
+    cleansBelow: { type: "integer", minimum: 1, maximum: 100 },
+    cleansFrom: { type: "integer", minimum: 1, maximum: 100 },
+  },
+  ["id", "text"],
+);
 const Use = closed(
   { item: text(100), amount: { type: "number", exclusiveMinimum: 0, maximum: 100_000 }, unit: text(20), per: oneOf(EACH) },
   ["item", "amount", "unit"],
@@ -82,6 +92,7 @@ const common: Record<string, Json> = {
   when: condition,
   each: oneOf(EACH),
   uses: list(Use),
+  draws: Draw as unknown as Json,
   owes: closed({ id: StepId, words: text(200) }, ["id", "words"]),
   settles: StepId,
   alone: truth,

@@ -1,4 +1,5 @@
 import type { Ability, PartKind, PolicyName, WasteKind } from "../fleet/vocabulary.ts";
+import type { Draw } from "./effects.ts";
 
 /** When a step is part of a run: what the machine is, what the house chose, what an earlier step recorded. */
 export type Condition =
@@ -27,14 +28,26 @@ export type Choice = {
   calls?: string;
   /** The run ends here when this is chosen, undone: what is missing, as the rest of “It ends here: …”. */
   ends?: string;
+  /** What a check must say for this to be the answer; see `checkVerdict`. */
+  verdict?: CheckVerdict;
+  /** Offered only while the run has had fewer head cleans than this, or only from so many on. */
+  cleansBelow?: number;
+  cleansFrom?: number;
 };
+
+/** What a check says of the cleaning so far: good enough; near enough for bars of each colour; poor; not to be cleaned on. */
+export const CHECK_VERDICTS = ["good", "flag", "poor", "stop"] as const;
+export type CheckVerdict = (typeof CHECK_VERDICTS)[number];
 
 /** What a step can be done over: once for each of a machine's heads, channels, lines, slots, or for each side of it. */
 export const EACH = ["head", "channel", "white-channel", "colour-channel", "line", "white-line", "slot", "side"] as const;
 export type Each = (typeof EACH)[number];
 
-/** What a step may ask that the application knows: how long the machine will stand, how it was capped, how it was stored. */
-export const KNOWABLE = ["gap", "capped", "stored"] as const;
+/**
+ * What a step may ask that the application knows: how long the machine will stand, how it was capped, how it was stored, what the run's
+ * last check says, whether what is still to come has room in the waste.
+ */
+export const KNOWABLE = ["gap", "capped", "stored", "check", "room"] as const;
 export type Knowable = (typeof KNOWABLE)[number];
 
 /** What a step uses up; with `per` so much for each of a machine's heads, channels, lines. */
@@ -60,6 +73,8 @@ type Common = {
   /** Done once for each of these. */
   each?: Each;
   uses?: readonly Use[];
+  /** What it lets run into the waste each time it is done; of a measure, for each unit that is read. */
+  draws?: Draw;
   /** What it opens, takes out or puts in, to be undone before the run ends. */
   owes?: { id: string; words: string };
   /** What it closes or puts back. */

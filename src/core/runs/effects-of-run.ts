@@ -3,9 +3,10 @@ import type { Draw, Effects } from "../routines/effects.ts";
 import type { Use } from "../routines/step.ts";
 import type { Regime } from "../standby/regime.ts";
 import { type Leaving, leavesShelf, type ShelfItem, usedMaterials, usualMaterials } from "../stores/run-materials.ts";
-import type { StepResult } from "./events.ts";
-import type { PlannedStep } from "./plan.ts";
-import type { Trace } from "./run.ts";
+import { drawnIn } from "./drawn.ts";
+import type { RunBody, StepResult } from "./events.ts";
+import { holds, type PlannedStep } from "./plan.ts";
+import { leaptOver, type Trace } from "./run.ts";
 import { calledAndDone } from "./run-facts.ts";
 
 /** What was done of a routine: step by step, or as usual but for what was answered (a short form, the desk). */
@@ -29,7 +30,8 @@ export type RunEffects = {
   uses: Use[];
   /** What leaves the shelf for that, earliest use-by first. */
   takes: Leaving[];
-  draws: Draw | null;
+  /** What ran into the waste: as it was done where the steps tell, else as usual. */
+  drew: Draw[];
   /** The machine's waste vessel as it was emptied, where both levels are known or the first. */
   empties: { vessel: string; beforeMl: number; ml: number } | null;
   sleeps: Regime | null;
@@ -46,7 +48,7 @@ export function effectsOfRun(
   { machine, shelf, isCheck }: { machine: Machine; shelf: readonly ShelfItem[]; isCheck: (routine: string) => boolean },
 ): RunEffects {
   const { effects = {} } = routine;
-  const trace = "trace" in done ? done.trace : plan.map(({ at: step }) => ({ step, result: done.answers[step] }));
+  const trace = "trace" in done ? done.trace : doneAsAnswered(plan, machine, done.answers);
   const uses =
     "trace" in done
       ? usedMaterials(plan, done.trace)
@@ -64,12 +66,25 @@ export function effectsOfRun(
     replaces: (machine.parts ?? []).filter(({ kind }) => effects.replaces?.includes(kind)).map(({ id }) => id),
     uses,
     takes: leavesShelf(uses, shelf, machine),
-    draws: effects.draws ?? null,
+    drew: drawnIn(plan, trace, effects.draws),
     empties: emptiedOf(effects, machine, value),
     sleeps: effects.sleeps ?? null,
     wakes: effects.wakes ?? false,
     voidsCheck: routine.voidsCheck ?? false,
   };
+}
+
+/** The steps that a short form stands for: those that its answers lead to. */
+function doneAsAnswered(plan: readonly PlannedStep[], machine: Machine, answers: Readonly<Record<string, StepResult | undefined>>) {
+  const said = (at: string) => answers[at]?.choice ?? answers[at]?.found;
+  const leapt = leaptOver(plan, said);
+  const recorded = (id: string) => {
+    const value = answers[id]?.value;
+    return said(id) ?? (value === undefined ? undefined : String(value));
+  };
+  return plan.flatMap(({ at: step, when }) =>
+    leapt.has(step) || !holds(when, machine, recorded) ? [] : [{ step, ...(answers[step] ? { result: answers[step] } : {}) }],
+  );
 }
 
 function emptiedOf({ waste }: Effects, machine: Machine, value: (step: string | undefined) => number | undefined): RunEffects["empties"] {
@@ -79,6 +94,9 @@ function emptiedOf({ waste }: Effects, machine: Machine, value: (step: string | 
   const within = (ml: number) => Math.min(ml, vessel.volumeMl);
   return { vessel: vessel.id, beforeMl: within(before), ml: within(value(waste.after) ?? 0) };
 }
+
+/** The run's last event, with what it drew. @example endOf({ drew: [] }) // { event: "end" } */
+export const endOf = ({ drew }: Pick<RunEffects, "drew">): RunBody => ({ event: "end", ...(drew.length ? { drew } : {}) });
 
 /** An entry that follows from a run; machine, run, time and person are those of the run. */
 export type Following = {

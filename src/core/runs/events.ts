@@ -1,4 +1,5 @@
 import { type Static, Type } from "typebox";
+import { Draw } from "../routines/effects.ts";
 import { FOUND_AS } from "../routines/step.ts";
 
 /** What can happen in a run. Each is an entry of kind `run` that names its run, its machine and its routine. */
@@ -63,7 +64,10 @@ export const RUN_EVENTS = {
   hand: event("hand", { to: text(200) }),
   note: event("note", { text: text(2000) }),
   photo: event("photo", { photo: Type.String({ pattern: "^[0-9a-f]{64}$" }), of: optional(text(200)) }),
-  end: event("end", {}),
+  end: event("end", {
+    /** What it let run into the waste; left out: as usual for its routine. */
+    drew: optional(Type.Array(Draw, { maxItems: 20 })),
+  }),
   abandon: event("abandon", { reason: text(500) }),
 } as const;
 

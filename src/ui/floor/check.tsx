@@ -213,8 +213,9 @@ function MachineCheck({
       );
       await put(drafts);
       forget();
-      // A check that the run was for, and one at its end, are judged where the run ends.
-      const goesOn = !under.routine.isCheck && ahead(under.state, under.plan, machine.machine).length > 1;
+      // A check that the run was for, one at its end, and one whose answer the next step asks for are judged there.
+      const [, following] = ahead(under.state, under.plan, machine.machine);
+      const goesOn = !under.routine.isCheck && following !== undefined && !("choices" in following && following.knows === "check");
       if (verdict.word === "Hold" && goesOn) return setHeld({ verdict, check: draft.id });
       return stepDone(under, draft.id);
     }

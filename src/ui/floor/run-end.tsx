@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { effectsOfRun, followingEntries } from "../../core/runs/effects-of-run.ts";
+import { effectsOfRun, endOf, followingEntries } from "../../core/runs/effects-of-run.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
 import { Button } from "../kit/button.tsx";
@@ -92,7 +92,7 @@ export function AtTheEnd({ found, floor, send }: Part) {
             look="primary"
             size="hand"
             className="mt-4 w-full !min-h-[92px] !text-3xl"
-            onClick={() => void send({ event: "end" }, { also })}
+            onClick={() => void send(endOf(effects), { also })}
           >
             {words.endRun}
           </Button>

@@ -4,7 +4,7 @@ import { uuidv7 } from "uuidv7";
 import type { FloorMachine, FloorRoutine, FloorView } from "../../core/floor/floor-view.ts";
 import { FOUND_AS } from "../../core/routines/step.ts";
 import { stepFollows } from "../../core/runs/answer-follows.ts";
-import { effectsOfRun, followingEntries } from "../../core/runs/effects-of-run.ts";
+import { effectsOfRun, endOf, followingEntries } from "../../core/runs/effects-of-run.ts";
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
 import { holds, type PlannedStep, runPlan } from "../../core/runs/plan.ts";
 import { isReading, leaptOver, plannedSeconds, resultProblem } from "../../core/runs/run.ts";
@@ -148,7 +148,7 @@ function ShortForm({ view, machine, routine, kept, task, done }: Short) {
           plannedSeconds: plannedSeconds(step),
         }),
       ),
-      entry({ event: "end" }),
+      entry(endOf(effects)),
       ...wanted
         .flatMap((step) => stepFollows(keptPlan.find(({ at: place }) => place === step.at) ?? step, results[step.at], around))
         .map((draft) => ({ ...draft, machine: machine.id, run, happenedAt: at, ...(time ? { timeGiven: true } : {}) })),

@@ -4,26 +4,24 @@ import { useState } from "react";
 import { FOUND_AS } from "../../core/routines/step.ts";
 import { stepFollows } from "../../core/runs/answer-follows.ts";
 import type { RunBody, StepResult } from "../../core/runs/events.ts";
-import { knownAnswer } from "../../core/runs/known.ts";
+import { cleansSoFar, knownInRun, offered } from "../../core/runs/known-in-run.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
 import { holdsPower, plannedSeconds, resultProblem } from "../../core/runs/run.ts";
 import { openWords } from "../../core/runs/run-facts.ts";
 import { doubtOfAnswer, type LevelDoubt } from "../../core/stores/waste/level-doubt.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
-import { Button, buttonLook } from "../kit/button.tsx";
+import { Button } from "../kit/button.tsx";
 import { Field, TextInput } from "../kit/field.tsx";
 import { Vessel } from "../kit/vessel.tsx";
 import { LevelQuestion } from "../stores/level-question.tsx";
+import { Answers, BIG, NEXT } from "./answers.tsx";
 import { keepTaken } from "./keep.ts";
 import { Reasons } from "./reasons.tsx";
 import { to } from "./route.ts";
 import type { Send } from "./run-part.ts";
 import { type OpenRun, openRun } from "./runs.ts";
 import type { Floor } from "./use-floor.ts";
-
-const BIG = `${buttonLook("secondary", "hand")} w-full !min-h-[72px] !whitespace-normal !text-xl max-sm:!text-lg`;
-const NEXT = `${buttonLook("primary", "hand")} w-full !min-h-[92px] !whitespace-normal !text-3xl max-sm:!min-h-20 max-sm:!text-2xl [&_svg]:!size-8`;
 
 /** What a person does at a step of its kind: one big control, or the answers to choose from. */
 export function StepControls({ found, floor, send, step }: { found: OpenRun; floor: Floor; send: Send; step: PlannedStep }) {
@@ -72,7 +70,7 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
     );
     setBusy(false);
   };
-  const known = knownAnswer(step, found.machine.known);
+  const known = knownInRun(found, step);
   const vessel =
     step.kind === "measure" && step.unit === "mL" && (step.empties || step.id === found.routine.effects?.waste?.before)
       ? found.machine.vessel
@@ -84,33 +82,7 @@ export function StepControls({ found, floor, send, step }: { found: OpenRun; flo
     switch (step.kind) {
       case "look":
       case "decide":
-        if (known)
-          return (
-            <div className="grid gap-2">
-              <p className="text-ink2">{filled(words.known, { words: known.words })}</p>
-              <button type="button" className={NEXT} onClick={() => answer({ choice: known.choice })}>
-                {step.choices.find(({ id }) => id === known.choice)?.text}
-              </button>
-              <div className="grid gap-2 sm:grid-cols-2">
-                {step.choices
-                  .filter(({ id }) => id !== known.choice)
-                  .map(({ id, text }) => (
-                    <Button key={id} size="hand" className="!whitespace-normal" onClick={() => answer({ choice: id })}>
-                      {text}
-                    </Button>
-                  ))}
-              </div>
-            </div>
-          );
-        return (
-          <div className={`grid gap-2 ${step.choices.length > 2 ? "sm:grid-cols-2" : ""}`}>
-            {step.choices.map(({ id, text }) => (
-              <button key={id} type="button" className={BIG} onClick={() => answer({ choice: id })}>
-                {text}
-              </button>
-            ))}
-          </div>
-        );
+        return <Answers choices={offered(step.choices, cleansSoFar(found))} known={known} answer={(choice) => answer({ choice })} />;
       case "found":
         return (
           <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">

@@ -73,9 +73,9 @@ export function vesselsOf(
       ...care(machine.id).map(({ at: when, body }) => ({ at: when.getTime(), ...careDraw(body, ladder) })),
       ...done(machine.id)
         .filter(({ routine }) => !effectsOf(shop, routine).beginsEmpty)
-        .map(({ at: when, routine }) => ({
+        .map(({ at: when, routine, drew }) => ({
           at: when.getTime(),
-          ml: drawMl(effectsOf(shop, routine).draws, ladder).ml,
+          ml: drawMl(drew ?? effectsOf(shop, routine).draws, ladder).ml,
           what: shop.rules.book.get(routine)?.name ?? routine,
         })),
     ].sort((a, b) => a.at - b.at);

@@ -54,11 +54,14 @@ export async function machineStrips(db: Connection, actor: Actor, id: string, da
     ...events.flatMap((event) =>
       event.kind === "clean" ? [{ day: localDay(event.at), inkMl: event.inFluid ? 0 : (event.ml ?? rungMl(event.rung)) }] : [],
     ),
-    // Cleans that are part of a routine: as many as it says.
-    ...settled.done.flatMap(({ day, routine }) => {
-      const clean = shop.rules.book.get(routine)?.effects?.draws?.cleans;
-      return Array.from({ length: clean?.times ?? 0 }, () => ({ day: toDay(day), inkMl: rungMl(clean?.strength ?? "") }));
-    }),
+    // Cleans that are part of a routine: as its run counted them, else as many as it says.
+    ...settled.done.flatMap(({ day, routine, drew }) =>
+      [drew ?? shop.rules.book.get(routine)?.effects?.draws ?? []]
+        .flat()
+        .flatMap(({ cleans: clean, inFluid }) =>
+          Array.from({ length: clean?.times ?? 0 }, () => ({ day: toDay(day), inkMl: inFluid ? 0 : rungMl(clean?.strength ?? "") })),
+        ),
+    ),
   ];
   const name = (routine: string) => shop.rules.book.get(routine)?.name ?? routine;
   const seldom = seldomAt(shop, machine);

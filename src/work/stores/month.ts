@@ -113,9 +113,9 @@ async function costs(db: Connection, shop: Shop, month: string): Promise<Map<str
   for (const machine of shop.machines) {
     const row = at(machine.id);
     const ladder = ladderOf(shop, machine);
-    for (const { routine, times } of rows.done.filter((each) => each.machine === machine.id)) {
+    for (const { routine, drew, times } of rows.done.filter((each) => each.machine === machine.id)) {
       row.handsMinutes += times * (shop.rules.book.get(routine)?.handsMinutes ?? 0);
-      row.inkMl += times * drawMl(shop.rules.book.get(routine)?.effects?.draws, ladder).inkMl;
+      row.inkMl += times * drawMl(drew ?? shop.rules.book.get(routine)?.effects?.draws, ladder).inkMl;
     }
     for (const { what, strength, ml, times } of rows.care.filter((each) => each.machine === machine.id))
       row.inkMl += times * (ml ?? (what === "clean" ? rungMl(ladder, strength ?? "normal") : what === "load" ? ladder.loadMl : 0));

@@ -48,8 +48,8 @@ export default kind({
   folds: {
     settled_day: {
       where: "routine IS NOT NULL",
-      columns: { outcome: "'done'", first: "true" },
-      rows: ({ routine }) => (routine ? [{ outcome: "done", first: true }] : []),
+      columns: { outcome: "'done'", first: "true", drew: "NULL::jsonb" },
+      rows: ({ routine }) => (routine ? [{ outcome: "done", first: true, drew: null }] : []),
     },
     latest_check: {
       each: "body -> 'channels'",

@@ -38,10 +38,11 @@ export default kind({
       columns: {
         outcome: "coalesce(body ->> 'outcome', 'done')",
         first: "coalesce(body ->> 'outcome', 'done') = 'done'",
+        drew: "NULL::jsonb",
       },
       rows: ({ routine, body }) => {
         const outcome = body.outcome ?? "done";
-        return routine ? [{ outcome, first: outcome === "done" }] : [];
+        return routine ? [{ outcome, first: outcome === "done", drew: null }] : [];
       },
     },
     sleep: sleepOfRoutine(

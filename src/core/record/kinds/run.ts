@@ -29,8 +29,8 @@ export default kind({
   folds: {
     settled_day: {
       where: "routine IS NOT NULL AND body ->> 'event' = 'end'",
-      columns: { outcome: "'done'", first: "true" },
-      rows: ({ routine, body }) => (routine && body.event === "end" ? [{ outcome: "done", first: true }] : []),
+      columns: { outcome: "'done'", first: "true", drew: "body -> 'drew'" },
+      rows: ({ routine, body }) => (routine && body.event === "end" ? [{ outcome: "done", first: true, drew: body.drew ?? null }] : []),
     },
     run: {
       where: "run IS NOT NULL",

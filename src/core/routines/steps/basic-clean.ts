@@ -16,6 +16,7 @@ export const BASIC_CLEAN: readonly Step[] = [
     id: "room",
     text: "Is there room in the waste part for a clean?",
     minutes: 0.2,
+    knows: "room",
     choices: [
       { id: "room", text: "Room enough" },
       { id: "full", text: "No room: empty it first" },

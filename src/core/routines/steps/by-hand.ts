@@ -9,6 +9,7 @@ export const BY_HAND: readonly Step[] = [
     detail: "Eye level with its arrow.",
     why: "The machine cleans itself at the end of this work.",
     minutes: 0.3,
+    knows: "room",
     choices: [
       { id: "room", text: "Well below the arrow" },
       { id: "near", text: "Near it: empty it first" },

@@ -2,6 +2,8 @@ import type { Step } from "../step.ts";
 
 /** Steps of what comes after the last print, and of days without one (common practice, no source). */
 
+const ONE_CLEAN = { cleans: { strength: "normal", times: 1 } } as const;
+
 /** R11, clean and wet cap, at the end of a print day: the clean first, since after it the cap is empty. */
 export const CLEAN_AND_CAP: readonly Step[] = [
   {
@@ -22,6 +24,7 @@ export const CLEAN_AND_CAP: readonly Step[] = [
     detail: "Eyes level with the liquid.",
     minutes: 0.2,
     when: { recorded: "day", is: "heavy" },
+    knows: "room",
     choices: [
       { id: "room", text: "Room enough" },
       { id: "emptied", text: "It was too full; it is emptied now" },
@@ -33,6 +36,7 @@ export const CLEAN_AND_CAP: readonly Step[] = [
     text: "Run one normal clean.",
     bad: "A message: tell the supervisor.",
     minutes: 0.3,
+    draws: ONE_CLEAN,
     when: { recorded: "day", is: "heavy" },
   },
   {
@@ -186,14 +190,15 @@ export const EXERCISE: readonly Step[] = [
     text: "Is there room in the waste for three cleans?",
     detail: "Eyes level with the liquid.",
     minutes: 0.2,
+    knows: "room",
     choices: [
       { id: "room", text: "Room enough" },
       { id: "emptied", text: "It was too full; it is emptied now" },
     ],
   },
-  { kind: "do", id: "cleans", text: "Run normal clean 1.", why: "It moves ink that stood.", minutes: 0.3 },
+  { kind: "do", id: "cleans", text: "Run normal clean 1.", why: "It moves ink that stood.", minutes: 0.3, draws: ONE_CLEAN },
   { kind: "wait", id: "cleaning", text: "It cleans. Wait for silence.", waitMinutes: 2.5 },
-  { kind: "do", id: "clean-2", text: "Run normal clean 2.", why: "Two are usual on a cold line.", minutes: 0.3 },
+  { kind: "do", id: "clean-2", text: "Run normal clean 2.", why: "Two are usual on a cold line.", minutes: 0.3, draws: ONE_CLEAN },
   { kind: "wait", id: "cleaning-2", text: "It cleans. Wait for silence.", waitMinutes: 2.5 },
   { kind: "call", id: "check", routine: "R01" },
   {
@@ -249,6 +254,7 @@ export const EXERCISE: readonly Step[] = [
     text: "Stop the print. One more normal clean, not more.",
     why: "An idle day needs no more ink drawn.",
     minutes: 0.3,
+    draws: ONE_CLEAN,
     when: { recorded: "colour", is: "streaks" },
   },
   {

@@ -10,6 +10,7 @@ export const DEEP_CLEAN: readonly Step[] = [
     text: "Look at the waste bottle. Is there room for 100 mL?",
     why: "All water that is drawn ends in that bottle.",
     minutes: 0.3,
+    knows: "room",
     choices: [
       { id: "room", text: "Room enough" },
       { id: "full", text: "Not enough: empty it first" },

@@ -2,9 +2,10 @@ import type { Step } from "../step.ts";
 import { CHECK_BEFORE, TAG, WASTE_EMPTY } from "./storage.ts";
 
 const wipe = [{ item: "lint-free wipes", amount: 1, unit: "pieces" }];
-const room: Pick<Extract<Step, { kind: "look" }>, "kind" | "minutes" | "choices"> = {
+const room: Pick<Extract<Step, { kind: "look" }>, "kind" | "minutes" | "knows" | "choices"> = {
   kind: "look",
   minutes: 0.3,
+  knows: "room",
   choices: [
     { id: "room", text: "Room for what comes" },
     { id: "full", text: "Near the mark: emptied now" },
@@ -160,6 +161,7 @@ export const LINE_FLUSH: readonly Step[] = [
     good: "The waste runs clear.",
     what: "head cleans in fluid",
     unit: "cleans",
+    draws: { cleans: { strength: "normal", times: 1 }, inFluid: true },
     min: 0,
     max: 40,
     minutes: 9,

@@ -19,6 +19,7 @@ export const CAP_SOAK: readonly Step[] = [
     id: "waste",
     text: "Is there room in the waste for one clean?",
     minutes: 0.3,
+    knows: "room",
     choices: [
       { id: "room", text: "Room enough" },
       { id: "emptied", text: "It was too full; there is room now" },

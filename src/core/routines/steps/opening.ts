@@ -115,6 +115,7 @@ export const OPENING_CLEANS: readonly Step[] = [
     text: "Is there room in the waste for the cleans?",
     detail: "Eyes level with the liquid.",
     minutes: 0.2,
+    knows: "room",
     choices: [
       { id: "room", text: "Room enough" },
       { id: "emptied", text: "It was too full; it is emptied now" },
@@ -147,13 +148,24 @@ export const OPENING_CLEANS: readonly Step[] = [
   {
     kind: "do",
     id: "two",
-    text: "Run 2 normal cleans, or 1 medium. Covers shut.",
-    detail: "Print program: 2 normal, one after the other. Service program: 1 medium.",
+    text: "Run 2 normal cleans, one after the other. Covers shut.",
     why: "The first draws the water off, the second brings ink.",
     good: "They run without a message.",
     bad: "A message: write it down. Don't start again.",
     minutes: 0.6,
-    when: { recorded: "night", is: "water" },
+    draws: { cleans: { strength: "normal", times: 2 } },
+    when: { recorded: "program", is: "print" },
+  },
+  {
+    kind: "do",
+    id: "medium",
+    text: "Run 1 medium clean. Covers shut.",
+    why: "It draws the water off and brings ink.",
+    good: "It runs without a message.",
+    bad: "A message: write it down. Don't start again.",
+    minutes: 0.6,
+    draws: { cleans: { strength: "medium", times: 1 } },
+    when: { recorded: "program", is: "service" },
   },
   {
     kind: "measure",
@@ -166,6 +178,7 @@ export const OPENING_CLEANS: readonly Step[] = [
     min: 2,
     max: 4,
     minutes: 0.6,
+    draws: { cleans: { strength: "normal", times: 1 } },
     when: {
       any: [
         { recorded: "night", is: "other" },

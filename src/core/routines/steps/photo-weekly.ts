@@ -9,6 +9,7 @@ export const SURROUND_THEN_CAPS: readonly Step[] = [
     id: "room",
     text: "Is there room in the waste for a light clean?",
     minutes: 0.2,
+    knows: "room",
     choices: [
       { id: "room", text: "Room enough" },
       { id: "full", text: "No room: empty it first" },

@@ -13,6 +13,7 @@ export const PRE_PRINT: readonly Step[] = [
     detail: "Two cap fills and three cleans. Eyes level with the liquid.",
     why: "All that you draw goes there.",
     minutes: 0.3,
+    knows: "room",
     choices: [
       { id: "room", text: "Room enough" },
       { id: "emptied", text: "It was too full; it is emptied now" },
@@ -263,6 +264,7 @@ export const PRE_PRINT: readonly Step[] = [
     why: "Fresh ink pushes the fluid out.",
     good: "Each ends without a message.",
     minutes: 0.5,
+    draws: { cleans: { strength: "normal", times: 3 } },
   },
   { kind: "wait", id: "cleaning", text: "It cleans three times. Do another machine.", waitMinutes: 6 },
   {
@@ -273,11 +275,10 @@ export const PRE_PRINT: readonly Step[] = [
     minutes: 0.8,
     choices: [
       { id: "good", text: "Within tolerance", goTo: "check" },
-      { id: "poor", text: "Poor, fewer than 8 cleans so far", goTo: "one" },
-      { id: "rest", text: "Poor after 8 to 10 cleans", goTo: "rest" },
+      { id: "poor", text: "Poor: one more clean", goTo: "one" },
     ],
   },
-  { kind: "do", id: "one", text: "Run one more clean.", minutes: 0.3 },
+  { kind: "do", id: "one", text: "Run one more clean.", minutes: 0.3, draws: { cleans: { strength: "normal", times: 1 } } },
   { kind: "wait", id: "one-cleaning", text: "It cleans.", waitMinutes: 1.5 },
   {
     kind: "decide",
@@ -287,8 +288,8 @@ export const PRE_PRINT: readonly Step[] = [
     minutes: 0.8,
     choices: [
       { id: "good", text: "Within tolerance", goTo: "check" },
-      { id: "poor", text: "Poor, fewer than 8 cleans so far", goTo: "one" },
-      { id: "rest", text: "Poor after 8 to 10 cleans" },
+      { id: "poor", text: "Poor: one more clean", goTo: "one", cleansBelow: 10 },
+      { id: "rest", text: "Poor after 8 or more: let it rest", cleansFrom: 8 },
     ],
   },
   {

@@ -15,8 +15,15 @@ const loadAndClean = (minutes: number): readonly Step[] => [
     until: "The load runs",
     thenSeconds: 10,
     minutes: 0.5,
+    draws: { loads: 1 },
   },
-  { kind: "do", id: "clean", text: "Run one clean, that head only.", minutes: 0.3 },
+  {
+    kind: "do",
+    id: "clean",
+    text: "Run one clean, that head only.",
+    minutes: 0.3,
+    draws: { cleans: { strength: "normal", times: 1 } },
+  },
   { kind: "wait", id: "cleaning", text: "It cleans. Hands out.", waitMinutes: minutes },
 ];
 
@@ -111,6 +118,7 @@ export const CHANNEL_FLUSH: readonly Step[] = [
     bad: "It hardly goes: press once lightly, then stop.",
     what: "fluid through the channels",
     unit: "mL",
+    draws: { fluidMl: 1 },
     min: 0,
     max: 20,
     lights: ["head"],
@@ -272,6 +280,7 @@ export const SEAL_TEST: readonly Step[] = [
     id: "waste",
     text: "Gear on. Is there room in the waste?",
     minutes: 0.2,
+    knows: "room",
     choices: [
       { id: "room", text: "Room enough" },
       { id: "emptied", text: "It was too full; it is emptied now" },
@@ -300,6 +309,7 @@ export const SEAL_TEST: readonly Step[] = [
     until: "The load runs",
     thenSeconds: 10,
     minutes: 0.3,
+    draws: { loads: 1 },
   },
   {
     kind: "do",
@@ -346,6 +356,7 @@ export const SEAL_TEST: readonly Step[] = [
     detail: "All heads after idling, otherwise the poor ones.",
     why: "Loaded ink must be drawn through.",
     minutes: 0.3,
+    draws: { cleans: { strength: "normal", times: 1 } },
     when: { recorded: "pad", is: "brims" },
     powersOn: true,
   },

@@ -25,6 +25,7 @@ export const SOLVENT_WEEKLY: readonly Step[] = [
     id: "room",
     text: "Look at the waste. Is there room for a clean?",
     minutes: 0.3,
+    knows: "room",
     choices: [
       { id: "room", text: "Room enough" },
       { id: "full", text: "No room: empty it first" },

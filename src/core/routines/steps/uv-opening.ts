@@ -24,6 +24,7 @@ export const UV_OPENING: readonly Step[] = [
     text: "Is there room in the waste for loads and cleans?",
     detail: "Eyes level with the liquid.",
     minutes: 0.2,
+    knows: "room",
     choices: [
       { id: "room", text: "Room enough" },
       { id: "emptied", text: "It was too full; it is emptied now" },
@@ -181,12 +182,12 @@ export const UV_OPENING: readonly Step[] = [
     kind: "decide",
     id: "first",
     text: "What does the check say?",
-    detail: "The share of good nozzles stands at the check.",
     minutes: 0.1,
+    knows: "check",
     choices: [
-      { id: "good", text: "Within tolerance", goTo: "wipe-off" },
-      { id: "flag", text: "85 % or more good, or colours mixed", goTo: "flag" },
-      { id: "poor", text: "Poorer: load, clean, check" },
+      { id: "good", text: "Within tolerance", goTo: "wipe-off", verdict: "good" },
+      { id: "flag", text: "85 % or more good, or colours mixed", goTo: "flag", verdict: "flag" },
+      { id: "poor", text: "Poorer: load, clean, check", verdict: "poor" },
     ],
   },
   {
@@ -216,6 +217,7 @@ export const UV_OPENING: readonly Step[] = [
     until: "The load runs",
     thenSeconds: 10,
     minutes: 0.3,
+    draws: { loads: 1 },
   },
   {
     kind: "do",
@@ -263,6 +265,7 @@ export const UV_OPENING: readonly Step[] = [
     detail: "First round after a night or a holiday: all heads. Later only heads still poor.",
     why: "Good heads need no more ink drawn.",
     minutes: 0.3,
+    draws: { cleans: { strength: "normal", times: 1 } },
   },
   { kind: "wait", id: "cleaning", text: "It cleans, and parks.", waitMinutes: 2 },
   {
@@ -279,11 +282,12 @@ export const UV_OPENING: readonly Step[] = [
     id: "second",
     text: "What does it say against the last one?",
     minutes: 0.1,
+    knows: "check",
     choices: [
-      { id: "good", text: "Within tolerance, colours true", goTo: "wipe-off" },
-      { id: "flag", text: "85 % or more good, or colours mixed", goTo: "flag" },
-      { id: "poor", text: "Better, not enough: once more", goTo: "wipe-first" },
-      { id: "stop", text: "No better in two rounds, or 8 cleans: stop", goTo: "stop" },
+      { id: "good", text: "Within tolerance, colours true", goTo: "wipe-off", verdict: "good" },
+      { id: "flag", text: "85 % or more good, or colours mixed", goTo: "flag", verdict: "flag" },
+      { id: "poor", text: "Better, not enough: once more", goTo: "wipe-first", verdict: "poor" },
+      { id: "stop", text: "No better in two rounds, or 8 cleans: stop", goTo: "stop", verdict: "stop" },
     ],
   },
   {
@@ -322,10 +326,11 @@ export const UV_OPENING: readonly Step[] = [
     id: "third",
     text: "What does it say?",
     minutes: 0.1,
+    knows: "check",
     choices: [
-      { id: "good", text: "Within tolerance", goTo: "wipe-off" },
-      { id: "poor", text: "A channel is lost: load once more", goTo: "wipe-first" },
-      { id: "stop", text: "No better: stop" },
+      { id: "good", text: "Within tolerance", goTo: "wipe-off", verdict: "good" },
+      { id: "poor", text: "A channel is lost: load once more", goTo: "wipe-first", verdict: "poor" },
+      { id: "stop", text: "No better: stop", verdict: "stop" },
     ],
   },
   {

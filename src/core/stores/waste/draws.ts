@@ -4,13 +4,22 @@ import type { Draw } from "../../routines/effects.ts";
 /** What must be free under the mark for a flush to begin that needs an empty vessel, as a share of it. */
 export const EMPTY_SHARE = 0.8;
 
-/** Millilitres that a draw comes to under a machine's cleaning ladder, and how much of it is ink. */
-export function drawMl(draw: Draw | undefined, ladder: LadderSettings): { ml: number; inkMl: number } {
-  if (!draw) return { ml: 0, inkMl: 0 };
-  const { strength, times } = draw.cleans ?? { strength: "normal", times: 0 };
-  const inkMl = times * rungMl(ladder, strength) + (draw.loads ?? 0) * ladder.loadMl;
-  return { ml: inkMl + (draw.fluidMl ?? 0), inkMl };
+/**
+ * Millilitres that draws come to under a machine's cleaning ladder, and how much of it is ink: cleans of lines that hold fluid take none.
+ * @example drawMl({ cleans: { strength: "normal", times: 2 }, fluidMl: 5 }, DEFAULT_LADDER) // { ml: 13, inkMl: 8 }
+ */
+export function drawMl(draws: Draw | readonly Draw[] | undefined, ladder: LadderSettings): { ml: number; inkMl: number } {
+  let [ml, inkMl] = [0, 0];
+  for (const { cleans, loads = 0, fluidMl = 0, inFluid = false } of draws === undefined ? [] : [draws].flat()) {
+    const cleaned = (cleans?.times ?? 0) * rungMl(ladder, cleans?.strength ?? "normal");
+    inkMl += (inFluid ? 0 : cleaned) + loads * ladder.loadMl;
+    ml += cleaned + loads * ladder.loadMl + fluidMl;
+  }
+  return { ml, inkMl };
 }
+
+/** The head cleans in draws. @example cleansIn([{ cleans: { strength: "normal", times: 2 } }, { loads: 1 }]) // 2 */
+export const cleansIn = (draws: readonly Draw[]): number => draws.reduce((sum, { cleans }) => sum + (cleans?.times ?? 0), 0);
 
 /** Of a clean of some strength; a house's own names fall back to the place of the strength on its ladder. */
 export function rungMl({ rungs }: LadderSettings, strength: string): number {

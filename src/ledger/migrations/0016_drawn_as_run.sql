@@ -1,0 +1,1 @@
+ALTER TABLE "settled_day" ADD COLUMN "drew" jsonb;
