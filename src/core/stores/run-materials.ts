@@ -56,6 +56,8 @@ export type ShelfItem = Pick<Item, "id" | "name" | "unit" | "keeping" | "group">
   names?: Item["names"];
   ink?: Item["ink"];
   fluid?: Item["fluid"];
+  recipe?: Item["recipe"];
+  contents?: Item["contents"];
   lots: Lot[];
 };
 export type Leaving = { item: ShelfItem; planned: number; lines: StockLine[]; note: string | null };

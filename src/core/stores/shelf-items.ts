@@ -8,7 +8,13 @@ export const shelfItems = (items: readonly Item[], held: readonly Held[], today:
   items
     .filter(({ keeping }) => keeping === "lot" || keeping === "counted")
     .map((item) => {
-      const { id, name, unit, keeping, group, names, ink, fluid } = item;
-      const optional = { ...(names ? { names } : {}), ...(ink ? { ink } : {}), ...(fluid ? { fluid } : {}) };
+      const { id, name, unit, keeping, group, names, ink, fluid, recipe, contents } = item;
+      const optional = {
+        ...(names ? { names } : {}),
+        ...(ink ? { ink } : {}),
+        ...(fluid ? { fluid } : {}),
+        ...(recipe ? { recipe } : {}),
+        ...(contents ? { contents } : {}),
+      };
       return { id, name, unit, keeping, group, ...optional, lots: lotsInOrder(item, held, today) };
     });

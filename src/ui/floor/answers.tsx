@@ -64,7 +64,7 @@ function Rests({ on }: { on: KnownInRun }) {
         });
   return (
     <p className="text-ink2">
-      {said} {filled(words.cleansSoFar, { count: on.cleans })}
+      {said} {on.cleans > 0 && filled(words.cleansSoFar, { count: on.cleans })}
     </p>
   );
 }

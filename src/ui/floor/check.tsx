@@ -259,7 +259,7 @@ function MachineCheck({
     <section aria-label={machine.name} className="mt-3">
       <h2 className="flex items-baseline gap-3">
         <span className="font-extrabold text-4xl tracking-tight">{machine.name}</span>
-        <span className="font-normal text-ink2 text-lg">{due?.name ?? words.between}</span>
+        <span className="font-normal text-ink2 text-lg">{run ? openRun(view, run)?.routine.name : (due?.name ?? words.between)}</span>
         {place && <span className="figure ml-auto font-bold text-xl">{place}</span>}
       </h2>
       {held && inRun ? (

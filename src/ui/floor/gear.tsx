@@ -2,7 +2,9 @@ import { useWords, windowOutlook } from "../../core/runs/outlook.ts";
 import { type HazardView, hazardView } from "../../core/safety/hazards.ts";
 import { hazardsAt } from "../../core/safety/hazards-at.ts";
 import { statementWords } from "../../core/safety/statements.ts";
+import { amountWords } from "../../core/stores/amount-words.ts";
 import { leavesShelf, usualMaterials } from "../../core/stores/run-materials.ts";
+import { type Help, shortOf } from "../../core/stores/what-helps.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
 import { useSaid } from "../../words/said.ts";
@@ -22,13 +24,25 @@ export const cautionsOf = ({ routine, machine }: Pick<OpenRun, "routine" | "mach
     routine.ofHouse,
   ).map(hazardView);
 
+type Words = ReturnType<typeof useFloorWorkWords>["gear"];
+
+function helpWords(words: Words, help: Help): string {
+  if (help.kind === "order") return words.order;
+  if (help.kind === "mix")
+    return filled(words.mix, { parts: help.parts.map(({ name, amount, unit }) => `${amountWords(amount, unit)} ${name}`).join(" + ") });
+  return filled(words[help.kind], { name: help.name });
+}
+
 /** Before the first step: whether a window can be kept, gear, materials, cautions. */
 export function Gear({ found, floor, send }: Part) {
   const words = useFloorWorkWords().gear;
   const said = useSaid();
   const { routine, plan } = found;
   const used = usualMaterials(plan, found.machine.machine);
-  const short = leavesShelf(used, floor.view.shelf ?? [], found.machine.machine).filter(({ note }) => note !== null);
+  const shelf = floor.view.shelf ?? [];
+  const short = leavesShelf(used, shelf, found.machine.machine).flatMap(
+    ({ item, planned }) => shortOf(item, planned, shelf, found.machine.machine) ?? [],
+  );
   const full = emptyWhy(floor.view, found.machine, routine.id);
   const asleep = asleepWhy(floor.view, found.machine, routine.id);
   const windows = windowOutlook(plan, floor.view.pace?.[routine.id]?.[floor.who?.person ?? ""] ?? {});
@@ -60,13 +74,16 @@ export function Gear({ found, floor, send }: Part) {
       {used.length > 0 && (
         <p className="mt-3 text-lg">
           <strong>{words.uses}</strong> {used.map((use) => useWords({ ...use, item: said(use.item) })).join(", ")}.{" "}
-          {short.length > 0 && (
-            <span className="block border-care border-l-4 pl-3">
-              {short.map(({ item, note }) => `${item.name}: ${note}`).join("; ")}.{windows.length > 0 && ` ${words.allFirst}`}
-            </span>
-          )}
         </p>
       )}
+      {short.map(({ item, needed, there, helps }) => (
+        <p key={item.id} className="mt-2 rounded-[3px] border-care border-l-4 bg-care-wash px-3 py-2 text-lg">
+          <strong>
+            {filled(words.short, { item: said(item.name), there: amountWords(there, item.unit), needed: amountWords(needed, item.unit) })}
+          </strong>{" "}
+          {helps.map((help) => helpWords(words, help)).join(" ")} {windows.length > 0 && words.allFirst}
+        </p>
+      ))}
       {cautionsOf(found).map(({ id, name, caution, statements }) => (
         <p key={id} className="mt-3 border-hold border-l-4 pl-3 text-lg">
           <strong>{said(name)}.</strong> {said(caution)}
