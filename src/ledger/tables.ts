@@ -176,8 +176,8 @@ export const counterReading = pgTable(
   (t) => [primaryKey({ columns: [t.site, t.machine, t.counter, t.day] })],
 );
 
-const FACTS = ["busy", "release", "active", "voided"] as const;
-/** The latest of each kind of fact about a machine: `busy`, `release`, `voided` (what took a check's force), `active`. */
+const FACTS = ["busy", "release", "active", "voided", "positions"] as const;
+/** The latest of each kind of fact about a machine: `busy`, `release`, `voided` (what took a check's force), `active`, `positions` of its inks. */
 export const machineFact = pgTable(
   "machine_fact",
   {

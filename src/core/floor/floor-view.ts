@@ -91,6 +91,8 @@ export type FloorMachine = {
   known?: Known;
   /** What its next step is worked out from; a snapshot kept by an earlier build has none. */
   desk?: NozzleDesk | null;
+  /** Its ink lines place by place, where somebody wrote them down. */
+  positions?: string[];
   /** Its waste vessel; likewise. */
   vessel?: VesselView | null;
   /** Where it sleeps: how, since when, what is in it; likewise. */

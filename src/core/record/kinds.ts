@@ -18,6 +18,7 @@ import oneOffOverKind from "./kinds/one-off-over.ts";
 import orderKind from "./kinds/order.ts";
 import partKind from "./kinds/part.ts";
 import pinKind from "./kinds/pin.ts";
+import positionsKind from "./kinds/positions.ts";
 import printDayKind from "./kinds/print-day.ts";
 import promptKind from "./kinds/prompt.ts";
 import releaseKind from "./kinds/release.ts";
@@ -61,6 +62,7 @@ export const KINDS = {
   order: orderKind,
   part: partKind,
   pin: pinKind,
+  positions: positionsKind,
   "print-day": printDayKind,
   prompt: promptKind,
   release: releaseKind,

@@ -21,6 +21,7 @@ export const BUILT_IN_EFFECTS: Readonly<Record<string, Effects>> = {
   R19: { tends: ["cap", "spit-box"], draws: { cleans: { strength: "light", times: 1 }, fluidMl: 10 } },
   R20: { tends: ["cap", "wiper", "carriage-pin"], draws: { cleans: { strength: "normal", times: 1 } } },
   R21: { tends: ["cap", "wiper", "cap-pad"], draws: { cleans: { strength: "strong", times: 1 }, fluidMl: 60 } },
+  R22: { shiftsStep: { step: "by", places: { one: 1, two: 2 } } },
   R23: { tends: ["gutter", "deflection-plates", "charge-electrode", "gun-body"] },
   R24: { tends: ["cap", "wiper", "rail"], draws: { cleans: { strength: "light", times: 1 } } },
   R25: { tends: ["cap", "aerosol-filter", "cleaning-roll", "cleaning-blade"] },

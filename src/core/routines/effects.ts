@@ -90,6 +90,8 @@ export const Effects = Type.Object(
     nozzles: optional(Type.Enum(["flush", "damper", "seal-test", "cap-service", "technician"])),
     /** The step whose reading is solvent put through a channel, in millilitres. */
     solventStep: optional(StepId),
+    /** The step that says by how many places the whites move, by its answers' ids; see `shiftedWhite`. */
+    shiftsStep: optional(Type.Object({ step: StepId, places: Type.Record(StepId, Type.Integer({ minimum: 1, maximum: 9 })) }, closed)),
     /** The step done line by line, from whose seconds the shop learns how long its lines take. */
     lineStep: optional(StepId),
     /** It puts the machine to sleep, in this regime. */

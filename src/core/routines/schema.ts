@@ -95,6 +95,7 @@ const common: Record<string, Json> = {
   draws: Draw as unknown as Json,
   owes: closed({ id: StepId, words: text(200) }, ["id", "words"]),
   settles: StepId,
+  shows: oneOf(["positions"]),
   alone: truth,
   powersOn: truth,
 };

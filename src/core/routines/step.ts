@@ -79,6 +79,8 @@ type Common = {
   owes?: { id: string; words: string };
   /** What it closes or puts back. */
   settles?: string;
+  /** What is drawn besides the machine: which ink sits where. */
+  shows?: "positions";
   /** Only where the routine is done by itself: a routine that calls it has done this already. */
   alone?: true;
   /** Not offered while anything is still to put right. */

@@ -1,9 +1,10 @@
 import { describe, expect, test } from "vitest";
+import { head } from "../../../tests/fixtures/machine.ts";
 import type { Machine } from "../fleet/schema.ts";
 import { routineBook } from "../routines/assigned.ts";
 import type { Routine } from "../routines/routine.ts";
 import type { ShelfItem } from "../stores/run-materials.ts";
-import { type DoneRun, effectsOfRun, followingEntries } from "./effects-of-run.ts";
+import { type DoneRun, effectsOfRun, endOf, followingEntries } from "./effects-of-run.ts";
 import { runPlan } from "./plan.ts";
 
 /** What follows from a run, worked out by hand from the routine's own list and effects. */
@@ -96,6 +97,27 @@ describe("what follows from a run", () => {
     const { run, effects } = ofRun(routine({}), { answers: {} }, "one-off/01930000-0000-7000-8000-000000000001");
     expect(followingEntries(run, effects).map(({ kind }) => kind)).toEqual(["stock", "one-off-over"]);
     expect(ofRun(routine({}), { answers: {} }, "sprat/R08/2026-11-25/midday").effects.oneOff).toBeNull();
+  });
+  test("the last event says what the run drew; nothing where nothing ran", () => {
+    const { effects } = ofRun(routine({ effects: { draws: { cleans: { strength: "light", times: 1 } } } }), { trace: [] });
+    expect(endOf(effects)).toEqual({ event: "end", drew: [{ cleans: { strength: "light", times: 1 } }] });
+    expect(endOf({ drew: [] })).toEqual({ event: "end" });
+  });
+  test("a shift of the whites writes the new map, from the one that stood before; without an answer none", () => {
+    const shift = routineBook().get("R22") as Routine;
+    const two = { ...machine, heads: [head("H1", { K: "black", C: "cyan", W1: "white", W2: "white" })] };
+    const after = (choice: string | undefined, positions?: string[]) =>
+      effectsOfRun(
+        { routine: shift, plan: runPlan(shift.steps ?? [], two), done: { trace: choice ? [{ step: "by", result: { choice } }] : [] } },
+        { machine: two, shelf: [], isCheck: () => false, positions },
+      );
+    expect(after("one").positions).toEqual(["H1/K", "H1/W1", "H1/W2", "H1/C"]);
+    expect(after("one", ["H1/K", "H1/W1", "H1/W2", "H1/C"]).positions).toEqual(["H1/W1", "H1/W2", "H1/K", "H1/C"]);
+    expect(followingEntries({ routine: shift }, after("one"))).toContainEqual({
+      kind: "positions",
+      body: { order: ["H1/K", "H1/W1", "H1/W2", "H1/C"] },
+    });
+    expect(after(undefined).positions).toBeNull();
   });
   test("what somebody corrected at the end is what leaves the shelf", () => {
     const { run, effects } = ofRun(routine({}), { trace: whole });

@@ -1,3 +1,4 @@
+import { shiftedWhite } from "../fleet/positions.ts";
 import type { Machine } from "../fleet/schema.ts";
 import type { Draw, Effects } from "../routines/effects.ts";
 import type { Use } from "../routines/step.ts";
@@ -34,6 +35,8 @@ export type RunEffects = {
   drew: Draw[];
   /** The machine's waste vessel as it was emptied, where both levels are known or the first. */
   empties: { vessel: string; beforeMl: number; ml: number } | null;
+  /** The new map of ink positions. */
+  positions: string[] | null;
   sleeps: Regime | null;
   wakes: boolean;
   voidsCheck: boolean;
@@ -45,7 +48,12 @@ export type RunEffects = {
  */
 export function effectsOfRun(
   { routine, plan, key, done }: DoneRun,
-  { machine, shelf, isCheck }: { machine: Machine; shelf: readonly ShelfItem[]; isCheck: (routine: string) => boolean },
+  {
+    machine,
+    shelf,
+    isCheck,
+    positions,
+  }: { machine: Machine; shelf: readonly ShelfItem[]; isCheck: (routine: string) => boolean; positions?: readonly string[] | undefined },
 ): RunEffects {
   const { effects = {} } = routine;
   const trace = "trace" in done ? done.trace : doneAsAnswered(plan, machine, done.answers);
@@ -68,6 +76,7 @@ export function effectsOfRun(
     takes: leavesShelf(uses, shelf, machine),
     drew: drawnIn(plan, trace, effects.draws),
     empties: emptiedOf(effects, machine, value),
+    positions: newPositions(effects, machine, positions, trace),
     sleeps: effects.sleeps ?? null,
     wakes: effects.wakes ?? false,
     voidsCheck: routine.voidsCheck ?? false,
@@ -95,12 +104,24 @@ function emptiedOf({ waste }: Effects, machine: Machine, value: (step: string | 
   return { vessel: vessel.id, beforeMl: within(before), ml: within(value(waste.after) ?? 0) };
 }
 
+/** The ink lines after a shift of the whites, where the run made one. */
+function newPositions(
+  { shiftsStep }: Effects,
+  machine: Machine,
+  positions: readonly string[] | undefined,
+  trace: readonly Pick<Trace, "step" | "result">[],
+): string[] | null {
+  const said = trace.findLast(({ step }) => step === shiftsStep?.step)?.result?.choice;
+  const by = said === undefined ? undefined : shiftsStep?.places[said];
+  return by === undefined ? null : (shiftedWhite(machine, positions, by) ?? null);
+}
+
 /** The run's last event, with what it drew. @example endOf({ drew: [] }) // { event: "end" } */
 export const endOf = ({ drew }: Pick<RunEffects, "drew">): RunBody => ({ event: "end", ...(drew.length ? { drew } : {}) });
 
 /** An entry that follows from a run; machine, run, time and person are those of the run. */
 export type Following = {
-  kind: "stock" | "vessel" | "part" | "routine" | "one-off" | "one-off-over" | "sign";
+  kind: "stock" | "vessel" | "part" | "positions" | "routine" | "one-off" | "one-off-over" | "sign";
   routine?: string;
   body: Record<string, unknown>;
 };
@@ -115,11 +136,12 @@ export function followingEntries(
   { takes = effects.takes, into }: { takes?: readonly Leaving[]; into?: string } = {},
 ): Following[] {
   const lines = takes.flatMap((each) => each.lines);
-  const { empties, settles, oneOff, replaces } = effects;
+  const { empties, settles, oneOff, replaces, positions } = effects;
   return [
     ...(lines.length ? [{ kind: "stock" as const, routine: routine.id, body: { event: "used", lines } }] : []),
     ...(empties ? [{ kind: "vessel" as const, body: { ...empties, event: "emptied", ...(into ? { into } : {}) } }] : []),
     ...replaces.map((part) => ({ kind: "part" as const, body: { part, event: "replaced", reason: routine.name } })),
+    ...(positions ? [{ kind: "positions" as const, body: { order: positions } }] : []),
     ...settles.map((id) => ({ kind: "routine" as const, routine: id, body: { outcome: "done", note: `with ${routine.name}` } })),
     ...(oneOff ? [{ kind: "one-off-over" as const, body: { of: oneOff, outcome: "done" } }] : []),
   ];

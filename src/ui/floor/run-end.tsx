@@ -18,6 +18,7 @@ export function AtTheEnd({ found, floor, send }: Part) {
   const effects = effectsOfRun(run, {
     machine: found.machine.machine,
     shelf: floor.view.shelf ?? [],
+    positions: found.machine.positions,
     isCheck: (id) => floor.view.routines[id]?.isCheck ?? false,
   });
   const shelf = useLeaving(effects.takes);

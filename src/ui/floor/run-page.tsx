@@ -18,6 +18,7 @@ import { to } from "./route.ts";
 import { AtTheEnd } from "./run-end.tsx";
 import type { Part, Send } from "./run-part.ts";
 import { clock, type OpenRun, openRun, wallClock } from "./runs.ts";
+import { SlotMap } from "./slot-map.tsx";
 import { StepControls } from "./step-controls.tsx";
 import type { Floor } from "./use-floor.ts";
 import { useTick } from "./use-tick.ts";
@@ -237,6 +238,7 @@ function Now({ found, floor, send }: Part) {
             ))}
           </ul>
         )}
+        {step.shows === "positions" && <SlotMap found={found} step={step} />}
         <PourNote floor={floor} machine={machine} step={step} />
       </div>
       <div className="sticky bottom-0 z-10 -mx-3 mt-3 grid gap-3 bg-desk p-3">

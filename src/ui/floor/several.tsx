@@ -98,7 +98,7 @@ function ShortForm({ view, machine, routine, kept, task, done }: Short) {
   const [results, setResults] = useState<Results>({});
   const shortRun = { routine: kept, plan, key: task.key, done: { answers: results } };
   const isCheck = (id: string) => view.routines[id]?.isCheck ?? false;
-  const effects = effectsOfRun(shortRun, { machine: machine.machine, shelf: view.shelf ?? [], isCheck });
+  const effects = effectsOfRun(shortRun, { machine: machine.machine, shelf: view.shelf ?? [], isCheck, positions: machine.positions });
   const shelf = useLeaving(effects.takes);
   const [time, setTime] = useState("");
   const [fault, setFault] = useState("");

@@ -18,6 +18,13 @@ export function InkInIt({ ink }: { ink: MachineView["ink"] }) {
         dense
         columns={[
           {
+            id: "place",
+            name: t("place"),
+            right: true,
+            by: ({ place }) => place,
+            cell: ({ place }) => place,
+          },
+          {
             id: "channel",
             name: t("channel"),
             by: ({ channel }) => channel,

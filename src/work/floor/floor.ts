@@ -14,6 +14,7 @@ import type { Sleep } from "../../core/standby/sleep.ts";
 import { shelfItems } from "../../core/stores/shelf-items.ts";
 import type { Database } from "../../ledger/database.ts";
 import { lastPhotos } from "../../ledger/pictures.ts";
+import { positionRows } from "../../ledger/positions.ts";
 import { lastSeq } from "../../ledger/reading.ts";
 import { newestRounds, type RoundRow } from "../../ledger/rounds.ts";
 import { runsOn } from "../../ledger/runs.ts";
@@ -70,10 +71,11 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
     stockRows(db, shop.id),
   ]);
   const { sleeps } = await stands;
-  const [book, known, practised] = await Promise.all([
+  const [book, known, practised, positions] = await Promise.all([
     runBook(db, shop, runs),
     knownOf(db, shop, sleeps),
     practisedIn(db, shop, roundSettings(shop).practisedAfter),
+    positionRows(db, shop.id),
   ]);
   const rowOf = new Map(rows.map((row) => [row.id, row]));
   const there = new Map(work.workers.map(({ id, shifts }) => [id, shifts.length > 0]));
@@ -135,6 +137,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
           photos: photos.get(machine.id) ?? {},
           known: known.get(machine.id) ?? {},
           desk: desks.get(machine.id) ?? null,
+          ...(positions.has(machine.id) ? { positions: positions.get(machine.id)?.order ?? [] } : {}),
           vessel: row.vessel,
           sleep: sleepOn(sleeps.get(machine.id)),
         },

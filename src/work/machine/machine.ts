@@ -7,7 +7,7 @@ import type { RoomNow } from "../../core/condition/room/room.ts";
 import { dueOfMachine } from "../../core/due/due-work.ts";
 import type { MachineFacts } from "../../core/due/facts.ts";
 import { reasonSentence, words } from "../../core/due/sentence.ts";
-import { channelsOf } from "../../core/fleet/channels.ts";
+import { placesOf } from "../../core/fleet/positions.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import type { NozzleDesk } from "../../core/nozzles/ladder/what-now.ts";
 import { tendsOf } from "../../core/routines/tends.ts";
@@ -17,6 +17,7 @@ import { stays } from "../../core/stores/trace.ts";
 import { counterRows } from "../../ledger/counters.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { lastDone } from "../../ledger/parts.ts";
+import { positionRows } from "../../ledger/positions.ts";
 import { lastSeq, ledgerPage } from "../../ledger/reading.ts";
 import { fillRows, inkLevels } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
@@ -63,8 +64,16 @@ export type MachineView = {
   routines: RoutineOfMachine[];
   areas: { id: string; name: string }[];
   desk: NozzleDesk | null;
-  /** The ink in each channel: how much when last read, and which lot since when. */
-  ink: { channel: string; percent: number | null; read: string | null; lot: string | null; item: string | null; since: string | null }[];
+  /** The ink in each channel, place by place as seen from the front: how much when last read, and which lot since when. */
+  ink: {
+    channel: string;
+    place: number;
+    percent: number | null;
+    read: string | null;
+    lot: string | null;
+    item: string | null;
+    since: string | null;
+  }[];
 };
 
 const DAYS_AHEAD = 14;
@@ -88,7 +97,11 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
   ]);
   const [row, mine] = [rows[0], stands.facts[0]];
   if (!row || !mine) throw new Refusal(404, "There is no such machine.");
-  const [levels, fills] = await Promise.all([inkLevels(db, shop.id), fillRows(db, shop.id, [id])]);
+  const [levels, fills, positions] = await Promise.all([
+    inkLevels(db, shop.id),
+    fillRows(db, shop.id, [id]),
+    positionRows(db, shop.id, id),
+  ]);
   const inIt = stays(fills.map((fill) => ({ ...fill, day: toDay(fill.day) })));
   const condition = await conditionOf(db, shop, machine, row);
   const wear = wearsOf(shop, mine, done, today);
@@ -142,11 +155,12 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
     routines: routinesAt(shop, machine),
     areas: shop.areas,
     desk: desks.get(id) ?? null,
-    ink: channelsOf(machine).map(({ id: channel }) => {
+    ink: placesOf(machine, positions.get(id)?.order).map(({ place, line: { id: channel } }) => {
       const level = levels.find((each) => each.machine === id && each.channel === channel);
       const stay = inIt.find((each) => each.channel === channel && each.to === null);
       return {
         channel,
+        place,
         percent: level?.percent ?? null,
         read: level ? spokenDay(dayAt(shop, level.happenedAt)) : null,
         lot: stay?.lot ?? null,

@@ -12,7 +12,7 @@ import { saysOwnHazards } from "../../core/routines/built-in.ts";
 import type { Routine } from "../../core/routines/routine.ts";
 import type { Use } from "../../core/routines/step.ts";
 import { stepFollows } from "../../core/runs/answer-follows.ts";
-import { effectsOfRun, followingEntries } from "../../core/runs/effects-of-run.ts";
+import { effectsOfRun, endOf, followingEntries } from "../../core/runs/effects-of-run.ts";
 import { materials } from "../../core/runs/outlook.ts";
 import { type PlannedStep, runPlan } from "../../core/runs/plan.ts";
 import { stepsVersion } from "../../core/runs/version.ts";
@@ -26,6 +26,7 @@ import { shelfItems } from "../../core/stores/shelf-items.ts";
 import { isOpen } from "../../core/tasks/of-day.ts";
 import { append } from "../../ledger/append.ts";
 import type { Connection, Database } from "../../ledger/database.ts";
+import { positionRows } from "../../ledger/positions.ts";
 import { type SheetRow, sheetRow, sheetsMade } from "../../ledger/sheets.ts";
 import { stockRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
@@ -300,7 +301,7 @@ async function entriesOf(tx: Connection, shop: Shop, row: SheetRow, typed: Typed
   let count = 0;
   // From the sheet's own id, so that what is sent twice is known.
   const nextId = () => `${typed.id.slice(0, 24)}${(count++).toString(16).padStart(12, "0")}`;
-  const shelf = shelfItems(shop.items, await stockRows(tx, shop.id), dayAt(shop));
+  const [shelf, positions] = [shelfItems(shop.items, await stockRows(tx, shop.id), dayAt(shop)), await positionRows(tx, shop.id)];
   const entries: Named[] = [];
   for (const each of [...typed.work].sort((a, b) => minute(a.from ?? a.to) - minute(b.from ?? b.to))) {
     const work = row.body.work[each.work];
@@ -310,7 +311,8 @@ async function entriesOf(tx: Connection, shop: Shop, row: SheetRow, typed: Typed
     if (each.outcome === "skipped" && !each.reason) throw new Refusal(400, `${name}: why was it skipped? A reason goes with it.`);
     const plan = await planOf(tx, shop, work);
     const oneOff = key?.startsWith("one-off/") ? key.slice("one-off/".length) : undefined;
-    if (each.outcome !== "skipped" && plan.length) entries.push(...runEntries(shop, row, each, plan, { nextId, at, shelf }));
+    if (each.outcome !== "skipped" && plan.length)
+      entries.push(...runEntries(shop, row, each, plan, { nextId, at, shelf, positions: positions.get(machine ?? "")?.order }));
     if (oneOff && each.outcome !== "not-finished")
       entries.push({
         name,
@@ -341,7 +343,12 @@ function runEntries(
   row: SheetRow,
   typed: TypedWork,
   plan: PlannedStep[],
-  { nextId, at, shelf }: { nextId: () => string; at: (time: string) => string; shelf: readonly ShelfItem[] },
+  {
+    nextId,
+    at,
+    shelf,
+    positions,
+  }: { nextId: () => string; at: (time: string) => string; shelf: readonly ShelfItem[]; positions: readonly string[] | undefined },
 ): Named[] {
   const { name, machine = "", routine = "", key, version = "" } = row.body.work[typed.work] ?? { name: "" };
   const whole = row.body.what === "routine";
@@ -360,17 +367,6 @@ function runEntries(
     machine: machineOf(shop, machine),
     today: isoDay(dayAt(shop)),
   };
-  const events = read.events.flatMap(({ time, body, channels }) => {
-    const common = { machine, happenedAt: at(time), timeGiven: true } as const;
-    const check: Named[] = channels ? [{ name, entry: { ...common, id: nextId(), kind: "check", body: { channels } } }] : [];
-    const of = body.event === "step" ? step.get(body.step) : undefined;
-    const seen = (of && body.event === "step" ? stepFollows(of, body.result, around) : []).map(
-      (entry): Named => ({ name, entry: { ...common, ...entry, id: nextId() } }),
-    );
-    const [first] = check;
-    const told = first && body.event === "step" ? { ...body, result: { ...body.result, check: first.entry.id } } : body;
-    return [...check, { name, entry: { ...common, id: nextId(), kind: "run" as const, routine, run, body: { ...told } } }, ...seen];
-  });
   // What is not ticked on a shift's sheet was done as usual: only readings are printed there.
   const trace = read.events.flatMap(({ body }) =>
     body.event === "step"
@@ -383,7 +379,19 @@ function runEntries(
   const answers = Object.fromEntries(trace.map(({ step: at, result }) => [at, result]));
   const done = { routine: of, plan, key: null, done: whole ? { trace } : { answers } };
   const isCheck = (id: string) => shop.rules.book.get(id)?.isCheck ?? false;
-  const effects = effectsOfRun(done, { machine: machineOf(shop, machine), shelf, isCheck });
+  const effects = effectsOfRun(done, { machine: machineOf(shop, machine), shelf, isCheck, positions });
+  const events = read.events.flatMap(({ time, body, channels }) => {
+    const common = { machine, happenedAt: at(time), timeGiven: true } as const;
+    const check: Named[] = channels ? [{ name, entry: { ...common, id: nextId(), kind: "check", body: { channels } } }] : [];
+    const of = body.event === "step" ? step.get(body.step) : undefined;
+    const seen = (of && body.event === "step" ? stepFollows(of, body.result, around) : []).map(
+      (entry): Named => ({ name, entry: { ...common, ...entry, id: nextId() } }),
+    );
+    const [first] = check;
+    const withCheck = first && body.event === "step" ? { ...body, result: { ...body.result, check: first.entry.id } } : body;
+    const told = body.event === "end" ? endOf(effects) : withCheck;
+    return [...check, { name, entry: { ...common, id: nextId(), kind: "run" as const, routine, run, body: { ...told } } }, ...seen];
+  });
   const also = (typed.outcome === "done" ? followingEntries(done, effects) : []).map(
     (entry): Named => ({ name, entry: { ...entry, id: nextId(), machine, run, happenedAt: at(typed.to), timeGiven: true } }),
   );

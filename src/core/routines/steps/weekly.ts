@@ -7,6 +7,7 @@ export const SHIFT_WHITE: readonly Step[] = [
   {
     kind: "look",
     id: "map",
+    shows: "positions",
     text: "Compare today's map with the machine, line by line.",
     detail: "Slots left to right, seen from the front.",
     why: "A map is worth nothing if lines were moved unseen.",
@@ -15,12 +16,13 @@ export const SHIFT_WHITE: readonly Step[] = [
     minutes: 0.7,
     choices: [
       { id: "agrees", text: "All slots agree" },
-      { id: "corrected", text: "One differed; the map is corrected" },
+      { id: "corrected", text: "One differed; the map is right now" },
     ],
   },
   {
     kind: "decide",
     id: "by",
+    shows: "positions",
     text: "Shift one position or two?",
     detail: "One is usual, two evens faster. Right to left, week after week: the same direction as last time.",
     why: "Every row gets white in turn.",
@@ -33,6 +35,7 @@ export const SHIFT_WHITE: readonly Step[] = [
   {
     kind: "do",
     id: "labels",
+    shows: "positions",
     text: "Label every line that changes with its new slot.",
     detail: "Tape near its end: ink and new number. Old labels off. Whites side by side: 3 lines by one position, 4 by two.",
     why: "Ends look alike once they are off.",
@@ -52,6 +55,7 @@ export const SHIFT_WHITE: readonly Step[] = [
   {
     kind: "do",
     id: "move",
+    shows: "positions",
     text: "Lift the labelled lines off, one by one.",
     detail:
       "With their dampers, by the manual. Wipe below each, tip up. Straight into its new slot where that is free. Never draw ink by mouth.",
@@ -65,6 +69,7 @@ export const SHIFT_WHITE: readonly Step[] = [
   {
     kind: "do",
     id: "press",
+    shows: "positions",
     text: "Press each line home in its new slot.",
     detail: "Straight down until it stops. Pull lightly. Label and slot number agree.",
     why: "A loose one draws air.",
@@ -75,6 +80,7 @@ export const SHIFT_WHITE: readonly Step[] = [
   {
     kind: "do",
     id: "rip",
+    shows: "positions",
     text: "Set the new channel order in the print program.",
     detail: "Settings, colour order: from the new map, left to right.",
     why: "It fires white where colour sits, otherwise.",
@@ -84,6 +90,7 @@ export const SHIFT_WHITE: readonly Step[] = [
   {
     kind: "do",
     id: "save",
+    shows: "positions",
     text: "Save. Confirm with OK. Open the page again.",
     why: "Not saved, it prints the old order tomorrow.",
     good: "The new order still stands there.",
@@ -92,6 +99,7 @@ export const SHIFT_WHITE: readonly Step[] = [
   {
     kind: "confirm",
     id: "second",
+    shows: "positions",
     text: "Second person: do map, lines and program agree?",
     detail: "One reads aloud slot by slot, the other points.",
     why: "A swap shows only in spoiled prints.",

@@ -1,0 +1,2 @@
+ALTER TABLE "machine_fact" DROP CONSTRAINT "machine_fact_fact_check";--> statement-breakpoint
+ALTER TABLE "machine_fact" ADD CONSTRAINT "machine_fact_fact_check" CHECK (fact IN ('busy', 'release', 'active', 'voided', 'positions'));
