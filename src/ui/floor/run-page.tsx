@@ -187,7 +187,7 @@ function Now({ found, floor, send }: Part) {
             </p>
           )
         )}
-        {(lit.size > 0 || opened.size > 0 || state.trace.length === 0) && machine.channels.length > 0 && (
+        {!step.shows && (lit.size > 0 || opened.size > 0 || state.trace.length === 0) && machine.channels.length > 0 && (
           <figure className="mx-auto w-full max-w-2xl max-sm:max-h-[34dvh] max-sm:overflow-hidden">
             <LitHeadEnd machine={machine.machine} channels={machine.channels} lit={lit} open={opened} />
           </figure>
