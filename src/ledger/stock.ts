@@ -97,16 +97,32 @@ export async function deliveredBefore(
 const added = (where?: SQL): SQL<number> =>
   sql`coalesce(sum(${stockDay.amount}) ${where ? sql`FILTER (WHERE ${where})` : sql``}, 0)`.mapWith(Number) as SQL<number>;
 
-/** What was used of each item in each week back from a day: week 0 is the seven days that end on it. `lists` counts what routines' lists took. */
-export const usedByWeek = (db: Connection, site: string, on: string, weeks: number) => {
+/** What was used of each item on each day between two, both counted in. `lists` counts what routines' lists took. */
+export const usedByDay = (db: Connection, site: string, from: string, to: string) => {
   const { item, day, listed, event } = stockDay;
-  const week = sql<number>`((${on}::date - ${day}) / 7)::int`;
   return db
-    .select({ item, week, lists: added(sql`${listed}`), besides: added(sql`NOT ${listed}`) })
+    .select({ item, day, lists: added(sql`${listed}`), besides: added(sql`NOT ${listed}`) })
     .from(stockDay)
-    .where(and(eq(stockDay.site, site), ne(event, "discarded"), sql`${day} > ${on}::date - ${weeks * 7}::int`, sql`${day} <= ${on}::date`))
-    .groupBy(item, sql`2`);
+    .where(and(eq(stockDay.site, site), ne(event, "discarded"), between(day, from, to)))
+    .groupBy(item, day);
 };
+
+export type StockSpan = { item: string; first: string; empty: [after: string, before: string | null][] };
+
+/** The day of each item's first entry, and the spans in which there was none of it: after a day, before another (`null`: since then). */
+export async function stockSpans(db: Connection, site: string): Promise<StockSpan[]> {
+  const { rows } = await db.execute<StockSpan>(sql`
+    WITH moved AS (SELECT item, lot, place, day, happened_at, entry_id, line, amount,
+        sum(counted::int) OVER (PARTITION BY item, lot, place ORDER BY happened_at, entry_id, line) AS since_count FROM stock_move WHERE site = ${site}),
+    lot_level AS (SELECT *, sum(amount) OVER (PARTITION BY item, lot, place, since_count ORDER BY happened_at, entry_id, line) AS level FROM moved),
+    change AS (SELECT *, level - coalesce(lag(level) OVER (PARTITION BY item, lot, place ORDER BY happened_at, entry_id, line), 0) AS by_so_much FROM lot_level),
+    item_level AS (SELECT item, day, sum(by_so_much) OVER w AS total, lead(day) OVER w AS next FROM change
+        WINDOW w AS (PARTITION BY item ORDER BY happened_at, entry_id, line))
+    SELECT item, min(day)::text AS first,
+      coalesce(jsonb_agg(jsonb_build_array(day, next)) FILTER (WHERE total < 0.001 AND (next IS NULL OR next > day + 1)), '[]'::jsonb) AS empty
+    FROM item_level GROUP BY item`);
+  return rows;
+}
 
 export type PurchaseRow = Awaited<ReturnType<typeof purchaseRows>>[number];
 

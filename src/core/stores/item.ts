@@ -72,6 +72,8 @@ export const StoresSettings = Type.Object(
     serviceLevel: Type.Number({ minimum: 0.5, maximum: 0.999 }),
     /** An order lasts for so many days at least. */
     coverDays: days(365),
+    /** An order lasts for so many days at most, whatever would be cheapest. */
+    orderSpanDays: optional(days(3650)),
     /** How much weight Croston's method gives to what was last. */
     alpha: Type.Number({ minimum: 0.01, maximum: 0.9 }),
     /** How far a day's real use strays from what is planned, as a share of it. */
@@ -91,6 +93,7 @@ export const StoresSettings = Type.Object(
 export type StoresSettings = Static<typeof StoresSettings>;
 export const STORES_SETTINGS: StoresSettings = {
   serviceLevel: 0.95,
+  orderSpanDays: 91,
   coverDays: 30,
   alpha: 0.1,
   planSpread: 0.25,

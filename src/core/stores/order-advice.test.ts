@@ -31,7 +31,7 @@ const lot = (amount: number, useBy: number | null = null, name = "A"): Lot => ({
   why: "",
   expired: false,
 });
-const facts = { item, today: 20_000, unplannedWeeks: [], onOrder: 0, leadDays: 5, settings: STORES_SETTINGS };
+const facts = { item, today: 20_000, unplannedDays: [], onOrder: 0, leadDays: 5, settings: STORES_SETTINGS };
 const flat = (perDay: number, days = 90) => new Array<number>(days).fill(perDay);
 
 test("z is 1.645 at 95 % and 2.326 at 99 % (normal tables), and the inverse of another library's table", () => {
@@ -72,6 +72,34 @@ test("two boxes: the last one opened orders the next, once", () => {
   expect(orderAdvice({ ...facts, item: boxes, lots: [], planned: flat(9), lastBoxOn: 19_999 })).toMatchObject({ packs: 2 });
   expect(orderAdvice({ ...facts, item: boxes, lots: [], planned: flat(9) }).packs).toBe(0);
   expect(orderAdvice({ ...facts, item: boxes, lots: [], planned: flat(9), lastBoxOn: 19_999, onOrder: 500 }).packs).toBe(0);
+});
+
+test("more was taken of one lot than it held: the others hold that much less, in the stock, its cover and its curve", () => {
+  const below = { ...lot(-200, null, "A"), place: "shelf" };
+  const advice = orderAdvice({ ...facts, lots: [below, lot(500, null, "B")], planned: flat(40) });
+  // 500 − 200 = 300 mL at 40 a day: seven days, the eighth can't be met whole.
+  expect(advice).toMatchObject({ onHand: 300, runsOutOn: 20_007 });
+  expect(advice.ahead[0]).toBe(260);
+  expect(orderAdvice({ ...facts, lots: [below], planned: flat(40) }).onHand).toBe(0);
+});
+
+test("the cheapest lot never lasts longer than the span, nor than it keeps", () => {
+  // 2 mL a day cost 10.00 an order: √(2 · 730 · 1000 / 0.48) is 1,744 mL, of which the span of 91 days holds 182.
+  const cheap = { ...item, pack: 10, priceCents: 24, minPacks: 1, shelfDays: 3650 };
+  const settings = { ...STORES_SETTINGS, orderCostCents: 1000, holdingShare: 0.2, coverDays: 10, orderSpanDays: 91 };
+  expect(Math.round(economicOrder(730, 1000, 0.48))).toBe(1744);
+  const advice = orderAdvice({ ...facts, item: cheap, lots: [], planned: flat(2), settings });
+  expect(advice.packsThen).toBe(18);
+  expect(orderAdvice({ ...facts, item: { ...cheap, shelfDays: 30 }, lots: [], planned: flat(2), settings }).packsThen).toBe(6);
+});
+
+test("white ink filled up daily for four weeks of record: 5 days of cover, not 25", () => {
+  // Worked by hand: 600 mL a day on six days a week, 28 days of record: 3.6 L a week; 2.6 L last 5 days at 514 mL a day.
+  const days = Array.from({ length: 28 }, (_, day) => ({ used: day % 7 === 6 ? 0 : 600, without: false }));
+  const advice = orderAdvice({ ...facts, lots: [lot(2600)], planned: flat(0), unplannedDays: days });
+  expect(advice.seen).toMatchObject({ kind: "steady", rate: 3600, weeks: 4, isGuess: false });
+  expect(advice.coverDays).toBe(5);
+  expect(advice.why.join(" ")).toContain("3.6 L a week, ± 0 mL, by 4 weeks of its record");
 });
 
 test("nothing used and nothing planned: nothing to order", () => {

@@ -2,8 +2,8 @@ import { type Day, spokenDay } from "../calendar/day.ts";
 import { normalQuantile } from "../statistics/quantiles.ts";
 import { amountWords } from "./amount-words.ts";
 import type { Item, StoresSettings } from "./item.ts";
-import { type Lot, round, usable } from "./shelf.ts";
-import { type UnevenDemand, unevenDemand } from "./uneven-demand.ts";
+import { type DayUsed, type SeenDemand, seenDemand } from "./seen-demand.ts";
+import { type Lot, netted, round, usable } from "./shelf.ts";
 
 /** What an item's orders are worked out from. Days count from today, which is 0. */
 export type OrderFacts = {
@@ -12,8 +12,8 @@ export type OrderFacts = {
   today: Day;
   /** What the plan uses on each day ahead, in the item's unit: due work × its list. */
   planned: readonly number[];
-  /** What was used besides in each of the last weeks, oldest first. */
-  unplannedWeeks: readonly number[];
+  /** What was used besides on each day of its record, oldest first, up to yesterday. */
+  unplannedDays: readonly DayUsed[];
   onOrder: number;
   leadDays: number;
   settings: StoresSettings;
@@ -39,7 +39,8 @@ export type OrderAdvice = {
   /** What it would be ordered as, whenever that day comes. */
   packsThen: number;
   costCents: number;
-  uneven: UnevenDemand | null;
+  /** What is used besides the plan, as its record shows it. */
+  seen: SeenDemand | null;
   /** What will lie past its day unused. */
   wasted: { lot: string; amount: number; on: Day }[];
   why: string[];
@@ -51,10 +52,10 @@ export type OrderAdvice = {
  * (normal tables); quantity for lead time and cover, at least the economic order quantity √(2DS/H) (Harris 1913), in packs.
  */
 export function orderAdvice(facts: OrderFacts): OrderAdvice {
-  const { item, lots, today, planned, unplannedWeeks, onOrder, leadDays, settings } = facts;
+  const { item, lots, today, planned, unplannedDays, onOrder, leadDays, settings } = facts;
   const onHand = usable(lots);
-  const uneven = unevenDemand(unplannedWeeks, settings.alpha) ?? null;
-  const besides = (uneven?.rate ?? 0) / 7;
+  const seen = seenDemand(unplannedDays, settings.alpha) ?? null;
+  const besides = (seen?.rate ?? 0) / 7;
   const horizon = planned.length;
   const plannedSum = planned.reduce((sum, use) => sum + use, 0);
   const perDay = horizon ? plannedSum / horizon + besides : besides;
@@ -67,32 +68,35 @@ export function orderAdvice(facts: OrderFacts): OrderAdvice {
       ? `planned work uses ${say(plannedSum)} in the next ${horizon} days`
       : `no planned work uses it in the next ${horizon} days`,
   );
-  if (uneven)
-    why.push(
-      `also about ${say(uneven.size)} every ${oneDigit(uneven.interval)} weeks, seen over ${unplannedWeeks.length} weeks (Croston, corrected by 1 − α/2, α ${settings.alpha}): ${say(uneven.rate * 4)} in 4 weeks, ± ${say(uneven.spread * 2)}`,
-    );
+  if (seen) why.push(seenWords(seen, say, settings.alpha));
   const meanPlanned = horizon ? plannedSum / horizon : 0;
-  const dailyVariance = (uneven ? uneven.spread ** 2 / 7 : 0) + (settings.planSpread * meanPlanned) ** 2;
   const z = normalQuantile(settings.serviceLevel);
-  const safety = round(z * Math.sqrt(Math.max(1, leadDays) * dailyVariance));
+  const lead = Math.max(1, leadDays);
+  const plannedVariance = lead * (settings.planSpread * meanPlanned) ** 2;
+  const safety = round(
+    seen?.uneven ? unevenSafety(seen, lead, plannedVariance, z) : z * Math.sqrt(lead * (seen ? seen.spread ** 2 / 7 : 0) + plannedVariance),
+  );
   const walk = walkDown(lots, today, planned, besides, onOrder, leadDays, safety);
   const runsOutOn = walk.runsOut === null ? null : today + walk.runsOut;
   const orderOn = walk.atSafety === null ? null : today + walk.atSafety - leadDays;
   if (perDay > 0)
     why.push(
-      `safety stock ${say(safety)}, so that ${Math.round(settings.serviceLevel * 1000) / 10} % of deliveries come in time (${oneDigit(z, 3)} standard deviations over ${leadDays} days)`,
+      `safety stock ${say(safety)}, so that ${Math.round(settings.serviceLevel * 1000) / 10} % of deliveries come in time (${oneDigit(z, 3)} standard deviations over ${leadDays} days${seen?.uneven ? ", and what one heap takes past the mark" : ""})`,
     );
   const overCover = Math.min(horizon, leadDays + settings.coverDays);
   const need = planned.slice(0, overCover).reduce((sum, use) => sum + use, 0) + besides * overCover + safety - onHand - onOrder;
   const economic = economicOrder(perDay * 365, settings.orderCostCents, (settings.holdingShare * item.priceCents) / item.pack);
-  const keeps = Math.min(item.shelfDays ?? Number.POSITIVE_INFINITY, 730);
-  const wanted = Math.max(need, Math.min(economic, perDay * keeps - onHand));
-  const packsThen = perDay > 0 ? Math.max(item.minPacks, Math.ceil(wanted / item.pack - 1e-9)) : 0;
+  const span = settings.orderSpanDays ?? DEFAULT_SPAN_DAYS;
+  const keeps = Math.max(0, perDay * (item.shelfDays ?? Number.POSITIVE_INFINITY) - onHand - onOrder);
+  // The cheapest lot is a wish: whole packs of it, no more than the span holds, and none that would expire.
+  const cheapest = Math.floor(Math.min(economic, perDay * span) / item.pack);
+  const packsOf = (amount: number) => Math.ceil(amount / item.pack - 1e-9);
+  const packsThen = perDay > 0 ? Math.max(item.minPacks, Math.min(Math.max(packsOf(need), cheapest), packsOf(keeps))) : 0;
   const due = orderOn !== null && orderOn <= today;
   if (runsOutOn !== null && orderOn !== null)
     why.push(
       `it runs out on ${spokenDay(runsOutOn)} and is at its safety stock on ${spokenDay(today + (walk.atSafety ?? 0))}; delivery takes ${leadDays} days, so order ${due ? "now" : `on ${spokenDay(orderOn)}`}`,
-      `${packsThen} × ${say(item.pack)}: lasts ${leadDays} + ${settings.coverDays} days, at least ${item.minPacks} ${item.minPacks === 1 ? "pack" : "packs"}, at least the economic quantity of ${say(Math.min(economic, 1e6))}`,
+      `${packsThen} × ${say(item.pack)}: lasts ${leadDays} + ${settings.coverDays} days, at least ${item.minPacks} ${item.minPacks === 1 ? "pack" : "packs"}, the cheapest lot is ${say(Math.min(economic, 1e6))}, at most ${span} days' use${item.shelfDays ? ` and what keeps ${item.shelfDays} days` : ""}`,
     );
   else if (perDay > 0) why.push(`it lasts longer than ${horizon} days`);
   for (const { lot, amount, on } of walk.wasted)
@@ -110,10 +114,43 @@ export function orderAdvice(facts: OrderFacts): OrderAdvice {
     packs: due ? packsThen : 0,
     packsThen,
     costCents: (due ? packsThen : 0) * item.priceCents,
-    uneven,
+    seen,
     wasted: walk.wasted.map(({ lot, amount, on }) => ({ lot, amount, on: today + on })),
     why,
   };
+}
+
+/**
+ * Safety stock of what is used in heaps. A heap takes the stock past its mark before the order goes out, by E(x²)/2E(x) on average (renewal
+ * theory, from memory); and what is used meanwhile is skew: its quantile is a gamma's with the same mean and variance, by Wilson and
+ * Hilferty (1931, from memory). Sizes of heaps are taken as gamma, too.
+ *
+ * @param z standard deviations of the service level
+ * @param besides variance of what the plan uses over the lead time
+ */
+function unevenSafety({ rate, spread, uneven, variation }: SeenDemand, leadDays: number, besides: number, z: number): number {
+  const size = uneven?.size ?? 0;
+  const past = (size * (1 + variation)) / 2;
+  const pastVariance = Math.max(0, (size ** 2 * (1 + variation) * (1 + 2 * variation)) / 3 - past ** 2);
+  const used = (rate / 7) * leadDays;
+  const mean = used + past;
+  const variance = (spread ** 2 / 7) * leadDays + besides + pastVariance;
+  const shape = mean ** 2 / variance;
+  const quantile = mean * Math.max(0, 1 - 1 / (9 * shape) + z / (3 * Math.sqrt(shape))) ** 3;
+  return Math.max(0, quantile - used);
+}
+
+/** An order lasts three months at most, where a shop said nothing (a guess). */
+const DEFAULT_SPAN_DAYS = 91;
+
+function seenWords(seen: SeenDemand, say: (amount: number) => string, alpha: number): string {
+  const { rate, spread, weeks, uneven, isGuess, daysWithout } = seen;
+  const record = `${weeks < 1 ? "less than a week" : weeks === 1 ? "one week" : `${weeks} weeks`} of its record`;
+  const left = daysWithout ? `, ${daysWithout} ${daysWithout === 1 ? "day" : "days"} without stock left out` : "";
+  const guess = isGuess ? "; a guess, the record is short" : "";
+  return uneven
+    ? `also about ${say(uneven.size)} every ${oneDigit(uneven.interval)} weeks, by ${record}${left} (Croston, corrected by 1 − α/2, α ${alpha}): ${say(rate * 4)} in 4 weeks, ± ${say(spread * 2)}${guess}`
+    : `also about ${say(rate)} a week, ± ${say(spread)}, by ${record}${left}${guess}`;
 }
 
 /** √(2DS/H): demand a year, cost of an order, cost of keeping one unit for a year (Harris 1913). */
@@ -130,7 +167,7 @@ function walkDown(
   leadDays: number,
   safety: number,
 ) {
-  const stock = lots
+  const stock = netted(lots)
     .filter(({ expired, amount }) => !expired && amount > 0)
     .map(({ lot, amount, useBy }) => ({ lot, amount, useBy: useBy === null ? null : useBy - today }));
   let runsOut: number | null = null;
@@ -181,7 +218,7 @@ function twoBoxes({ item, onOrder, leadDays, lastBoxOn, today }: OrderFacts, why
     packs: due ? item.minPacks : 0,
     packsThen: item.minPacks,
     costCents: due ? item.minPacks * item.priceCents : 0,
-    uneven: null,
+    seen: null,
     wasted: [],
     why,
   };

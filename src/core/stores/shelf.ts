@@ -71,7 +71,20 @@ export function takeFrom(lots: readonly Lot[], amount: number): { takes: Take[];
   return { takes, short: rest > 1e-9 ? round(rest) : 0 };
 }
 
-export const usable = (lots: readonly Lot[]): number => round(lots.reduce((sum, { expired, amount }) => sum + (expired ? 0 : amount), 0));
+/** What may be used of all lots together. */
+export const usable = (lots: readonly Lot[]): number =>
+  round(netted(lots).reduce((sum, { expired, amount }) => sum + (expired ? 0 : amount), 0));
+
+/** Lots as they can be, where more was taken of one than it held: that much is gone of the others, earliest use-by first. @example netted([]) // [] */
+export function netted<Known extends Pick<Lot, "amount" | "expired">>(lots: readonly Known[]): Known[] {
+  let gone = lots.reduce((sum, { amount }) => sum + Math.max(0, -amount), 0);
+  return lots.map((lot) => {
+    if (lot.amount <= 0) return { ...lot, amount: 0 };
+    const taken = lot.expired ? 0 : Math.min(gone, lot.amount);
+    gone -= taken;
+    return { ...lot, amount: round(lot.amount - taken) };
+  });
+}
 
 /** What a count says against what was expected, in words. `null` where they agree. */
 export function differenceWords(counted: number, expected: number, unit: string): string | null {

@@ -17,7 +17,7 @@ describe("stock by day", () => {
     expect(amounts([move(1, 10, { lot: "A" }), move(1, 5, { lot: "B" }), move(2, 7, { lot: "A", counted: true })], 1, 2)).toEqual([
       15, 12,
     ]));
-  test("more taken than there was is nothing, and takes nothing off another lot", () =>
-    expect(amounts([move(1, 2, { lot: "A" }), move(1, 5, { lot: "B" }), move(2, -3, { lot: "A" })], 2, 2)).toEqual([5]));
+  test("more taken of a lot than there was is gone of the others; less than nothing is nothing", () =>
+    expect(amounts([move(1, 2, { lot: "A" }), move(1, 5, { lot: "B" }), move(2, -3, { lot: "A" })], 2, 2)).toEqual([4]));
   test("without movements nothing was there", () => expect(amounts([], 3, 4)).toEqual([0, 0]));
 });

@@ -5,7 +5,7 @@ export type CurveMove = { day: Day; lot: string; place: string; amount: number; 
 export type CurvePoint = { day: Day; amount: number };
 
 /**
- * What was there at the end of each day from `from` to `to`, by its movements. More taken than there was is nothing, not less.
+ * What was there at the end of each day from `from` to `to`, by its movements. More taken of a lot than there was is gone of the others; less than nothing is nothing.
  *
  * @example stockByDay([{ day: 1, lot: "", place: "", amount: 10, counted: false }, { day: 2, lot: "", place: "", amount: -4, counted: false }], 1, 2)
  * → [{ day: 1, amount: 10 }, { day: 2, amount: 6 }]
@@ -19,7 +19,14 @@ export function stockByDay(moves: readonly CurveMove[], from: Day, to: Day): Cur
       const key = `${move.lot}~${move.place}`;
       held.set(key, move.counted ? move.amount : (held.get(key) ?? 0) + move.amount);
     }
-    if (day >= from) points.push({ day, amount: [...held.values()].reduce((sum, amount) => sum + Math.max(0, amount), 0) });
+    if (day >= from)
+      points.push({
+        day,
+        amount: Math.max(
+          0,
+          [...held.values()].reduce((sum, amount) => sum + amount, 0),
+        ),
+      });
   }
   return points;
 }

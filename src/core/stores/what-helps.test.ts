@@ -1,7 +1,7 @@
 import { describe, expect, test } from "vitest";
 import type { Machine } from "../fleet/schema.ts";
 import type { ShelfItem } from "./run-materials.ts";
-import { shortOf, usable } from "./what-helps.ts";
+import { shortOf } from "./what-helps.ts";
 
 const machine: Machine = { id: "m", name: "M", class: "dtf", since: "2026-01-01" };
 const lot = (amount: number, expired = false) =>
@@ -31,7 +31,6 @@ const family = (name: string) => ({ fluid: { family: name } as ShelfItem["fluid"
 describe("too little on the shelf", () => {
   test("enough is nothing to tell; what is past its day is not there", () => {
     expect(shortOf(item("a", [lot(40)]), 40, [], machine)).toBeUndefined();
-    expect(usable(item("a", [lot(40), lot(30, true)]))).toBe(40);
     expect(shortOf(item("a", [lot(40), lot(30, true)]), 50, [], machine)).toMatchObject({ needed: 50, there: 40 });
   });
   // 1 part in 10 of what is missing, 30 mL: 3 mL and 27 mL.

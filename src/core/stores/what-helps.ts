@@ -1,6 +1,7 @@
 import type { Machine } from "../fleet/schema.ts";
 import type { Unit } from "./item.ts";
 import type { ShelfItem } from "./run-materials.ts";
+import { usable } from "./shelf.ts";
 import { whichFluid } from "./which-fluid.ts";
 
 /** What helps where the shelf holds too little of an item. Amounts in the item's unit. */
@@ -11,10 +12,6 @@ export type Help =
   | { kind: "order" };
 export type Short = { item: ShelfItem; needed: number; there: number; helps: Help[] };
 
-/** What of an item may be used. @example usable({ ...item, lots: [] }) // 0 */
-export const usable = ({ lots }: Pick<ShelfItem, "lots">): number =>
-  lots.reduce((sum, { amount, expired }) => sum + (expired ? 0 : Math.max(0, amount)), 0);
-
 /**
  * How much of an item is there, and what helps where that is too little: to mix it of what is there, to open a kit that holds it, another
  * fluid of its kind that fits the machine's ink; else an order. `undefined` where there is enough.
@@ -22,7 +19,7 @@ export const usable = ({ lots }: Pick<ShelfItem, "lots">): number =>
  * @example shortOf(item, 0, [item], machine) // undefined
  */
 export function shortOf(item: ShelfItem, needed: number, shelf: readonly ShelfItem[], machine: Machine): Short | undefined {
-  const there = usable(item);
+  const there = usable(item.lots);
   if (there >= needed) return undefined;
   const on = (id: string) => shelf.find((each) => each.id === id);
   const parts = item.recipe ?? [];
@@ -31,15 +28,15 @@ export function shortOf(item: ShelfItem, needed: number, shelf: readonly ShelfIt
     const part = on(each.item);
     return { part, name: part?.name ?? "", unit: item.unit, amount: Math.ceil(((needed - there) * each.parts) / all) };
   });
-  const canMix = mixed.length > 0 && mixed.every(({ part, amount }) => part !== undefined && usable(part) >= amount);
-  const kits = shelf.filter((each) => each.contents?.some((inner) => inner.item === item.id) && usable(each) >= 1);
+  const canMix = mixed.length > 0 && mixed.every(({ part, amount }) => part !== undefined && usable(part.lots) >= amount);
+  const kits = shelf.filter((each) => each.contents?.some((inner) => inner.item === item.id) && usable(each.lots) >= 1);
   const others = shelf.filter(
     (each) =>
       each !== item &&
       each.unit === item.unit &&
       each.fluid !== undefined &&
       each.fluid.family === item.fluid?.family &&
-      usable(each) >= needed &&
+      usable(each.lots) >= needed &&
       whichFluid(each.fluid.family, machine).verdict === "fits",
   );
   const helps: Help[] = [

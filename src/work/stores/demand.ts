@@ -1,3 +1,4 @@
+import { group } from "d3-array";
 import { type Day, isoDay, toDay } from "../../core/calendar/day.ts";
 import { dueOfMachine } from "../../core/due/due-work.ts";
 import type { Use } from "../../core/routines/step.ts";
@@ -7,18 +8,19 @@ import type { SeasonBody } from "../../core/standby/said.ts";
 import type { Item } from "../../core/stores/item.ts";
 import { type OrderAdvice, orderAdvice } from "../../core/stores/order-advice.ts";
 import { itemFor, usualMaterials } from "../../core/stores/run-materials.ts";
+import type { DayUsed } from "../../core/stores/seen-demand.ts";
 import { lotsInOrder } from "../../core/stores/shelf.ts";
 import { goesOn } from "../../core/tasks/of-day.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { seasonRows } from "../../ledger/standby.ts";
-import { type HeldRow, purchaseRows, stockRows, usedByWeek } from "../../ledger/stock.ts";
+import { type HeldRow, purchaseRows, type StockSpan, stockRows, stockSpans, usedByDay } from "../../ledger/stock.ts";
 import { openRepairs } from "../../ledger/tasks.ts";
 import { dueFacts } from "../facts/due.ts";
 import { dayAt } from "../shop/shop.ts";
 
 /** How far ahead the plan is asked, and how far back what was used. */
 export const AHEAD_DAYS = 90;
-const WEEKS_BACK = 26;
+const BACK_DAYS = 182;
 
 export type PlannedUse = { byDay: number[]; from: { routine: string; machine: string; times: number; amount: number }[] };
 export type Demand = {
@@ -88,19 +90,15 @@ export const leadDaysOf = (shop: Shop, item: Item): number =>
 /** What is to be ordered of each item kept, when and why. */
 export async function demand(db: Connection, shop: Shop): Promise<Demand> {
   const today = dayAt(shop);
-  const [planned, held, weeks, open] = await Promise.all([
+  const [planned, held, used, spans, open] = await Promise.all([
     plannedUse(db, shop, today, AHEAD_DAYS),
     stockRows(db, shop.id),
-    usedByWeek(db, shop.id, isoDay(today), WEEKS_BACK),
+    usedByDay(db, shop.id, isoDay(today - BACK_DAYS), isoDay(today - 1)),
+    stockSpans(db, shop.id),
     purchaseRows(db, shop.id, 500, isoDay(today - 180)),
   ]);
-  const past = new Map<string, number[]>();
-  for (const { item, week, lists, besides } of weeks) {
-    const list = past.get(item) ?? new Array<number>(WEEKS_BACK).fill(0);
-    // What no plan foresees is learned whole; of what the plan lists, only what was used besides.
-    list[WEEKS_BACK - 1 - week] = besides + (planned.has(item) ? 0 : lists);
-    past.set(item, list);
-  }
+  const usedOf = group(used, ({ item }) => item);
+  const spanOf = new Map(spans.map((span) => [span.item, span]));
   const advice = new Map<string, OrderAdvice>();
   for (const item of shop.items) {
     if (item.keeping === "listed" || item.recipe) continue;
@@ -117,7 +115,7 @@ export async function demand(db: Connection, shop: Shop): Promise<Demand> {
         lots,
         today,
         planned: planned.get(item.id)?.byDay ?? new Array<number>(AHEAD_DAYS).fill(0),
-        unplannedWeeks: past.get(item.id) ?? [],
+        unplannedDays: unplannedDays(spanOf.get(item.id), usedOf.get(item.id) ?? [], today, planned.has(item.id)),
         onOrder,
         leadDays: leadDaysOf(shop, item),
         settings: shop.stores,
@@ -126,4 +124,26 @@ export async function demand(db: Connection, shop: Shop): Promise<Demand> {
     );
   }
   return { advice, planned, held, open };
+}
+
+/** What was used of an item besides the plan on each day since its first entry. What no plan foresees is learned whole. */
+function unplannedDays(
+  span: StockSpan | undefined,
+  used: readonly { day: string; lists: number; besides: number }[],
+  today: Day,
+  isPlanned: boolean,
+): DayUsed[] {
+  if (!span) return [];
+  const first = Math.max(today - BACK_DAYS, toDay(span.first));
+  const days: DayUsed[] = Array.from({ length: Math.max(0, today - first) }, () => ({ used: 0, without: false }));
+  for (const { day, lists, besides } of used) {
+    const at = days[toDay(day) - first];
+    if (at) at.used += besides + (isPlanned ? 0 : lists);
+  }
+  for (const [after, before] of span.empty)
+    for (let day = Math.max(first, toDay(after) + 1); day < (before === null ? today : toDay(before)); day++) {
+      const at = days[day - first];
+      if (at) at.without = true;
+    }
+  return days;
 }

@@ -118,7 +118,12 @@ export async function shelfView(db: Connection, actor: Actor, asked: { page: num
         kind: "soon",
         words: `${soon.map(({ lot, useBy }) => `${lot ? `lot ${lot}` : "it"} by ${spokenDay(useBy ?? today)}`).join(", ")}`,
       });
-    if (lots.some((lot) => lot.amount < 0)) flags.push({ kind: "below", words: "more was taken than recorded" });
+    const below = lots.filter((lot) => lot.amount < 0);
+    if (below.length)
+      flags.push({
+        kind: "below",
+        words: `${below.map(({ lot }) => (lot ? `lot ${lot}` : "it")).join(", ")}: more was taken than it held. Count it`,
+      });
     if (about?.wasted.length)
       flags.push({
         kind: "wasted",
