@@ -1,5 +1,6 @@
 import { ROOM_SETTINGS } from "../core/condition/room/room.ts";
 import { ISOPROPYL, MEK } from "../core/stores/fluids.ts";
+import type { InkSystem } from "../core/stores/ink-of.ts";
 import type { Container, Item, Supplier } from "../core/stores/item.ts";
 import type { SettingChange } from "../work/shop/settings.ts";
 
@@ -39,6 +40,7 @@ const ink = (system: string, colour: NonNullable<Item["ink"]>, pack: number, pri
     openDays: 120,
     place: "Ink shelf",
     ink: colour,
+    inkOf: [system === "sign" ? "solvent" : (system as InkSystem)],
   });
 const COLOURS = ["black", "cyan", "magenta", "yellow"] as const;
 
@@ -281,7 +283,7 @@ export function storeSettings(): SettingChange[] {
     ...of("supplier", SUPPLIERS),
     ...of("item", ITEMS),
     ...of("container", CONTAINERS),
-    { subject: "stores", id: "site", body: { volatileGramsAMonth: 3500 }, what: "The store's numbers set" },
+    { subject: "stores", id: "site", body: { volatileGramsAMonth: 4500 }, what: "The store's numbers set" },
     ...Object.entries(ROOMS).map(([id, room]) => ({
       subject: "room",
       id,

@@ -21,10 +21,10 @@ export async function monthRows(db: Connection, site: string, from: string, to: 
       .from(dayOutcome)
       .where(and(eq(dayOutcome.site, site), between(dayOutcome.day, from, to), eq(dayOutcome.outcome, "missed")))
       .groupBy(dayOutcome.machine),
-    query<{ machine: string; what: string; strength: string | null; ml: number | null; times: number }>(sql`
-      SELECT machine, body ->> 'what' AS what, body ->> 'strength' AS strength, (body ->> 'ml')::float8 AS ml, count(*)::int AS times FROM ${around(["care"])}
+    query<{ machine: string; what: string; strength: string | null; ml: number | null; minutes: number | null; times: number }>(sql`
+      SELECT machine, body ->> 'what' AS what, body ->> 'strength' AS strength, (body ->> 'ml')::float8 AS ml, (body ->> 'minutes')::float8 AS minutes, count(*)::int AS times FROM ${around(["care"])}
       WHERE local_day BETWEEN ${from} AND ${to} AND body ->> 'what' IN ('clean', 'load', 'flush') AND NOT coalesce((body ->> 'inFluid')::boolean, false)
-      GROUP BY 1, 2, 3, 4`),
+      GROUP BY 1, 2, 3, 4, 5`),
     query<{ machine: string; kind: string; at: Date; body: Record<string, unknown> }>(sql`
       SELECT machine, kind, happened_at AS at, body FROM ${around(["check", "release"])} WHERE local_day BETWEEN ${from} AND ${to}
       ORDER BY machine, happened_at, id LIMIT 20000`),

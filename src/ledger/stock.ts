@@ -107,6 +107,17 @@ export const usedByDay = (db: Connection, site: string, from: string, to: string
     .groupBy(item, day);
 };
 
+/** The day of the first movement of all; `null` where there is none. */
+export async function firstStockDay(db: Connection, site: string): Promise<string | null> {
+  const [row] = await db
+    .select({ day: stockMove.day })
+    .from(stockMove)
+    .where(eq(stockMove.site, site))
+    .orderBy(asc(stockMove.day))
+    .limit(1);
+  return row?.day ?? null;
+}
+
 export type StockSpan = { item: string; first: string; empty: [after: string, before: string | null][] };
 
 /** The day of each item's first entry, and the spans in which there was none of it: after a day, before another (`null`: since then). */

@@ -42,14 +42,27 @@ export async function doneSince(db: Connection, site: string, since: ReadonlyMap
   return rows.map((row) => ({ ...row, at: new Date(row.at) }));
 }
 
-export type ContainerRow = { container: string; ml: number; since: string | null };
+export type ContainerRow = {
+  container: string;
+  ml: number;
+  since: string | null;
+  /** The last pick-up that took more than the record held: its day, what left, and by how much more. */
+  more: { day: string; ml: number; byMl: number } | null;
+};
 
-/** What is in each container of the house: all that was emptied into it since it last left, less what left. */
+/** What is in each container: all that was emptied into it, less what left. A pick-up larger than that leaves it empty, and is asked about. */
 export async function containerRows(db: Connection, site: string): Promise<ContainerRow[]> {
   const { rows } = await db.execute<ContainerRow>(sql`
-    SELECT container, sum(moved_ml)::float8 AS ml,
-      min(day) FILTER (WHERE moved_ml > 0 AND happened_at > coalesce((SELECT max(o.happened_at) FROM waste_move o WHERE o.site = ${site} AND o.container = w.container AND o.event = 'out'), '-infinity'::timestamptz)) AS since
-    FROM waste_move w WHERE site = ${site} AND container IS NOT NULL GROUP BY container`);
+    WITH moved AS (SELECT container, day, event, moved_ml, happened_at, entry_id, sum(moved_ml) OVER w AS total FROM waste_move
+        WHERE site = ${site} AND container IS NOT NULL WINDOW w AS (PARTITION BY container ORDER BY happened_at, entry_id)),
+    lowest AS (SELECT *, least(0, min(total) OVER w) AS low, coalesce(least(0, min(total) OVER (w ROWS BETWEEN UNBOUNDED PRECEDING AND 1 PRECEDING)), 0) AS low_before,
+        row_number() OVER (PARTITION BY container ORDER BY happened_at DESC, entry_id DESC) AS back FROM moved WINDOW w AS (PARTITION BY container ORDER BY happened_at, entry_id)),
+    gone AS (SELECT container, max(happened_at) AS at FROM moved WHERE event = 'out' GROUP BY container)
+    SELECT l.container, max(l.total - l.low) FILTER (WHERE back = 1)::float8 AS ml,
+      min(l.day) FILTER (WHERE l.moved_ml > 0 AND l.happened_at > coalesce(g.at, '-infinity'::timestamptz)) AS since,
+      (array_agg(jsonb_build_object('day', l.day, 'ml', -l.moved_ml, 'byMl', l.low_before - l.low) ORDER BY l.happened_at DESC)
+        FILTER (WHERE l.event = 'out' AND l.low < l.low_before))[1] AS more
+    FROM lowest l LEFT JOIN gone g USING (container) GROUP BY l.container`);
   return rows;
 }
 

@@ -50,6 +50,15 @@ const CASES: Record<string, Case[]> = {
       entries: () => [entry("care", { what: "clean", strength: "normal", ml: 4 }, { ...sprat, happenedAt: at("08:30") })],
     },
   ],
+  positions: [
+    {
+      name: "ink lines in other places",
+      entries: (view) => {
+        const order = view.machines.find(({ id }) => id === "sprat")?.channels.map(({ id }) => id) ?? [];
+        return [entry("positions", { order: [...order].reverse() }, sprat)];
+      },
+    },
+  ],
   routine: [
     { name: "a routine done", entries: () => [entry("routine", { outcome: "done" }, { ...sprat, routine: "R08" })] },
     { name: "a routine skipped", entries: () => [entry("routine", { outcome: "skipped", reason: "busy" }, { ...sprat, routine: "R08" })] },

@@ -2,16 +2,23 @@
 export type HoldMark = { at: number; held: boolean };
 
 /**
- * Hours that a machine stood on hold: from each check that held it to the next check or release, and no longer than the end of that day, when every
- * check loses its force anyway.
+ * Hours on hold in which a machine should have printed: from each check that held it to the next check or release, now at the latest, and no
+ * longer than its print time of that day; after that day every check loses its force anyway.
  *
  * @param marks oldest first
- * @param dayEnd when the site's day of a moment ends
+ * @param now what is still to come is no hour on hold
+ * @param printing from when to when it should print on the day of a moment; `null` where it does not
+ * @example holdHours([{ at: 0, held: true }], 3_600_000, () => [0, 7_200_000]) // 1
  */
-export function holdHours(marks: readonly HoldMark[], dayEnd: (at: number) => number): number {
+export function holdHours(
+  marks: readonly HoldMark[],
+  now: number,
+  printing: (at: number) => readonly [from: number, to: number] | null,
+): number {
   return marks.reduce((sum, mark, index) => {
-    if (!mark.held) return sum;
+    const day = printing(mark.at);
+    if (!mark.held || !day) return sum;
     const next = marks[index + 1]?.at ?? Number.POSITIVE_INFINITY;
-    return sum + Math.max(0, Math.min(next, dayEnd(mark.at)) - mark.at) / 3_600_000;
+    return sum + Math.max(0, Math.min(next, now, day[1]) - Math.max(mark.at, day[0])) / 3_600_000;
   }, 0);
 }

@@ -62,7 +62,7 @@ function byCheck({ machine: { desk }, plan, state }: Run, choices: readonly Choi
 function byRoom(run: Run, step: PlannedStep): KnownInRun | undefined {
   const { machine, routine, plan, state } = run;
   const { vessel, desk } = machine;
-  if (!vessel || !desk || !("choices" in step)) return undefined;
+  if (!vessel || vessel.measured === null || !desk || !("choices" in step)) return undefined;
   const { ladder } = desk.judging;
   const emptied = state.trace.findLastIndex(({ step: at }) =>
     plan.some((each) => each.at === at && each.kind === "measure" && each.empties),

@@ -67,7 +67,8 @@ export function aliveOrAsleep(facts: CostFacts): AliveOrAsleep {
     ].filter(({ amount }) => amount > 0),
     once: [
       part("own", "its own cleans meanwhile", facts.ownCleansMl, "mL ink", ink),
-      part("ink", "ink lost in lines, dampers, head", facts.inkLostMl, "mL ink", ink),
+      // What is lost in the lines is what fills them again: counted there, once.
+      part("ink", "ink lost in lines, dampers, head", Math.max(0, facts.inkLostMl - facts.chargeMl), "mL ink", ink),
       part("fluid", "fluid", facts.fluidMl, "mL fluid", facts.fluidCentsAMl),
       part("cartridges", "cleaning cartridges", facts.cartridges, "pieces", facts.cartridgeCents),
       part("fluid-cleans", "head cleans in fluid", facts.fluidCleansMl, "mL fluid", facts.fluidCentsAMl),

@@ -2,6 +2,7 @@ import { type Static, Type } from "typebox";
 import { Id, Name } from "../fleet/schema.ts";
 import { INKS } from "../fleet/vocabulary.ts";
 import { Fluid } from "./fluids.ts";
+import { INK_SYSTEMS } from "./ink-of.ts";
 
 /** What a store keeps, as settings: items, suppliers, and the numbers that orders are worked out with. */
 
@@ -37,6 +38,8 @@ export const Item = Type.Object(
     openDays: optional(days(3650)),
     place: Name,
     ink: optional(Type.Enum([...INKS])),
+    /** The machines whose ink it is, by class or family; left out: not said. */
+    inkOf: optional(Type.Array(Type.Enum([...INK_SYSTEMS]), { minItems: 1, maxItems: INK_SYSTEMS.length, uniqueItems: true })),
     /** What routines call it in their lists; its own name always counts. */
     names: optional(Type.Array(Type.String({ minLength: 1, maxLength: 100 }), { maxItems: 10 })),
     /** Of a kit: what it opens into. */

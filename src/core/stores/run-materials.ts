@@ -55,6 +55,7 @@ export function itemFor<Known extends Listed>(
 export type ShelfItem = Pick<Item, "id" | "name" | "unit" | "keeping" | "group"> & {
   names?: Item["names"];
   ink?: Item["ink"];
+  inkOf?: Item["inkOf"];
   fluid?: Item["fluid"];
   recipe?: Item["recipe"];
   contents?: Item["contents"];

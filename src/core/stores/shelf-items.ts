@@ -8,10 +8,11 @@ export const shelfItems = (items: readonly Item[], held: readonly Held[], today:
   items
     .filter(({ keeping }) => keeping === "lot" || keeping === "counted")
     .map((item) => {
-      const { id, name, unit, keeping, group, names, ink, fluid, recipe, contents } = item;
+      const { id, name, unit, keeping, group, names, ink, inkOf, fluid, recipe, contents } = item;
       const optional = {
         ...(names ? { names } : {}),
         ...(ink ? { ink } : {}),
+        ...(inkOf ? { inkOf } : {}),
         ...(fluid ? { fluid } : {}),
         ...(recipe ? { recipe } : {}),
         ...(contents ? { contents } : {}),

@@ -15,7 +15,7 @@ import { begin } from "./task-sheet.tsx";
 /** Why a draw must wait until the waste is emptied; `undefined` where there is room for sure. */
 export function noRoom(machine: FloorMachine, ml: number): string | undefined {
   const { vessel } = machine;
-  if (!vessel || ml <= 0) return undefined;
+  if (!vessel || vessel.measured === null || ml <= 0) return undefined;
   const room = roomFor({ ml: vessel.ml, spreadMl: (vessel.highMl - vessel.lowMl) / (2 * FOUR_OF_FIVE) }, vessel.limitMl, ml);
   return room.fits ? undefined : room.why;
 }

@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { FloorMachine, FloorView } from "../../core/floor/floor-view.ts";
 import type { PlannedStep } from "../../core/runs/plan.ts";
 import { amountWords } from "../../core/stores/amount-words.ts";
+import { inkFits } from "../../core/stores/ink-of.ts";
 import { itemFor, type ShelfItem } from "../../core/stores/run-materials.ts";
 import { whichFluid } from "../../core/stores/which-fluid.ts";
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
@@ -54,7 +55,8 @@ export function FillChannel({
   const [amount, setAmount] = useState("");
   const ink = machine.channels.find(({ id }) => id === channel)?.ink;
   const fitting = (view.shelf ?? []).filter(
-    (item: ShelfItem) => item.group === "ink" && item.ink === ink && item.lots.some((lot) => !lot.expired && lot.amount > 0),
+    (item: ShelfItem) =>
+      item.group === "ink" && item.ink === ink && inkFits(item, machine.machine) && item.lots.some((lot) => !lot.expired && lot.amount > 0),
   );
   const options = fitting.flatMap((item) =>
     item.lots.filter((lot) => !lot.expired && lot.amount > 0).map((lot) => ({ item, lot, key: `${item.id}~${lot.lot}~${lot.place}` })),

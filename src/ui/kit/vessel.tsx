@@ -9,6 +9,8 @@ type Props = {
   ml: number;
   lowMl: number;
   highMl: number;
+  /** `null`: nobody knows how much is in it. */
+  measured?: string | null;
   name: string;
   height?: number;
   /** How much larger it is drawn, for gloves. */
@@ -20,10 +22,11 @@ type Props = {
 const WIDTH = 56;
 
 /** A narrow upright vessel with its fill, how sure that is, and its mark. */
-export function Vessel({ volumeMl, limitMl, ml, lowMl, highMl, name, height = 120, scale = 1, onLook }: Props) {
+export function Vessel({ volumeMl, limitMl, ml, lowMl, highMl, measured, name, height = 120, scale = 1, onLook }: Props) {
   const y = (value: number) => 4 + (height - 8) * (1 - Math.min(1, Math.max(0, value / volumeMl)));
   const said = useVesselWords();
-  const words = filled(said.picture, {
+  const known = measured !== null;
+  const words = filled(known ? said.picture : said.pictureUnknown, {
     name,
     ml: Math.round(ml),
     volume: volumeMl,
@@ -37,7 +40,7 @@ export function Vessel({ volumeMl, limitMl, ml, lowMl, highMl, name, height = 12
     const share = 1 - ((event.clientY - box.top) / scale - 4) / (height - 8);
     onLook(Math.round((Math.min(1, Math.max(0, share)) * volumeMl) / roundTo(volumeMl)) * roundTo(volumeMl));
   };
-  const over = highMl >= limitMl;
+  const over = known && highMl >= limitMl;
   return (
     <svg
       width={WIDTH * scale}
@@ -49,7 +52,13 @@ export function Vessel({ volumeMl, limitMl, ml, lowMl, highMl, name, height = 12
       className={`shrink-0 ${onLook ? "cursor-pointer touch-manipulation" : ""}`}
     >
       <title>{words}</title>
-      <rect x="10" y={y(ml)} width="30" height={height - 4 - y(ml)} fill={over ? "var(--hold)" : "var(--accent)"} opacity="0.55" />
+      {known ? (
+        <rect x="10" y={y(ml)} width="30" height={height - 4 - y(ml)} fill={over ? "var(--hold)" : "var(--accent)"} opacity="0.55" />
+      ) : (
+        <text x="25" y={height / 2 + 8} textAnchor="middle" fontSize="24" fontWeight="700" fill="var(--ink2)">
+          ?
+        </text>
+      )}
       <rect
         x="10"
         y={y(highMl)}

@@ -218,15 +218,18 @@ export function MachinesPage({ view, role }: { view: MachinesView; role: Role })
                 {
                   id: "waste",
                   name: t("waste"),
-                  by: ({ vessel }) => (vessel ? vessel.ml / vessel.limitMl : null),
+                  by: ({ vessel }) => (vessel && vessel.measured !== null ? vessel.ml / vessel.limitMl : null),
                   className: "max-sm:hidden",
                   cell: ({ vessel }) =>
-                    vessel && (
+                    vessel &&
+                    (vessel.measured === null ? (
+                      <span className="text-care">{t("notRead")}</span>
+                    ) : (
                       <span className="flex items-center gap-2">
                         <Meter share={vessel.ml / vessel.limitMl} label={vessel.words} className="w-14" />
                         <span className="figure">{Math.round((vessel.ml / vessel.limitMl) * 100)} %</span>
                       </span>
-                    ),
+                    )),
                 },
               ]}
             />

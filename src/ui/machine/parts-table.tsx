@@ -112,6 +112,8 @@ function ChangePart({ part, machine, done }: { part: PartOfMachine; machine: Mac
   const [serial, setSerial] = useState("");
   const [reason, setReason] = useState("");
   const [scrapped, setScrapped] = useState(false);
+  const { shelf } = part;
+  const [fromShelf, setFromShelf] = useState((shelf?.there ?? 0) >= 1);
   const send = async () => {
     const life = part.counts?.sinceFitted;
     const body = {
@@ -128,6 +130,13 @@ function ChangePart({ part, machine, done }: { part: PartOfMachine; machine: Mac
     };
     const said = t("saved", { machine: machine.name, part: part.name, event: t(`events.${event}`).toLowerCase() });
     if (await enter({ kind: "part", machine: machine.id, body }, said)) {
+      if (event !== "taken" && fromShelf && shelf) {
+        const line = { item: shelf.item, amount: 1, unit: "pieces", ...(shelf.lot ? { lot: shelf.lot } : {}) };
+        await enter(
+          { kind: "stock", machine: machine.id, body: { event: "used", lines: [line] } },
+          t("tookOne", { item: shelf.name, left: Math.max(0, shelf.there - 1) }),
+        );
+      }
       done();
       router.refresh();
     }
@@ -145,6 +154,16 @@ function ChangePart({ part, machine, done }: { part: PartOfMachine; machine: Mac
           <TextInput value={serial} maxLength={60} onChange={(change) => setSerial(change.target.value)} />
         </Field>
       )}
+      {event !== "taken" &&
+        (shelf ? (
+          <Checkbox
+            label={t("fromShelf", { item: shelf.name, there: shelf.there })}
+            checked={fromShelf}
+            onChange={(change) => setFromShelf(change.target.checked)}
+          />
+        ) : (
+          <p className="text-ink2 text-sm">{t("notOnShelf")}</p>
+        ))}
       <Field label={t("why")}>
         <TextInput value={reason} maxLength={500} onChange={(change) => setReason(change.target.value)} />
       </Field>

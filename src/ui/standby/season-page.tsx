@@ -205,14 +205,17 @@ function Totals({ view }: { view: SeasonView }) {
       {figure(
         `${view.waste.litres.toFixed(1)} L`,
         <>
-          {t("waste", { litres: view.waste.roomLitres.toFixed(0) })}
+          {t("waste")}
           {view.waste.pickUp && <b className="block text-hold">{view.waste.pickUp}</b>}
         </>,
-        <Meter
-          share={view.waste.roomLitres > 0 ? view.waste.litres / view.waste.roomLitres : 1}
-          label={view.waste.words}
-          className="w-40"
-        />,
+        <ul className="grid gap-1">
+          {view.waste.families.map(({ family, litres, roomLitres, words }) => (
+            <li key={family} className="text-xs">
+              {t(`families.${family}`)}: {words}
+              <Meter share={roomLitres > 0 ? litres / roomLitres : 1} label={words} className="w-40" />
+            </li>
+          ))}
+        </ul>,
       )}
     </dl>
   );

@@ -3,7 +3,9 @@ import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
 import { useTranslations } from "use-intl";
 import { capital } from "../../core/capital.ts";
+import { INKS } from "../../core/fleet/vocabulary.ts";
 import { FLUID_FAMILIES } from "../../core/stores/fluids.ts";
+import { INK_SYSTEMS } from "../../core/stores/ink-of.ts";
 import { ITEM_GROUPS, type Item, KEEPINGS, type Supplier, UNITS } from "../../core/stores/item.ts";
 import { plainFamily } from "../../core/stores/plain-family.ts";
 import { Button } from "../kit/button.tsx";
@@ -43,6 +45,8 @@ const draftOf = (item: Item | undefined): Record<string, string> => ({
   place: item?.place ?? "",
   names: item?.names?.join(", ") ?? "",
   sheet: item?.sheet ?? "",
+  ink: item?.ink ?? "",
+  inkOf: item?.inkOf?.[0] ?? "",
   family: item?.fluid?.family ?? "",
   statements: item?.fluid?.statements?.join(" ") ?? "",
   source: item?.fluid?.source ?? "",
@@ -93,7 +97,8 @@ export function ItemForm({ item, suppliers, saved }: { item?: Item; suppliers: S
       ...number("openDays"),
       ...(names.length ? { names } : {}),
       ...(text("sheet") ? { sheet: text("sheet") } : {}),
-      ...(item?.ink ? { ink: item.ink } : {}),
+      ...(text("group") === "ink" && text("ink") ? { ink: text("ink") } : {}),
+      ...(text("group") === "ink" && text("inkOf") ? { inkOf: text("inkOf") === item?.inkOf?.[0] ? item.inkOf : [text("inkOf")] } : {}),
       ...(item?.contents ? { contents: item.contents } : {}),
       ...(item?.recipe ? { recipe: item.recipe } : {}),
       ...(fluid ? { fluid } : {}),
@@ -113,7 +118,7 @@ export function ItemForm({ item, suppliers, saved }: { item?: Item; suppliers: S
     </Field>
   );
   const choice = (
-    name: "group" | "unit" | "keeping" | "supplier" | "family",
+    name: "group" | "unit" | "keeping" | "supplier" | "family" | "ink" | "inkOf",
     options: { value: string; name: string }[],
     none?: string,
   ) => (
@@ -138,6 +143,18 @@ export function ItemForm({ item, suppliers, saved }: { item?: Item; suppliers: S
         "keeping",
         KEEPINGS.map((each) => ({ value: each, name: t(`keepings.${each}`) })),
       )}
+      {draft.group === "ink" &&
+        choice(
+          "ink",
+          INKS.map((each) => ({ value: each, name: plain(each) })),
+          t("none"),
+        )}
+      {draft.group === "ink" &&
+        choice(
+          "inkOf",
+          INK_SYSTEMS.map((each) => ({ value: each, name: t(`systems.${each}`) })),
+          t("none"),
+        )}
       {field("pack", { ...amount, required: true })}
       {field("price", { ...amount, required: true })}
       {field("minPacks", { type: "number", min: 1, required: true })}

@@ -52,7 +52,9 @@ export function SolventPage({ view }: { view: SolventView }) {
       }
     >
       <section aria-label={t("title")} className="mb-4">
-        {view.threshold === null ? (
+        {view.record === "none" ? (
+          <p className="text-ink2">{t("noRecord")}</p>
+        ) : view.threshold === null ? (
           <p className="text-ink2">{t("noLimit")}</p>
         ) : (
           <div className="grid max-w-3xl gap-1">
@@ -65,11 +67,24 @@ export function SolventPage({ view }: { view: SolventView }) {
             <p className="flex flex-wrap justify-between gap-3 text-sm">
               <b className={view.over ? "flex items-center gap-1.5 text-hold" : "text-ready"}>
                 {view.over && <TriangleAlertIcon aria-hidden="true" className="size-4" />}
-                {view.over === "over" ? t("over") : view.over === "heading" ? t("willPass") : t("kept")}
+                {view.over === "over"
+                  ? t("over")
+                  : view.over === "heading"
+                    ? t("willPass")
+                    : view.record === "part" || view.missing.length > 0
+                      ? t("keptAsFar")
+                      : t("kept")}
               </b>
               <span className="text-ink2">{t("limit", { amount: grams(view.threshold) })}</span>
             </p>
           </div>
+        )}
+        {view.record === "part" && <p className="mt-1 text-care text-sm">{t("recordFrom", { day: view.recordFrom ?? "" })}</p>}
+        {view.missing.length > 0 && (
+          <p role="note" className="mt-2 max-w-3xl rounded-[6px] bg-care-wash p-2 text-sm">
+            <b className="text-care">{t("missing", { count: view.missing.length })}</b>{" "}
+            {view.missing.map(({ name, words }) => `${name} (${words})`).join(", ")}
+          </p>
         )}
       </section>
       <h2 className="!text-base font-bold">{t("byDay")}</h2>
@@ -94,7 +109,12 @@ export function SolventPage({ view }: { view: SolventView }) {
               columns={[
                 { id: "fluid", name: t("fluid"), by: ({ name }) => name, cell: ({ name }) => <b>{name}</b> },
                 { id: "used", name: t("used"), right: true, cell: ({ words }) => words },
-                { id: "volatile", name: t("volatile"), right: true, cell: ({ gPerMl }) => gPerMl.toFixed(3) },
+                {
+                  id: "volatile",
+                  name: t("volatile"),
+                  right: true,
+                  cell: ({ gPerMl, by }) => (by === "guess" ? t("guess", { value: gPerMl.toFixed(3) }) : gPerMl.toFixed(3)),
+                },
                 { id: "grams", name: t("grams"), right: true, by: (row) => row.grams, cell: (row) => `${row.grams.toFixed(1)} g` },
               ]}
             />
@@ -127,12 +147,12 @@ export function SolventPage({ view }: { view: SolventView }) {
 
 /** What is known of a fluid, from its data sheet. */
 function factsOf(
-  { item, gPerMl, statements }: SolventView["fluids"][number],
+  { item, gPerMl, by, statements }: SolventView["fluids"][number],
   t: ReturnType<typeof useTranslations<"stores.solvent">>,
 ): string {
   const { fluid } = item;
   return `${item.name}: ${[
-    t("facts", { grams: gPerMl.toFixed(3) }),
+    t(by === "guess" ? "factGuess" : "facts", { grams: gPerMl.toFixed(3) }),
     fluid?.limitPpm && t("factLimit", { ppm: fluid.limitPpm }),
     fluid?.shortLimitPpm && t("factShort", { ppm: fluid.shortLimitPpm }),
     fluid?.lowerExplosivePercent && t("factExplosive", { percent: fluid.lowerExplosivePercent }),

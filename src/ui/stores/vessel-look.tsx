@@ -44,12 +44,16 @@ export function VesselLook({
     <div className="flex gap-4">
       <Vessel {...view} name={filled(words.name, { name, kind: view.kind })} height={height} onLook={look} />
       <div className="grid grow content-start gap-3">
-        <p>
-          <strong className="figure !text-xl">{Math.round(view.ml)}</strong> {filled(words.of, { limit: view.limitMl })}{" "}
-          <span className="block text-ink2">
-            {filled(words.between, { low: Math.round(view.lowMl), high: Math.round(view.highMl) })}; {view.words}
-          </span>
-        </p>
+        {view.measured === null ? (
+          <p className="font-semibold text-care">{words.unknown}</p>
+        ) : (
+          <p>
+            <strong className="figure !text-xl">{Math.round(view.ml)}</strong> {filled(words.of, { limit: view.limitMl })}{" "}
+            <span className="block text-ink2">
+              {filled(words.between, { low: Math.round(view.lowMl), high: Math.round(view.highMl) })}; {view.words}
+            </span>
+          </p>
+        )}
         {doubt && <LevelQuestion doubt={doubt} yes={() => void keep(doubt.ml)} no={() => setDoubt(undefined)} />}
         <form
           className="flex flex-wrap items-end gap-2"

@@ -61,7 +61,13 @@ export function WastePage({ view, mayRecord, maySetUp }: { view: WasteView; mayR
                   <b className="block text-base">{each.name}</b>
                   <span className="block text-ink2">{each.area}</span>
                   <span className={`block font-bold ${fullIn(each) === 0 ? "text-hold" : fullIn(each) <= SOON_DAYS ? "text-care" : ""}`}>
-                    {fullIn(each) === 0 ? t("today") : each.days.earliest === null ? t("long") : t("days", { days: each.days.earliest })}
+                    {fullIn(each) === 0
+                      ? t("today")
+                      : each.measured === null
+                        ? t("notRead")
+                        : each.days.earliest === null
+                          ? t("long")
+                          : t("days", { days: each.days.earliest })}
                   </span>
                 </Tile>
               </li>
@@ -104,6 +110,11 @@ export function WastePage({ view, mayRecord, maySetUp }: { view: WasteView; mayR
                     {each.words}, {t("percent", { percent: each.percent })}
                   </span>
                   <span className="block text-ink2">{each.since && t("since", { day: each.since })}</span>
+                  {each.more && (
+                    <span className="mt-1 block text-care">
+                      {t("more", { day: each.more.day, left: each.more.words, by: each.more.byWords })}
+                    </span>
+                  )}
                 </Tile>
               </li>
             ))}

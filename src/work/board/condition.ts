@@ -142,17 +142,18 @@ export async function conditionOf(db: Connection, shop: Shop, machine: Machine, 
       capped: capped ?? null,
       capPolicy: policiesOf(machine).cap,
       cap,
-      waste: row.vessel
-        ? [
-            {
-              name: row.vessel.vessel,
-              roomMl: row.vessel.limitMl - row.vessel.ml,
-              full: row.vessel.words,
-              why: row.vessel.why.join("; "),
-              isBad: row.vessel.holdsBack.length > 0 || (row.vessel.days.earliest ?? 99) <= 1,
-            },
-          ]
-        : [],
+      waste:
+        row.vessel && row.vessel.measured !== null
+          ? [
+              {
+                name: row.vessel.vessel,
+                roomMl: row.vessel.limitMl - row.vessel.ml,
+                full: row.vessel.words,
+                why: row.vessel.why.join("; "),
+                isBad: row.vessel.holdsBack.length > 0 || (row.vessel.days.earliest ?? 99) <= 1,
+              },
+            ]
+          : [],
       signs: row.signs.map(({ words, seen }) => ({ words, seen })),
       oldParts: parts
         .flatMap(({ id, kind, ageDays }) => (ageDays !== null && kind !== "head" ? [{ name: id, days: ageDays }] : []))

@@ -136,6 +136,23 @@ function viewOf(
   estimate: VesselEstimate,
 ): VesselView {
   const today = dayAt(shop);
+  if (estimate.since === null)
+    return {
+      machine: machine.id,
+      vessel: vessel.id,
+      kind: vessel.kind,
+      volumeMl: vessel.volumeMl,
+      limitMl: vessel.limitMl,
+      ml: 0,
+      lowMl: 0,
+      highMl: vessel.volumeMl,
+      measured: null,
+      why: estimate.why,
+      days: { earliest: null, likely: null, latest: null },
+      words: "nobody has read its level",
+      surelyMl: 0,
+      holdsBack: [],
+    };
   const draws = new Array<number>(AHEAD_DAYS).fill(0);
   const holdsBack: VesselView["holdsBack"] = [];
   let drawnBefore = 0;
@@ -163,7 +180,7 @@ function viewOf(
     ml: Math.min(vessel.volumeMl, Math.max(0, estimate.ml)),
     lowMl: Math.max(0, estimate.ml - around),
     highMl: Math.min(vessel.volumeMl, estimate.ml + around),
-    measured: estimate.since === null ? null : spokenDay(dayAt(shop, new Date(estimate.since))),
+    measured: spokenDay(dayAt(shop, new Date(estimate.since))),
     why: estimate.why,
     days,
     words: markWords(days, today),
@@ -202,7 +219,8 @@ export function withLevel(shop: Shop, vessel: VesselView | undefined, facts: Mac
 }
 
 /** What a waste vessel asks for, in short: nothing while there is room enough. */
-export function wasteItems({ holdsBack, days, kind, ml, limitMl }: VesselView): ConditionItem[] {
+export function wasteItems({ holdsBack, days, kind, ml, limitMl, measured }: VesselView): ConditionItem[] {
+  if (measured === null) return [];
   const first = holdsBack[0];
   if (first)
     return [

@@ -13,13 +13,15 @@ import type { NozzleDesk } from "../../core/nozzles/ladder/what-now.ts";
 import { tendsOf } from "../../core/routines/tends.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
 import { machineOf, personName, type Shop } from "../../core/shop/shop.ts";
+import { itemNamed } from "../../core/stores/item-named.ts";
+import { lotsInOrder, usable } from "../../core/stores/shelf.ts";
 import { stays } from "../../core/stores/trace.ts";
 import { counterRows } from "../../ledger/counters.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { lastDone } from "../../ledger/parts.ts";
 import { positionRows } from "../../ledger/positions.ts";
 import { lastSeq, ledgerPage } from "../../ledger/reading.ts";
-import { fillRows, inkLevels } from "../../ledger/stock.ts";
+import { fillRows, inkLevels, stockRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { type MachineRow, machineRows } from "../board/board.ts";
 import { conditionOf, type PartView } from "../board/condition.ts";
@@ -43,7 +45,13 @@ export type DueView = {
   why: string[];
 };
 /** A part with its age, the work that is due on it, and how much of its time it has used. */
-export type PartOfMachine = PartView & { name: string; due: string[]; wear: (PartWear & { routineName: string; dueWords: string }) | null };
+export type PartOfMachine = PartView & {
+  /** The item of the store that is such a part, and how many are there. */
+  shelf: { item: string; name: string; there: number; lot: string } | null;
+  name: string;
+  due: string[];
+  wear: (PartWear & { routineName: string; dueWords: string }) | null;
+};
 export type MachineView = {
   row: MachineRow;
   machine: Machine;
@@ -97,10 +105,11 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
   ]);
   const [row, mine] = [rows[0], stands.facts[0]];
   if (!row || !mine) throw new Refusal(404, "There is no such machine.");
-  const [levels, fills, positions] = await Promise.all([
+  const [levels, fills, positions, held] = await Promise.all([
     inkLevels(db, shop.id),
     fillRows(db, shop.id, [id]),
     positionRows(db, shop.id, id),
+    stockRows(db, shop.id),
   ]);
   const inIt = stays(fills.map((fill) => ({ ...fill, day: toDay(fill.day) })));
   const condition = await conditionOf(db, shop, machine, row);
@@ -132,7 +141,14 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
     suction: condition.cap?.suction ?? null,
     vessels: (machine.waste ?? []).map(({ id: vessel, kind, volumeMl, limitMl }) => {
       const known = row.vessel?.vessel === vessel ? row.vessel : null;
-      return { id: vessel, name: capital(words(kind)), volumeMl, limitMl, ml: known?.ml ?? null, words: known?.words ?? null };
+      return {
+        id: vessel,
+        name: capital(words(kind)),
+        volumeMl,
+        limitMl,
+        ml: known?.measured ? known.ml : null,
+        words: known?.words ?? null,
+      };
     }),
     air: airOf(shop, machine.area ?? "", stands.air.get(machine.area ?? "")),
     days: Array.from({ length: DAYS_AHEAD }, (_, ahead) => today + ahead).map((day) => ({
@@ -141,6 +157,7 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
       works: mine.days.prints(day),
     })),
     parts: condition.parts.map((part) => ({
+      shelf: partOnShelf(shop, held, part.kind),
       ...part,
       name: part.kind === "head" ? part.id : nameOf(part, condition.parts),
       wear: wear(part),
@@ -168,6 +185,20 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
         since: stay ? spokenDay(stay.day) : null,
       };
     }),
+  };
+}
+
+/** The item that a kind of part is, by its name in the store: `cap-seal` is “cap seal” or “cap seals”. */
+function partOnShelf(shop: Shop, held: Awaited<ReturnType<typeof stockRows>>, kind: string): PartOfMachine["shelf"] {
+  const name = kind.replaceAll("-", " ");
+  const item = itemNamed(shop.items, name, "pieces") ?? itemNamed(shop.items, `${name}s`, "pieces");
+  if (!item) return null;
+  const lots = lotsInOrder(item, held, dayAt(shop));
+  return {
+    item: item.id,
+    name: item.name,
+    there: usable(lots),
+    lot: lots.find(({ amount, expired }) => amount > 0 && !expired)?.lot ?? "",
   };
 }
 

@@ -1,7 +1,6 @@
 import { rollup } from "d3-array";
 import { type Day, isoDay, spokenDay } from "../../core/calendar/day.ts";
 import { clockTime, localText } from "../../core/calendar/site-time.ts";
-import { channelsOf } from "../../core/fleet/channels.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
 import { machineOf, type Shop } from "../../core/shop/shop.ts";
@@ -27,6 +26,7 @@ import { rosterChanges, workersOn } from "../day/day.ts";
 import { sleepWords } from "../idle/sleeps.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 import { leadDaysOf } from "../stores/demand.ts";
+import { inkPrice } from "../stores/ink-price.ts";
 import { askedGap } from "./gap.ts";
 import { gapFacts, isStaffed, type MachineMaterial, standbyMaterial } from "./material.ts";
 
@@ -347,7 +347,7 @@ function costs(shop: Shop, machine: Machine, mine: MachineMaterial, needs: Needs
   const cleanMl = rungMl(mine.ladder, "normal");
   const fluidCleansMl = needs.flush ? mine.settings.fluidCleans * cleanMl : 0;
   const exercise = mine.minutes("idle-exercise", "alive");
-  const inks = inkCents(shop, machine);
+  const inks = inkPrice(shop, machine);
   const sum = (list: Needs["before"]) => list.reduce((all, { minutes }) => all + minutes, 0);
   return aliveOrAsleep({
     ownCleansADay: mine.plumbing.ownCleansADay,
@@ -374,11 +374,4 @@ function costs(shop: Shop, machine: Machine, mine: MachineMaterial, needs: Needs
     checksAfter: 1,
     checkMl: mine.settings.checkMl,
   });
-}
-
-/** What a millilitre of a machine's ink costs: the mean of what the store's inks of its colours cost, else the store's own figure. */
-function inkCents(shop: Shop, machine: Machine): number {
-  const colours = new Set<string>(channelsOf(machine).map(({ ink }) => ink));
-  const found = shop.items.filter(({ group, ink }) => group === "ink" && ink !== undefined && colours.has(ink)).map(centsEach);
-  return found.length ? found.reduce((sum, each) => sum + each, 0) / found.length : shop.stores.inkCentsAMl;
 }

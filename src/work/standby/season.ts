@@ -12,6 +12,7 @@ import { emptyings } from "../../core/standby/flush.ts";
 import { REGIMES, type Regime } from "../../core/standby/regime.ts";
 import { idleRisk } from "../../core/standby/risk.ts";
 import type { SeasonBody, SeasonTask } from "../../core/standby/said.ts";
+import { type WasteFamily, wasteByFamily } from "../../core/stores/waste/families.ts";
 import { append } from "../../ledger/append.ts";
 import type { Connection, Database } from "../../ledger/database.ts";
 import { lastSeq } from "../../ledger/reading.ts";
@@ -104,7 +105,11 @@ export type SeasonView = {
   fits: boolean;
   leftOut: { machine: string; name: string; why: string; offer: string }[];
   load: { person: string; before: number; after: number }[];
-  waste: { litres: number; roomLitres: number; words: string; pickUp: string | null };
+  waste: {
+    litres: number;
+    families: { family: WasteFamily; litres: number; roomLitres: number; words: string; fits: boolean }[];
+    pickUp: string | null;
+  };
   cents: number;
   inForce: { id: string; by: string; at: string; changed: boolean } | null;
 };
@@ -216,11 +221,21 @@ export async function seasonPlan(db: Connection, shop: Shop, from: string, asked
   });
   const needs = seasonNeeds(shop, machines, orders, closure.last);
   const litres = rowsView.reduce((sum, { wasteMl }) => sum + wasteMl, 0) / 1000;
-  const room =
-    shop.containers.reduce(
-      (sum, { id, volumeMl }) => sum + Math.max(0, volumeMl * 0.95 - (containers.find((each) => each.container === id)?.ml ?? 0)),
-      0,
-    ) / 1000;
+  const families = wasteByFamily(
+    machines.map(({ machine, needs: { waste } }) => ({ machine, ml: waste.reduce((sum, { ml }) => sum + ml, 0) })),
+    shop.containers,
+    new Map(containers.map(({ container, ml }) => [container, ml])),
+  ).map(({ family, ml, roomMl, containers: own }) => ({
+    family,
+    litres: ml / 1000,
+    roomLitres: roomMl / 1000,
+    words: own.length
+      ? `${(ml / 1000).toFixed(1)} L, room for ${(roomMl / 1000).toFixed(1)} L in ${own.join(", ")}`
+      : `${(ml / 1000).toFixed(1)} L, and no container takes it`,
+    fits: ml <= roomMl,
+    containers: own,
+  }));
+  const full = families.filter(({ fits, containers: own }) => !fits && own.length);
   const view: SeasonView = {
     seq,
     from: closure.from,
@@ -243,9 +258,10 @@ export async function seasonPlan(db: Connection, shop: Shop, from: string, asked
     load: loadOf(shop, before.placed, after.placed),
     waste: {
       litres,
-      roomLitres: room,
-      words: `${litres.toFixed(1)} L of waste, room for ${room.toFixed(1)} L`,
-      pickUp: litres > room ? `have containers picked up by ${spokenDay(closure.last - 1)}` : null,
+      families: families.map(({ containers: _, ...each }) => each),
+      pickUp: full.length
+        ? `have ${full.flatMap(({ containers: own }) => own).join(", ")} picked up by ${spokenDay(closure.last - 1)}`
+        : null,
     },
     cents: rowsView.reduce((sum, { cents }) => sum + cents, 0),
     inForce: row

@@ -1,9 +1,10 @@
 import Papa from "papaparse";
-import { isoDay, readDay, toDay } from "../../core/calendar/day.ts";
+import { type Day, isoDay, readDay, toDay, weekday } from "../../core/calendar/day.ts";
 import { monthName } from "../../core/calendar/said.ts";
-import { dayStart } from "../../core/calendar/site-time.ts";
+import { dayStart, instantOf } from "../../core/calendar/site-time.ts";
 import { type HoldMark, holdHours } from "../../core/condition/hold-hours.ts";
 import { channelsOf } from "../../core/fleet/channels.ts";
+import type { Machine } from "../../core/fleet/schema.ts";
 import type { ChannelReading } from "../../core/nozzles/channel-reading.ts";
 import { machineState, readinessSettings } from "../../core/nozzles/readiness.ts";
 import type { Shop } from "../../core/shop/shop.ts";
@@ -13,9 +14,11 @@ import type { Connection } from "../../ledger/database.ts";
 import { monthRows } from "../../ledger/month.ts";
 import { usedAtMachines } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
+import { now as clock } from "../clock.ts";
 import { ladderOf } from "../facts/vessels.ts";
 import { nozzlesOf } from "../shop/patterns.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
+import { inkPrice } from "./ink-price.ts";
 import { monthOf } from "./solvent.ts";
 
 /** What looking after a machine cost in a month; money in hundredths. */
@@ -46,6 +49,9 @@ export type MonthView = {
   inkCentsAMl: number;
   partial: boolean;
 };
+
+/** Hands at a load of ink that was entered without its minutes (a guess). */
+const LOAD_MINUTES = 1;
 
 const NOTHING: CostRow = {
   handsMinutes: 0,
@@ -117,15 +123,20 @@ async function costs(db: Connection, shop: Shop, month: string): Promise<Map<str
       row.handsMinutes += times * (shop.rules.book.get(routine)?.handsMinutes ?? 0);
       row.inkMl += times * drawMl(drew ?? shop.rules.book.get(routine)?.effects?.draws, ladder).inkMl;
     }
-    for (const { what, strength, ml, times } of rows.care.filter((each) => each.machine === machine.id))
+    for (const { what, strength, ml, minutes, times } of rows.care.filter((each) => each.machine === machine.id)) {
+      const rung = ladder.rungs.find(({ id }) => id === (strength ?? "normal"));
+      row.handsMinutes += times * (minutes ?? (what === "clean" ? (rung?.minutes ?? 0) : LOAD_MINUTES));
       row.inkMl += times * (ml ?? (what === "clean" ? rungMl(ladder, strength ?? "normal") : what === "load" ? ladder.loadMl : 0));
+    }
     row.missed = rows.missed.find((each) => each.machine === machine.id)?.times ?? 0;
     row.headsReplaced = rows.parts.filter(
       ({ machine: of, part }) => of === machine.id && machine.heads?.some(({ id }) => id === part),
     ).length;
-    row.holdHours = holdHours(marks(shop, machine, rows.checks), (when) => dayStart(dayAt(shop, new Date(when)) + 1, shop.site).getTime());
+    row.holdHours = holdHours(marks(shop, machine, rows.checks), clock().getTime(), (when) =>
+      printTime(shop, machine, dayAt(shop, new Date(when))),
+    );
     row.handsCents = (row.handsMinutes / 60) * shop.stores.hourCents;
-    row.inkCents = row.inkMl * shop.stores.inkCentsAMl;
+    row.inkCents = row.inkMl * inkPrice(shop, machine);
   }
   for (const { item: id, machine, amount } of used) {
     const item = shop.items.find((each) => each.id === id);
@@ -142,6 +153,16 @@ async function costs(db: Connection, shop: Shop, month: string): Promise<Map<str
 function costOf(item: Item): "fluidCents" | "partCents" | "headCents" | "otherCents" {
   if (item.names?.includes("heads")) return "headCents";
   return item.group === "fluid" ? "fluidCents" : item.group === "part" || item.group === "kit" ? "partCents" : "otherCents";
+}
+
+/** From when to when a machine should print on a day: its first shift's begin to its last one's end; `null` where it does not print. */
+function printTime(shop: Shop, machine: Machine, day: Day): [from: number, to: number] | null {
+  const changed = machine.printDayChanges?.find(({ date }) => toDay(date) === day);
+  if (!(changed?.prints ?? (shop.rules.works(day) && (machine.printDays?.includes(weekday(day)) ?? true)))) return null;
+  const shifts = (shop.calendar.shifts ?? []).filter(({ days }) => days?.includes(weekday(day)) ?? true);
+  if (shifts.length === 0) return [dayStart(day, shop.site).getTime(), dayStart(day + 1, shop.site).getTime()];
+  const ends = shifts.map(({ from, to }) => instantOf(to > from ? day : day + 1, to, shop.site).getTime());
+  return [Math.min(...shifts.map(({ from }) => instantOf(day, from, shop.site).getTime())), Math.max(...ends)];
 }
 
 function marks(shop: Shop, machine: Shop["machines"][number], checks: Awaited<ReturnType<typeof monthRows>>["checks"]): HoldMark[] {

@@ -24,6 +24,8 @@ export type ContainerView = {
   words: string;
   since: string | null;
   percent: number;
+  /** A pick-up took more than the record held. */
+  more: { day: string; words: string; byWords: string } | null;
 };
 export type OutView = {
   id: string;
@@ -36,6 +38,9 @@ export type OutView = {
   person: string;
 };
 export type WasteView = { seq: number; year: number; vessels: VesselRow[]; containers: ContainerView[]; out: OutView[] };
+
+/** A pick-up is asked about for so long, and from so much of the container on: less is how drums are read. */
+const [ASKED_DAYS, ASKED_SHARE] = [60, 0.05];
 
 /** Vessels at the machines, containers of the house, and what left it this year. */
 export async function wasteView(db: Connection, actor: Actor): Promise<WasteView> {
@@ -71,7 +76,8 @@ export async function wasteView(db: Connection, actor: Actor): Promise<WasteView
     }),
     containers: shop.containers.map(({ id, name, kind, volumeMl }) => {
       const row = contents.find(({ container }) => container === id);
-      const ml = Math.max(0, row?.ml ?? 0);
+      const ml = row?.ml ?? 0;
+      const more = row?.more ?? null;
       return {
         id,
         name,
@@ -81,6 +87,10 @@ export async function wasteView(db: Connection, actor: Actor): Promise<WasteView
         words: amountWords(ml, "mL"),
         since: row?.since ? spokenDay(toDay(row.since)) : null,
         percent: Math.round((ml / volumeMl) * 100),
+        more:
+          more && toDay(more.day) > today - ASKED_DAYS && more.byMl > ASKED_SHARE * volumeMl
+            ? { day: spokenDay(toDay(more.day)), words: amountWords(more.ml, "mL"), byWords: amountWords(more.byMl, "mL") }
+            : null,
       };
     }),
     out: out.map((row) => {

@@ -46,6 +46,19 @@ test("what runs in besides is learned from looks: 9 mL a day in truth", () => {
   expect(found.besidesMlADay).toBeLessThan(9.01);
 });
 
+test("one bad reading does not blow the range up: 900 mL read too much on day 20, of ten looks", () => {
+  const marks = (bad: number) =>
+    Array.from(
+      { length: 10 },
+      (_, index): VesselMark => ({ at: index * 5 * DAY, ml: 100 + index * 45 + (index === 4 ? bad : 0), kind: "level" }),
+    );
+  const [good, one] = [vesselLevel(2000, marks(0), [], 46 * DAY), vesselLevel(2000, marks(900), [], 46 * DAY)];
+  // 9 mL a day in truth. Without a bound the spread of a day would be about 150 mL.
+  expect(Math.abs(one.besidesMlADay - good.besidesMlADay)).toBeLessThan(1.5);
+  expect(one.besidesSpread).toBeLessThan(12);
+  expect(one.spreadMl).toBeLessThan(1.3 * good.spreadMl);
+});
+
 test("the error grows until the next look", () => {
   const spread = (day: number) => vesselLevel(2000, [{ at: 0, ml: 400, kind: "level" }], [], day * DAY).spreadMl;
   expect(spread(0)).toBeCloseTo(40, 6);
@@ -55,7 +68,8 @@ test("the error grows until the next look", () => {
 test("not looked at of late: it says so, and is unsure by a quarter of the vessel", () => {
   const found = vesselLevel(2000, [], [], 0);
   expect(found.spreadMl).toBeGreaterThanOrEqual(500);
-  expect(found.why[0]).toContain("no look on record");
+  expect(found.why[0]).toContain("nobody has looked at it of late");
+  expect(found.since).toBeNull();
 });
 
 test("four times of five the truth lies within the range, in a simulated house", () => {

@@ -1,3 +1,5 @@
+import { median } from "d3-array";
+
 /** What is known of a waste vessel: looks at it and emptyings, oldest first, and what has run in by record. Times in milliseconds. */
 export type VesselMark = { at: number; ml: number; kind: "level" | "emptied"; entry?: string };
 export type Inflow = { at: number; ml: number; what: string };
@@ -68,7 +70,7 @@ export function vesselLevel(
   why.push(
     last
       ? `${last.kind === "level" ? "read" : "emptied, left"} ${Math.round(last.ml)} mL ${ago(now - last.at)}`
-      : "no look on record of late: begun at nothing",
+      : "nobody has looked at it of late, so its level is not known",
     `${Math.round(recordedMl)} mL recorded since: ${grouped(after) || "nothing"}`,
     `${oneDigit(learned.mlADay)} mL a day besides, ${learned.spans ? `learned from ${learned.spans} ${learned.spans === 1 ? "span" : "spans"} between looks` : "a first guess for its own idle cleans"}`,
   );
@@ -84,6 +86,9 @@ export function vesselLevel(
     why,
   };
 }
+
+/** From so many spans on a bad one can be told; how many usual deviations from the middle a span counts (Huber's way; from memory). */
+const [FEWEST_SPANS, CLIPPED_AT] = [4, 2.5];
 
 /** What ran in a day besides the record, over the spans that end in a look; the first guess weighs like some days of looks. */
 function besides(marks: readonly VesselMark[], inflows: readonly Inflow[], settings: VesselSettings) {
@@ -101,6 +106,14 @@ function besides(marks: readonly VesselMark[], inflows: readonly Inflow[], setti
     ml += more;
     rates.push({ rate: more / span, days: span });
   });
+  if (rates.length >= FEWEST_SPANS) {
+    // One bad reading spoils the span before it and the one after: rates far from the middle one count as far as the bound.
+    const middle = median(rates.map(({ rate }) => rate)) ?? 0;
+    const usual = 1.4826 * (median(rates.map(({ rate }) => Math.abs(rate - middle))) ?? 0);
+    const bound = CLIPPED_AT * Math.max(usual, settings.besidesSpread / 2);
+    for (const each of rates) each.rate = Math.min(middle + bound, Math.max(middle - bound, each.rate));
+    ml = settings.besidesMlADay * settings.guessDays + rates.reduce((sum, each) => sum + each.rate * each.days, 0);
+  }
   const mlADay = Math.max(0, ml / days);
   // Spread of a day's rest about the rate; longer spans say it better.
   const weight = rates.reduce((sum, each) => sum + each.days, 0);
