@@ -1,6 +1,6 @@
 import { ROOM_SETTINGS } from "../core/condition/room/room.ts";
 import { ISOPROPYL, MEK } from "../core/stores/fluids.ts";
-import type { InkSystem } from "../core/stores/ink-of.ts";
+import type { InkSystem } from "../core/stores/ink-systems.ts";
 import type { Container, Item, Supplier } from "../core/stores/item.ts";
 import type { SettingChange } from "../work/shop/settings.ts";
 

@@ -1,10 +1,7 @@
 import { familyOf } from "../fleet/rule.ts";
 import type { Machine } from "../fleet/schema.ts";
+import { INK_SYSTEMS, type InkSystem } from "./ink-systems.ts";
 import type { Item } from "./item.ts";
-
-/** What an ink is made for: an ink of one is never poured at another. */
-export const INK_SYSTEMS = ["dtf", "dtg", "uv", "solvent", "heat-cured", "aqueous", "dye-sublimation", "cij"] as const;
-export type InkSystem = (typeof INK_SYSTEMS)[number];
 
 /** A machine's own: its class, of wide format its family. @example inkSystemOf({ class: "uv" }) // "uv" */
 export function inkSystemOf(machine: Pick<Machine, "class" | "family">): InkSystem | undefined {

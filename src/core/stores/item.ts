@@ -2,7 +2,7 @@ import { type Static, Type } from "typebox";
 import { Id, Name } from "../fleet/schema.ts";
 import { INKS } from "../fleet/vocabulary.ts";
 import { Fluid } from "./fluids.ts";
-import { INK_SYSTEMS } from "./ink-of.ts";
+import { INK_SYSTEMS } from "./ink-systems.ts";
 
 /** What a store keeps, as settings: items, suppliers, and the numbers that orders are worked out with. */
 

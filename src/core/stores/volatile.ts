@@ -1,5 +1,5 @@
 import type { FluidFamily } from "./fluids.ts";
-import type { InkSystem } from "./ink-of.ts";
+import type { InkSystem } from "./ink-systems.ts";
 import type { Item } from "./item.ts";
 
 /** Grams of volatile matter in a millilitre, and where the figure is from: `sheet`, or `guess` for an ink without one. */

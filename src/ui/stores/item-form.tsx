@@ -5,7 +5,7 @@ import { useTranslations } from "use-intl";
 import { capital } from "../../core/capital.ts";
 import { INKS } from "../../core/fleet/vocabulary.ts";
 import { FLUID_FAMILIES } from "../../core/stores/fluids.ts";
-import { INK_SYSTEMS } from "../../core/stores/ink-of.ts";
+import { INK_SYSTEMS } from "../../core/stores/ink-systems.ts";
 import { ITEM_GROUPS, type Item, KEEPINGS, type Supplier, UNITS } from "../../core/stores/item.ts";
 import { plainFamily } from "../../core/stores/plain-family.ts";
 import { Button } from "../kit/button.tsx";
