@@ -9,7 +9,7 @@ import type { FluidFamily } from "./fluids.ts";
 import { type Item, itemProblems } from "./item.ts";
 import { itemNamed } from "./item-named.ts";
 import { itemFor, leavesShelf, leavingOf, usedMaterials, usualMaterials } from "./run-materials.ts";
-import { differenceWords, expiringWithin, type Held, lotsInOrder, takeFrom, usable, useByOf } from "./shelf.ts";
+import { differenceWords, expiringWithin, type Held, lotsInOrder, netted, takeFrom, usable, useByOf } from "./shelf.ts";
 import { stays, staysAt, staysOfLot } from "./trace.ts";
 
 const item: Item = {
@@ -193,4 +193,15 @@ test("a lot is traced to channels and days, and back", () => {
   ]);
   expect(staysAt(all, "sprat", 20, 25).map(({ lot }) => lot)).toEqual(["A", "B"]);
   expect(staysAt(all, "sprat", 21, 25).map(({ lot }) => lot)).toEqual(["B"]);
+});
+
+test("more taken of one lot than it held is gone of the others, earliest first, and never of an expired one", () => {
+  const lots = [
+    { amount: -30, expired: false },
+    { amount: 20, expired: true },
+    { amount: 25, expired: false },
+    { amount: 40, expired: false },
+  ];
+  expect(netted(lots).map(({ amount }) => amount)).toEqual([0, 20, 0, 35]);
+  expect(netted([{ amount: -30, expired: false }])).toEqual([{ amount: 0, expired: false }]);
 });
