@@ -57,12 +57,14 @@ export function AliveOrAsleepView({
         ).map(([name, risk]) => (
           <div key={name}>
             <dt className="font-semibold">
-              {t("holdShare", {
-                name,
-                share: Math.round(risk.share * 100),
-                low: Math.round(risk.low * 100),
-                high: Math.round(risk.high * 100),
-              })}
+              {risk.spells === 0
+                ? t("noExperienceOf", { name })
+                : t("holdShare", {
+                    name,
+                    share: Math.round(risk.share * 100),
+                    low: Math.round(risk.low * 100),
+                    high: Math.round(risk.high * 100),
+                  })}
             </dt>
             <dd className="text-ink2 text-sm">{risk.why}.</dd>
           </div>

@@ -10,9 +10,15 @@ import { Reasons, Why } from "../kit/why.tsx";
 
 const percent = (share: number) => Math.round(share * 100);
 
-/** A risk as a bar and a number; how sure it is in its tooltip. */
-export function RiskBar({ risk }: { risk: { share: number; low: number; high: number; why: string } }) {
+/** A risk as a bar and a number; how sure it is in its tooltip. Without one spell on record it is a guess, and no number. */
+export function RiskBar({ risk }: { risk: { share: number; low: number; high: number; spells: number; why: string } }) {
   const t = useTranslations("idle");
+  if (risk.spells === 0)
+    return (
+      <span className="text-ink2 text-sm" title={risk.why}>
+        {t("noExperience")}
+      </span>
+    );
   return (
     <span className="inline-flex items-center gap-2" title={risk.why}>
       <Meter

@@ -40,7 +40,7 @@ export function SeasonMachinePanel({ row, view, mayPlan, busy, change }: Props) 
         {row.beyond && recommended && <p className="font-semibold text-hold">{t("beyond")}</p>}
         {row.rough && <p className="text-ink2 text-sm">{t("rough")}</p>}
         <p className="mt-1 flex items-center justify-between text-sm">
-          <RiskBar risk={{ share: row.holdShare, low: row.holdLow, high: row.holdHigh, why: row.risk }} />
+          <RiskBar risk={{ share: row.holdShare, low: row.holdLow, high: row.holdHigh, spells: row.holdSpells, why: row.risk }} />
           <span className="figure">{moneySaid(row.cents)}</span>
         </p>
       </div>

@@ -123,7 +123,7 @@ function Line({
           )}
           <span className="absolute inset-y-0 w-0.5 bg-accent" style={{ left: at(opens) }} />
         </span>
-        <RiskBar risk={{ share: row.holdShare, low: row.holdLow, high: row.holdHigh, why: row.risk }} />
+        <RiskBar risk={{ share: row.holdShare, low: row.holdLow, high: row.holdHigh, spells: row.holdSpells, why: row.risk }} />
         <span className="figure text-right text-sm max-lg:hidden">{moneySaid(row.cents)}</span>
       </button>
     </li>

@@ -78,6 +78,8 @@ export type SeasonRowView = {
   holdShare: number;
   holdLow: number;
   holdHigh: number;
+  /** Spells like it on record: of none the share is a guess. */
+  holdSpells: number;
   risk: string;
   cents: number;
   wasteMl: number;
@@ -212,6 +214,7 @@ export async function seasonPlan(db: Connection, shop: Shop, from: string, asked
       holdShare: risk.share,
       holdLow: risk.low,
       holdHigh: risk.high,
+      holdSpells: risk.spells,
       risk: risk.why,
       cents: each.plan.costOf(each.regime).once.reduce((sum, { amount, centsEach }) => sum + amount * centsEach, 0),
       wasteMl: each.needs.waste.reduce((sum, { ml }) => sum + ml, 0),
