@@ -40,8 +40,8 @@ export const hasWhite = ({ heads }: Pick<Machine, "heads">) =>
 
 /**
  * The regimes open to a machine over a gap, each with reasons for and against, and the one advised: the first open one, in the
- * handbook's order, whose bounds hold the gap; then moved up (down the table) for low humidity and a bad last check, for white only together
- * with one of these; down for full circulation. Closed rows are passed over; it never goes up into one whose own lower bound is not reached.
+ * handbook's order, whose bounds hold the gap; then moved up (down the table) for white, low humidity and a bad last check, down for full
+ * circulation, as far as the next row is open.
  */
 export function adviseRegime(machine: OpenMachine, facts: GapFacts, settings: StandbySettings): Advice {
   const hours = facts.hours ?? settings.unknownHours;
@@ -71,23 +71,16 @@ export function adviseRegime(machine: OpenMachine, facts: GapFacts, settings: St
         ? "no method fits; somebody is there each day, so run it daily"
         : `no method fits; “${REGIME_NAMES[base]}” is the most this machine can do; ask its manual, and expect a recovery`,
   );
-  const isDry = facts.humidity !== null && facts.humidity < facts.lowHumidity;
-  const wasBad = facts.lastCheck === "Hold";
   const moves: [boolean, number, string, string][] = [
+    [hasWhite(machine), settings.moves.white, "white ink settles", "no white ink"],
     [
-      hasWhite(machine) && (isDry || wasBad),
-      settings.moves.white,
-      `white ink settles, and ${isDry ? "its air is dry" : "its last check was bad"}`,
-      hasWhite(machine) ? "white ink alone" : "no white ink",
-    ],
-    [
-      isDry,
+      facts.humidity !== null && facts.humidity < facts.lowHumidity,
       settings.moves.dryAir,
       `its room has ${facts.humidity?.toFixed(1)} % humidity, below ${facts.lowHumidity} %`,
       facts.humidity === null ? "humidity of its room is not known" : `its room has ${facts.humidity.toFixed(1)} % humidity, enough`,
     ],
     [
-      wasBad,
+      facts.lastCheck === "Hold",
       settings.moves.badCheck,
       "its last check said Hold",
       facts.lastCheck ? `its last check said ${facts.lastCheck}` : "no check on record",
@@ -110,26 +103,28 @@ export function adviseRegime(machine: OpenMachine, facts: GapFacts, settings: St
       holds ? `${yes}: ${by === 0 ? "no change (a setting)" : `${Math.abs(by)} ${by > 0 ? "stronger" : "lighter"}`}` : `${no}: no change`,
     );
   }
-  const allowed = (regime: Regime) =>
-    open.includes(regime) && (sum > 0 ? settings.bounds[regime].from <= hours : regime !== "night" || fits("night"));
-  const { advised, missed } = moved(base, sum, allowed);
+  const { advised, stopped } = moved(base, sum, open);
   steps.push(
     [
       sum === 0
         ? `so it stays “${REGIME_NAMES[base]}”`
         : `together ${Math.abs(sum)} ${sum > 0 ? "stronger" : "lighter"}: “${REGIME_NAMES[advised]}”`,
-      ...(missed ? ["nothing further is possible here for so long"] : []),
+      ...(stopped ? [`the next, “${REGIME_NAMES[stopped]}”, is not possible here`] : []),
     ].join("; "),
   );
   return { hours, regimes, advised, steps, beyond };
 }
 
-/** So many allowed rows up (down the table) or down; what is not allowed is passed over. `missed`: there were fewer. */
-function moved(base: Regime, steps: number, allowed: (regime: Regime) => boolean): { advised: Regime; missed: boolean } {
-  const place = REGIMES.indexOf(base);
-  const rows = (steps > 0 ? REGIMES.slice(place + 1) : REGIMES.slice(0, place).reverse()).filter(allowed);
-  const many = Math.min(Math.abs(steps), rows.length);
-  return { advised: rows[many - 1] ?? base, missed: many < Math.abs(steps) };
+/** So many rows up (down the table) or down, one at a time; a row that is not open stops it. */
+function moved(base: Regime, steps: number, open: readonly Regime[]): { advised: Regime; stopped: Regime | undefined } {
+  let place = REGIMES.indexOf(base);
+  for (let left = Math.abs(steps); left > 0; left--) {
+    const next = REGIMES[place + Math.sign(steps)];
+    if (next === undefined) break;
+    if (!open.includes(next)) return { advised: REGIMES[place] ?? base, stopped: next };
+    place += Math.sign(steps);
+  }
+  return { advised: REGIMES[place] ?? base, stopped: undefined };
 }
 
 const boundWords = ({ from, to }: { from: number; to: number | null }) =>
