@@ -27,7 +27,7 @@ test("200 ppm of MEK are 590 mg/m³, 400 ppm of isopropyl alcohol 980 mg/m³ (OS
 test("a litre of MEK lets out 805 g, of isopropyl alcohol 785 g (densities: NIOSH Pocket Guide, from memory)", () => {
   expect((volatileOf(mek, [])?.gPerMl ?? 0) * 1000).toBeCloseTo(805, 6);
   expect((volatileOf(item("ipa", ISOPROPYL), [])?.gPerMl ?? 0) * 1000).toBeCloseTo(785, 6);
-  // What nobody knows is not nothing.
+  // Not known is not 0.
   expect(volatileOf(item("unknown", { family: "storage" }), [])).toBeUndefined();
   expect(volatileOf(item("water", { family: "distilled-water" }), [])).toEqual({ gPerMl: 0, by: "sheet" });
 });

@@ -20,7 +20,7 @@ const WATERS: readonly FluidFamily[] = ["distilled-water", "tap-water"];
 
 /**
  * Of an item: density × volatile share by its data sheet; of what is mixed in the house, of its parts by volume; water lets out nothing; an
- * ink without a sheet a marked guess. `undefined` where nobody knows, which is never nothing.
+ * ink without a sheet a marked guess. `undefined` where it is not known: never 0.
  */
 export function volatileOf(item: Item, items: readonly Item[], depth = 0): Volatile | undefined {
   if (item.recipe && depth < 4) {

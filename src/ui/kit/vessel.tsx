@@ -9,7 +9,7 @@ type Props = {
   ml: number;
   lowMl: number;
   highMl: number;
-  /** `null`: nobody knows how much is in it. */
+  /** `null`: its level is not known. */
   measured?: string | null;
   name: string;
   height?: number;

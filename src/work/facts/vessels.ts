@@ -136,18 +136,15 @@ function viewOf(
   estimate: VesselEstimate,
 ): VesselView {
   const today = dayAt(shop);
+  const { id, kind, volumeMl, limitMl } = vessel;
+  const known = { machine: machine.id, vessel: id, kind, volumeMl, limitMl, why: estimate.why };
   if (estimate.since === null)
     return {
-      machine: machine.id,
-      vessel: vessel.id,
-      kind: vessel.kind,
-      volumeMl: vessel.volumeMl,
-      limitMl: vessel.limitMl,
+      ...known,
       ml: 0,
       lowMl: 0,
       highMl: vessel.volumeMl,
       measured: null,
-      why: estimate.why,
       days: { earliest: null, likely: null, latest: null },
       words: "nobody has read its level",
       surelyMl: 0,
@@ -172,16 +169,11 @@ function viewOf(
   const days = reachesMark(estimate, vessel.limitMl, draws);
   const around = FOUR_OF_FIVE * estimate.spreadMl;
   return {
-    machine: machine.id,
-    vessel: vessel.id,
-    kind: vessel.kind,
-    volumeMl: vessel.volumeMl,
-    limitMl: vessel.limitMl,
+    ...known,
     ml: Math.min(vessel.volumeMl, Math.max(0, estimate.ml)),
     lowMl: Math.max(0, estimate.ml - around),
     highMl: Math.min(vessel.volumeMl, estimate.ml + around),
     measured: spokenDay(dayAt(shop, new Date(estimate.since))),
-    why: estimate.why,
     days,
     words: markWords(days, today),
     surelyMl: roomFor(estimate, vessel.limitMl, 0).surelyMl,

@@ -35,7 +35,7 @@ export type SolventView = {
   yearGrams: number;
   byDay: { day: string; grams: number }[];
   byFluid: { name: string; ml: number; words: string; gPerMl: number; by: Volatile["by"]; grams: number }[];
-  /** Used, and nobody knows what of it evaporates: in none of the sums. */
+  /** Used, but how much of it evaporates is not known: in none of the sums. */
   missing: { name: string; words: string }[];
   /** How much of the month the record holds: days before it began are no record. */
   record: "whole" | "part" | "none";

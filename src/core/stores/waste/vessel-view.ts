@@ -9,7 +9,7 @@ export type VesselView = {
   /** Four times of five it lies between these. */
   lowMl: number;
   highMl: number;
-  /** When it was looked at last. `null`: never of late, so that nobody knows what is in it; the other figures then mean nothing. */
+  /** When it was looked at last. `null`: not lately, so its level is not known and the other figures do not count. */
   measured: string | null;
   why: string[];
   /** Whole days from today; `null`: not within the days looked at. */
