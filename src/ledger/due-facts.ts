@@ -17,9 +17,9 @@ export async function dueRows(
   site: string,
   window: { from: string; until: string; readingsFrom: string },
   needs: readonly CounterNeed[],
-  machines?: string[],
+  machines?: readonly string[],
 ) {
-  const mine = machines ? sql`AND machine = ANY(${sql.param(machines)})` : sql``;
+  const mine = machines ? sql`AND machine = ANY(${sql.param([...machines])})` : sql``;
   const query = <Row extends Record<string, unknown>>(text: ReturnType<typeof sql>) => db.execute<Row>(text).then(({ rows }) => rows);
   const move = occurrenceMove;
   const [settled, readings, changes, reports, moves, done, printed] = await Promise.all([

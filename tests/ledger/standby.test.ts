@@ -275,8 +275,9 @@ describe("the door", () => {
     expect(next?.later.join()).toContain("Sprat prints again Tue 1 Dec");
     const smelt = next?.machines.find(({ id }) => id === "smelt");
     expect(smelt?.by).toMatch(/^\d\d:\d\d$/);
-    expect(smelt?.chance).toBeLessThan(100);
-    expect(smelt?.lateChance).toBeGreaterThan(smelt?.chance ?? 0);
+    expect(smelt?.by?.localeCompare(next?.opens ?? "")).toBeGreaterThanOrEqual(0);
+    expect(smelt?.by?.localeCompare(smelt.half ?? "")).toBeGreaterThanOrEqual(0);
+    expect([smelt?.isGuess, (smelt?.good ?? 0) / (smelt?.of ?? 1) >= 0.9]).toEqual([false, true]);
     expect(await said("tadeo", entry("door", {}, { machine: "sprat" }))).toContain("refused");
   });
   test("quiet when each is as it should be: the closing done, power seen", async () => {

@@ -5,7 +5,7 @@ import { routineBook } from "../routines/assigned.ts";
 import type { Step } from "../routines/step.ts";
 import { callsFor, stepFollows } from "./answer-follows.ts";
 import type { RunBody } from "./events.ts";
-import { cappedAnswer, gapAnswer, knownAnswer } from "./known.ts";
+import { capAnswer, cappedAnswer, knownAnswer } from "./known.ts";
 import { type PlannedStep, runPlan } from "./plan.ts";
 import { practisedOf } from "./practised.ts";
 import { type RunState, runState } from "./run.ts";
@@ -137,8 +137,7 @@ describe("what is known already", () => {
     expect(knownAnswer(step("R55", "stored"), known)?.choice).toBe("full");
   });
   test("water lasts as long as the shop's bound says, to the hour; without a bound it always does", () => {
-    expect([71, 72, 72.1].map((hours) => gapAnswer(hours, 72))).toEqual(["short", "short", "long"]);
-    expect(gapAnswer(500, null)).toBe("short");
+    expect((["night", "wet", "solution", "full"] as const).map(capAnswer)).toEqual(["short", "short", "long", "long"]);
     expect([cappedAnswer("wet", 9, 72), cappedAnswer("wet", 90, 72), cappedAnswer("solution", 9, 72)]).toEqual(["water", "other", "other"]);
   });
   test("of others, of an answer that is not offered, and of nothing known it is none", () => {

@@ -9,18 +9,17 @@ export type Known = Partial<Record<Knowable, { choice: string; words: string }>>
 };
 
 /**
- * Whether water alone lasts over a gap, as R10 asks it. Hours; the bound is `null` where the shop set none.
- * @example gapAnswer(80, 72) // "long"
+ * Whether water alone goes into the cap tonight, as R10 asks it, by the method that is advised.
+ * @example capAnswer("solution") // "long"
  */
-export const gapAnswer = (hours: number, waterLastsHours: number | null): "short" | "long" =>
-  waterLastsHours !== null && hours > waterLastsHours ? "long" : "short";
+export const capAnswer = (advised: Regime): "short" | "long" => (advised === "night" || advised === "wet" ? "short" : "long");
 
 /**
- * How a machine was capped, as R04 asks it: on water, as long as water lasts.
+ * How a machine was capped, as R04 asks it: on water, as long as water lasts. Hours; the bound is `null` where the shop set none.
  * @example cappedAnswer("wet", 9, 72) // "water"
  */
 export const cappedAnswer = (regime: Regime, hours: number, waterLastsHours: number | null): "water" | "other" =>
-  regime === "wet" && gapAnswer(hours, waterLastsHours) === "short" ? "water" : "other";
+  regime === "wet" && (waterLastsHours === null || hours <= waterLastsHours) ? "water" : "other";
 
 /**
  * The answer to a step that is known already; `undefined` where nothing is, or where the step does not offer it.

@@ -1,3 +1,5 @@
+import type { Regime } from "./regime.ts";
+
 /** Keeping a machine alive against putting it to sleep: cost lines over the gap, each part open to see and change. */
 
 export type CostPart = {
@@ -11,6 +13,13 @@ export type CostPart = {
 export type AliveOrAsleep = { daily: CostPart[]; once: CostPart[] };
 
 export const centsOf = (parts: readonly CostPart[]): number => parts.reduce((sum, { amount, centsEach }) => sum + amount * centsEach, 0);
+
+/**
+ * What a method costs over a whole gap, in hundredths of the shop's money: run daily by the day, all others once.
+ * @example centsOver("alive", { daily: [part], once: [] }, 48) // twice the part
+ */
+export const centsOver = (regime: Regime, { daily, once }: AliveOrAsleep, hours: number): number =>
+  regime === "alive" ? (centsOf(daily) * hours) / 24 : centsOf(once);
 
 /** Break-even gap in days = (sleep cost) / (daily cost); `null` where a day alive costs nothing. */
 export function breakEvenDays({ daily, once }: AliveOrAsleep): number | null {

@@ -1,3 +1,4 @@
+import type { FirstPrint } from "./first-print.ts";
 import type { Regime } from "./regime.ts";
 import { spoken } from "./risk.ts";
 
@@ -57,27 +58,36 @@ export function doorIssues(facts: DoorFacts): DoorIssue[] {
 
 export type PromiseFacts = {
   /** When its opening work ends by plan; times in ms. */
-  readyAt: number;
+  plannedAt: number;
+  /** When the first shift begins. */
+  opensAt: number;
   /** By when it is to print. */
   openingBy: number;
-  /** Share of such gaps that come back on hold. */
-  holdShare: number;
-  /** What nine of ten recoveries take. */
-  recoveryMinutes: number;
+  /** By when mornings like it were good; left out where the record has too few. */
+  record?: FirstPrint | undefined;
+  mostEarlierMinutes: number;
 };
-export type DoorPromise = { readyAt: number; chance: number; lateAt: number; lateChance: number; earlierMinutes: number };
+export type DoorPromise = {
+  /** By when it prints on half the mornings, and on as many as are promised; `null`: fewer were good at all. */
+  halfAt: number | null;
+  byAt: number | null;
+  /** It rests on the plan alone. */
+  isGuess: boolean;
+  /** How much earlier somebody should come, so that a recovery is still in time. */
+  earlierMinutes: number;
+};
 
-/** Of the recoveries, the share that ends within what is planned for one. */
-const WITHIN = 0.9;
-
-/** When a machine prints, with what chance; and how much earlier somebody should come so that a recovery is still in time. */
-export function doorPromise({ readyAt, openingBy, holdShare, recoveryMinutes }: PromiseFacts): DoorPromise {
-  const lateAt = readyAt + recoveryMinutes * 60_000;
-  return {
-    readyAt,
-    chance: 1 - holdShare,
-    lateAt,
-    lateChance: 1 - holdShare * (1 - WITHIN),
-    earlierMinutes: Math.max(0, Math.ceil((lateAt - openingBy) / 60_000)),
-  };
+/**
+ * When a machine prints: by the record of mornings like tomorrow, and never before its people are there; by the plan alone where the record has too few.
+ * @example doorPromise({ plannedAt: 30, opensAt: 0, openingBy: 60, mostEarlierMinutes: 120 }).byAt // 30: a guess
+ */
+export function doorPromise({ plannedAt, opensAt, openingBy, record, mostEarlierMinutes }: PromiseFacts): DoorPromise {
+  const at = (minutes: number | null) => (minutes === null ? null : opensAt + minutes * MINUTE_MS);
+  const planned = Math.max(plannedAt, opensAt);
+  if (!record) return { halfAt: planned, byAt: planned, isGuess: true, earlierMinutes: 0 };
+  const byAt = at(record.minutes);
+  const late = byAt === null ? 0 : Math.ceil((byAt - openingBy) / MINUTE_MS);
+  return { halfAt: at(record.halfMinutes), byAt, isGuess: false, earlierMinutes: late > 0 && late <= mostEarlierMinutes ? late : 0 };
 }
+
+const MINUTE_MS = 60_000;

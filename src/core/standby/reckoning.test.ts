@@ -57,18 +57,40 @@ describe("risk", () => {
     hold,
     day: "2026-11-01",
   });
+  const ask = { machine: "m", regime: "wet" as const, hours: 60, parkedOnHold: false };
   test("nothing on record: the prior, said as a guess", () => {
-    const risk = idleRisk([], "wet", 60, STANDBY_SETTINGS);
+    const risk = idleRisk([], ask, STANDBY_SETTINGS);
     expect(risk.share).toBeCloseTo(0.15, 9);
     expect(risk.why).toContain("first guess is 15 %");
     expect(risk.high - risk.low).toBeGreaterThan(0.3);
   });
   test("only spells of that regime and about that length count; many make it narrow", () => {
     const many = Array.from({ length: 60 }, (_, index) => spell(50 + (index % 20), index % 4 === 0));
-    const risk = idleRisk([...many, spell(500, true), spell(60, true, "flush")], "wet", 60, STANDBY_SETTINGS);
+    const risk = idleRisk([...many, spell(500, true), spell(60, true, "flush")], ask, STANDBY_SETTINGS);
     expect([risk.spells, risk.held]).toEqual([60, 15]);
+    // One machine of its class: the first guess alone is what its own are added to.
     expect(risk.share).toBeCloseTo((0.15 * 4 + 15) / 64, 9);
     expect(risk.high - risk.low).toBeLessThan(0.2);
+  });
+  // By hand. Others: 8 of 20, so the class has (0.15 × 4 + 8) / 24 = 0.358333. Two machines only: it weighs 4 (a setting).
+  // Own: 1 of 2, so (0.358333 × 4 + 1) / (4 + 2) = 0.405556.
+  test("its own spells move it away from its class, by as much as they are", () => {
+    const others = Array.from({ length: 20 }, (_, index) => ({ ...spell(60, index < 8), machine: "other" }));
+    const risk = idleRisk([...others, spell(60, true), spell(60, false)], ask, STANDBY_SETTINGS);
+    expect([risk.own, risk.spells]).toEqual([{ held: 1, of: 2 }, 22]);
+    expect(risk.share).toBeCloseTo(0.405556, 6);
+    expect(idleRisk(others, ask, STANDBY_SETTINGS).share).toBeCloseTo(0.358333, 6);
+  });
+  // By hand. All: 4 of 10, half-corrected 4.5 / 11 = 0.409091, odds 0.692308. Parked bad: 3 of 4, with 4 times the usual share
+  // (3 + 1.636364) / 8 = 0.579545, odds 1.378378; so the odds of 0.65 × 4 … are moved by 1.990991.
+  test("parked after a bad check, the odds are moved by what such spells showed", () => {
+    const many = Array.from({ length: 10 }, (_, index) => ({ ...spell(60, index < 3 || index === 9), parkedOnHold: index < 4 }));
+    const usual = idleRisk(many, ask, STANDBY_SETTINGS);
+    const bad = idleRisk(many, { ...ask, parkedOnHold: true }, STANDBY_SETTINGS);
+    expect(usual.share).toBeCloseTo((0.15 * 4 + 4) / 14, 9);
+    const odds = (share: number) => share / (1 - share);
+    expect(odds(bad.share) / odds(usual.share)).toBeCloseTo(1.990991, 5);
+    expect(bad.why).toContain("such times came back on hold 3 of 4");
   });
   // Beta(1, 1) is uniform; Beta(1, b) has the quantile 1 − (1 − p)^(1/b): closed forms, so that the library is held against something else.
   test("beta quantiles against closed forms and a numerical integration", () => {
@@ -165,10 +187,14 @@ describe("the door", () => {
     expect(kinds({ power: { ...right.power, seen: null } })).toEqual(["powered"]);
     expect(kinds({ waste: "empty the bottle", undone: ["Water cap"], openRun: "Deep clean" })).toEqual(["run", "closing", "emptied"]);
   });
-  test("a promise with its chance, and who comes earlier for the other one", () => {
-    const promise = doorPromise({ readyAt: 0, openingBy: 20 * 60_000, holdShare: 0.2, recoveryMinutes: 45 });
-    expect(promise).toMatchObject({ chance: 0.8, lateAt: 45 * 60_000, earlierMinutes: 25 });
-    expect(promise.lateChance).toBeCloseTo(0.98, 9);
+  test("a promise comes from the record, never before the first shift; from the plan it is a guess; nobody comes hours earlier", () => {
+    const hour = 60 * 60_000;
+    const facts = { plannedAt: -hour, opensAt: 0, openingBy: hour, mostEarlierMinutes: 120 };
+    expect(doorPromise(facts)).toEqual({ halfAt: 0, byAt: 0, isGuess: true, earlierMinutes: 0 });
+    const record = { halfMinutes: 20, minutes: 90, good: 9, of: 9, like: "mornings" };
+    expect(doorPromise({ ...facts, record })).toEqual({ halfAt: hour / 3, byAt: 1.5 * hour, isGuess: false, earlierMinutes: 30 });
+    expect(doorPromise({ ...facts, record: { ...record, minutes: 1200 } }).earlierMinutes).toBe(0);
+    expect(doorPromise({ ...facts, record: { ...record, minutes: null } }).byAt).toBeNull();
   });
 });
 

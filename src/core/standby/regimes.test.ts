@@ -1,6 +1,8 @@
 import { describe, expect, test } from "vitest";
+import { adviceFaults } from "../bench/advice.ts";
 import type { Machine } from "../fleet/schema.ts";
-import { adviseRegime, type GapFacts } from "./regimes.ts";
+import type { Regime } from "./regime.ts";
+import { adviseRegime, type GapFacts, type RegimeRecord } from "./regimes.ts";
 import { standbyProblems, standbySettings } from "./settings.ts";
 
 /** The handbook's table of regimes and its rule of moves (common practice, no source). */
@@ -74,21 +76,41 @@ describe("by the bounds alone", () => {
 
 describe("moved", () => {
   test.each<[string, number, Partial<Machine>, Partial<GapFacts>, string]>([
-    ["white: one up", 60, { heads: white }, {}, "solution"],
-    ["dry air: one up", 60, {}, { humidity: 38 }, "solution"],
-    ["a bad last check: one up", 60, {}, { lastCheck: "Hold" }, "solution"],
+    ["white alone: no move", 60, { heads: white }, {}, "wet"],
+    ["dry air: one up", 60, { abilities: ["standby-self-clean"] }, { humidity: 38 }, "wet"],
+    ["a bad last check: one up", 60, { abilities: ["standby-self-clean"] }, { lastCheck: "Hold" }, "wet"],
+    [
+      "white in dry air: two up; what begins later is passed over",
+      60,
+      { heads: white, abilities: ["standby-self-clean"] },
+      { humidity: 38, staffedDaily: true },
+      "alive",
+    ],
+    ["never into a method whose own lower bound is not reached", 60, {}, { humidity: 38 }, "wet"],
+    ["a closed row is passed over, not a wall", 100, { abilities: ["standby-self-clean", "automatic-flush"] }, { humidity: 38 }, "flush"],
     ["full circulation: one down", 100, { abilities: ["full-circulation"] }, {}, "wet"],
-    ["white and full circulation: no move", 60, { heads: white, abilities: ["full-circulation"] }, {}, "wet"],
-    ["a long weekend of white needs the concentrate: what is next is closed with nobody there", 84, { heads: white }, {}, "solution"],
-    ["with somebody there each day it is kept alive", 84, { heads: white }, { staffedDaily: true }, "alive"],
-    ["weeks of white: the head comes out where it can", 400, { heads: white, abilities: ["bottles", "removable-head"] }, {}, "head-out"],
+    ["full circulation never makes a night of a weekend", 60, { heads: white, abilities: ["full-circulation"] }, {}, "wet"],
+    [
+      "a long weekend of white in dry air, somebody there each day: kept alive",
+      84,
+      { heads: white },
+      { staffedDaily: true, humidity: 38 },
+      "alive",
+    ],
+    [
+      "8.8 days of white: no head is taken out for that",
+      211,
+      { heads: white, abilities: ["bottles", "removable-head"] },
+      { humidity: 38 },
+      "full",
+    ],
     ["a night is never moved", 11, { heads: white }, { humidity: 20 }, "night"],
   ])("%s", (_, hours, more, about, regime) => expect(advised(hours, more, about)).toBe(regime));
 
   test("each step of the advice is said, with what did not hold", () => {
     const { steps } = adviseRegime(machine({ heads: white }), facts(60, { humidity: null, lastCheck: null }), standbySettings("dtf"));
     expect(steps.join("\n")).toMatch(
-      /60 h, from parking[\s\S]*white ink[\s\S]*1 stronger[\s\S]*humidity of its room is not known[\s\S]*no check on record[\s\S]*does not all circulate[\s\S]*“Solution cap”/,
+      /60 h, from parking[\s\S]*white ink alone: no change[\s\S]*humidity of its room is not known[\s\S]*no check on record[\s\S]*does not all circulate[\s\S]*stays “Wet cap”/,
     );
   });
   test("a closed regime says why, an open one what speaks for and against it", () => {
@@ -103,6 +125,42 @@ describe("moved", () => {
     expect(long.regimes.find(({ regime }) => regime === "powered")?.against.join()).toContain("about 3 weeks white will fail");
   });
 });
+
+describe("the shop's own record", () => {
+  const record = (held: number, spells: number, cents = 0): RegimeRecord => ({
+    cents,
+    risk: { share: (held + 0.6) / (spells + 4), low: (0.7 * held) / spells, high: Math.min(1, (1.3 * held + 2) / spells), spells, held },
+  });
+  const said = (hours: number, kept: [Regime, RegimeRecord][]) =>
+    adviseRegime(machine(), facts(hours, { record: new Map(kept), staffedDaily: true }), standbySettings("dtf"));
+  test("worse than the next method beyond its uncertainty: one up, and said which", () => {
+    const { advised: regime, steps } = said(72, [
+      ["wet", record(18, 20)],
+      ["solution", record(1, 20, 400)],
+    ]);
+    expect(regime).toBe("solution");
+    expect(steps.join("\n")).toContain("18 of 20 times “Wet cap”, but 1 of 20 times “Solution cap”: 1 stronger");
+  });
+  test("within its uncertainty, or with no time on record: no move", () => {
+    expect(
+      said(72, [
+        ["wet", record(3, 4)],
+        ["solution", record(1, 4, 400)],
+      ]).advised,
+    ).toBe("wet");
+    expect(said(72, [["wet", record(18, 20)]]).advised).toBe("wet");
+  });
+  test("what is dearer here and came back worse gives way to what is cheaper and safer", () => {
+    const { advised: regime, steps } = said(80, [
+      ["solution", record(9, 20, 900)],
+      ["alive", record(5, 20, 500)],
+    ]);
+    expect(regime).toBe("alive");
+    expect(steps.at(-1)).toContain("“Run daily” costs less and comes back on hold less often: 5 of 20");
+  });
+});
+
+test("500 machines and gaps at random: what is advised holds the rules", () => expect(adviceFaults(500, 11)).toEqual([]));
 
 test("a bound that ends before it begins is refused with its place", () =>
   expect(standbyProblems({ bounds: { ...standbySettings("dtf").bounds, wet: { from: 72, to: 24 } } })).toEqual([

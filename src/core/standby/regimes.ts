@@ -1,7 +1,7 @@
 import { policiesOf } from "../fleet/rule.ts";
 import type { Machine } from "../fleet/schema.ts";
 import { REGIME_NAMES, REGIMES, type Regime } from "./regime.ts";
-import { spoken } from "./risk.ts";
+import { type Risk, spoken } from "./risk.ts";
 import type { StandbySettings } from "./settings.ts";
 
 /** What the advice for a gap rests on besides the machine itself. */
@@ -21,7 +21,11 @@ export type GapFacts = {
   short: Partial<Record<Regime, string>>;
   /** What it needs and can't come in time any more: closes it. */
   missing?: Partial<Record<Regime, string>>;
+  /** What each costs over this gap, and how it came back before. */
+  record?: ReadonlyMap<Regime, RegimeRecord>;
 };
+/** In hundredths of the shop's money over a whole gap; the risk from the shop's own record. */
+export type RegimeRecord = { cents: number; risk: Pick<Risk, "share" | "low" | "high" | "spells" | "held"> };
 export type RegimeView = { regime: Regime; name: string; open: boolean; for: string[]; against: string[] };
 export type Advice = {
   hours: number;
@@ -40,8 +44,9 @@ export const hasWhite = ({ heads }: Pick<Machine, "heads">) =>
 
 /**
  * The regimes open to a machine over a gap, each with reasons for and against, and the one advised: the first open one, in the
- * handbook's order, whose bounds hold the gap; then moved up (down the table) for white, low humidity and a bad last check, down for full
- * circulation, as far as the next row is open.
+ * handbook's order, whose bounds hold the gap; then moved up (down the table) for low humidity and a bad last check, for white only together
+ * with one of these; for a record that is worse than the next row's beyond its uncertainty; down for full circulation. Closed rows are passed
+ * over; it never goes up into one whose own lower bound is not reached. What is dearer here and came back worse than another is never advised.
  */
 export function adviseRegime(machine: OpenMachine, facts: GapFacts, settings: StandbySettings): Advice {
   const hours = facts.hours ?? settings.unknownHours;
@@ -56,6 +61,7 @@ export function adviseRegime(machine: OpenMachine, facts: GapFacts, settings: St
     const { from, to } = settings.bounds[regime];
     return hours >= from && (to === null || hours <= to);
   };
+  const mayGoUp = (regime: Regime) => open.includes(regime) && settings.bounds[regime].from <= hours;
   const first = open.find((regime) => regime !== "alive" && fits(regime));
   const beyond = first === undefined;
   // Where nothing fits: kept alive while somebody is there, else the highest that may be begun at this length.
@@ -71,16 +77,23 @@ export function adviseRegime(machine: OpenMachine, facts: GapFacts, settings: St
         ? "no method fits; somebody is there each day, so run it daily"
         : `no method fits; “${REGIME_NAMES[base]}” is the most this machine can do; ask its manual, and expect a recovery`,
   );
+  const isDry = facts.humidity !== null && facts.humidity < facts.lowHumidity;
+  const wasBad = facts.lastCheck === "Hold";
   const moves: [boolean, number, string, string][] = [
-    [hasWhite(machine), settings.moves.white, "white ink settles", "no white ink"],
     [
-      facts.humidity !== null && facts.humidity < facts.lowHumidity,
+      hasWhite(machine) && (isDry || wasBad),
+      settings.moves.white,
+      `white ink settles, and ${isDry ? "its air is dry" : "its last check was bad"}`,
+      hasWhite(machine) ? "white ink alone" : "no white ink",
+    ],
+    [
+      isDry,
       settings.moves.dryAir,
       `its room has ${facts.humidity?.toFixed(1)} % humidity, below ${facts.lowHumidity} %`,
       facts.humidity === null ? "humidity of its room is not known" : `its room has ${facts.humidity.toFixed(1)} % humidity, enough`,
     ],
     [
-      facts.lastCheck === "Hold",
+      wasBad,
       settings.moves.badCheck,
       "its last check said Hold",
       facts.lastCheck ? `its last check said ${facts.lastCheck}` : "no check on record",
@@ -94,8 +107,16 @@ export function adviseRegime(machine: OpenMachine, facts: GapFacts, settings: St
   ];
   if (base === "night" && settings.nightsStay && !beyond) {
     steps.push("one night needs closing and opening only (a setting)");
-    return { hours, regimes, advised: base, steps, beyond };
+    return { hours, regimes, advised: cheaperAndSafer(base, open.filter(mayGoUp), facts, steps), steps, beyond };
   }
+  const nextUp = REGIMES.slice(REGIMES.indexOf(base) + 1).find(mayGoUp);
+  const [here, above] = [tried(facts, base), nextUp && tried(facts, nextUp)];
+  moves.push([
+    Boolean(here && above && here.risk.low > above.risk.high),
+    settings.moves.record ?? 0,
+    nextUp && here && above ? `it came back on hold ${heldWords(base, here)}, but ${heldWords(nextUp, above)}` : "",
+    "your own record speaks for no stronger method",
+  ]);
   let sum = 0;
   for (const [holds, by, yes, no] of moves) {
     if (holds) sum += by;
@@ -103,28 +124,49 @@ export function adviseRegime(machine: OpenMachine, facts: GapFacts, settings: St
       holds ? `${yes}: ${by === 0 ? "no change (a setting)" : `${Math.abs(by)} ${by > 0 ? "stronger" : "lighter"}`}` : `${no}: no change`,
     );
   }
-  const { advised, stopped } = moved(base, sum, open);
+  const mayGoDown = (regime: Regime) => open.includes(regime) && (regime !== "night" || fits("night"));
+  const { advised: asked, missed } = moved(base, sum, sum > 0 ? mayGoUp : mayGoDown);
   steps.push(
     [
       sum === 0
         ? `so it stays “${REGIME_NAMES[base]}”`
-        : `together ${Math.abs(sum)} ${sum > 0 ? "stronger" : "lighter"}: “${REGIME_NAMES[advised]}”`,
-      ...(stopped ? [`the next, “${REGIME_NAMES[stopped]}”, is not possible here`] : []),
+        : `together ${Math.abs(sum)} ${sum > 0 ? "stronger" : "lighter"}: “${REGIME_NAMES[asked]}”`,
+      ...(missed ? ["nothing further is possible here for so long"] : []),
     ].join("; "),
   );
+  const advised = cheaperAndSafer(asked, open.filter(mayGoUp), facts, steps);
   return { hours, regimes, advised, steps, beyond };
 }
 
-/** So many rows up (down the table) or down, one at a time; a row that is not open stops it. */
-function moved(base: Regime, steps: number, open: readonly Regime[]): { advised: Regime; stopped: Regime | undefined } {
-  let place = REGIMES.indexOf(base);
-  for (let left = Math.abs(steps); left > 0; left--) {
-    const next = REGIMES[place + Math.sign(steps)];
-    if (next === undefined) break;
-    if (!open.includes(next)) return { advised: REGIMES[place] ?? base, stopped: next };
-    place += Math.sign(steps);
-  }
-  return { advised: REGIMES[place] ?? base, stopped: undefined };
+const tried = (facts: GapFacts, regime: Regime): RegimeRecord | undefined => {
+  const found = facts.record?.get(regime);
+  return found && found.risk.spells > 0 ? found : undefined;
+};
+const heldWords = (regime: Regime, { risk: { held, spells } }: RegimeRecord) => `${held} of ${spells} times “${REGIME_NAMES[regime]}”`;
+
+/** Of what costs less here and by the shop's own record comes back on hold less often: the safest, until there is none. */
+function cheaperAndSafer(asked: Regime, open: readonly Regime[], facts: GapFacts, steps: string[]): Regime {
+  const mine = tried(facts, asked);
+  if (!mine) return asked;
+  const [best] = open
+    .flatMap((regime) => {
+      const record = tried(facts, regime);
+      return record && record.cents < mine.cents && record.risk.share < mine.risk.share ? [{ regime, record }] : [];
+    })
+    .sort((a, b) => a.record.risk.share - b.record.risk.share || a.record.cents - b.record.cents);
+  if (!best) return asked;
+  steps.push(
+    `here “${REGIME_NAMES[best.regime]}” costs less and comes back on hold less often: ${heldWords(best.regime, best.record)}, ${heldWords(asked, mine)}`,
+  );
+  return cheaperAndSafer(best.regime, open, facts, steps);
+}
+
+/** So many allowed rows up (down the table) or down; what is not allowed is passed over. `missed`: there were fewer. */
+function moved(base: Regime, steps: number, allowed: (regime: Regime) => boolean): { advised: Regime; missed: boolean } {
+  const place = REGIMES.indexOf(base);
+  const rows = (steps > 0 ? REGIMES.slice(place + 1) : REGIMES.slice(0, place).reverse()).filter(allowed);
+  const many = Math.min(Math.abs(steps), rows.length);
+  return { advised: rows[many - 1] ?? base, missed: many < Math.abs(steps) };
 }
 
 const boundWords = ({ from, to }: { from: number; to: number | null }) =>

@@ -21,7 +21,7 @@ export const StandbySettings = Type.Object(
     /** Hours from parking to the first care that each regime fits; `to: null` has no end. */
     bounds: perRegime(Bound),
     /** How many regimes up (or down) each of these moves a machine. */
-    moves: Type.Object({ white: steps, dryAir: steps, badCheck: steps, circulation: steps }, closed),
+    moves: Type.Object({ white: steps, dryAir: steps, badCheck: steps, record: optional(steps), circulation: steps }, closed),
     /** A night is never moved: closing and opening are made for it. */
     nightsStay: Type.Boolean(),
     /** Lines over a long gap, where a machine can do both. */
@@ -53,6 +53,10 @@ export const StandbySettings = Type.Object(
     /** Share of idle spells that came back on hold, before the house's own say, and how many spells that guess weighs. */
     holdShare: perRegime(share),
     holdWeight: Type.Number({ minimum: 0.5, maximum: 100 }),
+    /** Share of mornings on which a machine is to print by the time that the closing check names. */
+    promiseShare: Type.Number({ minimum: 0.5, maximum: 0.98 }),
+    /** Nobody is asked to come earlier than so many minutes for a recovery. */
+    mostEarlierMinutes: Type.Number({ minimum: 0, maximum: 480 }),
     /** Spare hours on the morning of the return: for any sleep, for each week of it, at most. */
     spareHours: Type.Object({ base: hours, aWeek: hours, most: hours }, closed),
     /** Left powered for longer, white is expected to fail while colours may hold. */
@@ -86,7 +90,7 @@ export const STANDBY_SETTINGS: StandbySettings = {
     full: { from: 168, to: null },
     "head-out": { from: 1440, to: null },
   },
-  moves: { white: 1, dryAir: 1, badCheck: 1, circulation: -1 },
+  moves: { white: 1, dryAir: 1, badCheck: 1, record: 1, circulation: -1 },
   nightsStay: true,
   lines: "full",
   unknownHours: 336,
@@ -104,6 +108,8 @@ export const STANDBY_SETTINGS: StandbySettings = {
   chargeFactor: 1.5,
   holdShare: { night: 0.05, powered: 0.2, wet: 0.15, solution: 0.2, alive: 0.1, flush: 0.15, drained: 0.25, full: 0.2, "head-out": 0.25 },
   holdWeight: 4,
+  promiseShare: 0.9,
+  mostEarlierMinutes: 120,
   spareHours: { base: 0.5, aWeek: 0.5, most: 6 },
   whiteFailsHours: 504,
   moistPercent: 50,
@@ -132,7 +138,9 @@ export function standbySettings(machineClass: MachineClass, house: readonly Stan
     ...STANDBY_SETTINGS,
     bounds: { ...STANDBY_SETTINGS.bounds, ...CLASS_BOUNDS[machineClass] },
   };
-  return Object.assign({}, own, ...house);
+  const all: StandbySettings = Object.assign({}, own, ...house);
+  // Settings kept before a record could move anything leave that out.
+  return { ...all, moves: { ...own.moves, ...all.moves } };
 }
 
 /** What the schema can't say. */

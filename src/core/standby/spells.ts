@@ -52,6 +52,7 @@ export function idleSpells(
         hours,
         regime: slept?.regime ?? (left.exercised ? "alive" : usual(machine, hours)),
         hold,
+        ...(last?.machine === machine ? { parkedOnHold: last.hold } : {}),
         day,
         entry,
         ...(good ? { recoveryMinutes: (good.at - at) / 60_000 } : {}),

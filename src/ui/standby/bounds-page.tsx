@@ -36,7 +36,7 @@ const VALUES = [
   ["whiteFailsHours", "hours"],
   ["moistPercent", "percent"],
 ] as const;
-const MOVES = ["white", "dryAir", "badCheck", "circulation"] as const;
+const MOVES = ["white", "dryAir", "badCheck", "record", "circulation"] as const;
 const SPARE = ["base", "aWeek", "most"] as const;
 
 /** Every number that the advice for idle machines rests on: for a class, or for one machine. */

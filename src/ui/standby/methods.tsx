@@ -2,7 +2,8 @@
 import Link from "next/link";
 import { useTranslations } from "use-intl";
 import { moneySaid } from "../../core/calendar/said.ts";
-import type { RegimeOption, StandbyView } from "../../work/standby/machine.ts";
+import type { StandbyView } from "../../work/standby/machine.ts";
+import type { RegimeOption } from "../../work/standby/methods.ts";
 import { Chip } from "../kit/chip.tsx";
 import { Meter } from "../kit/meter.tsx";
 import { Table } from "../kit/table.tsx";

@@ -1,6 +1,6 @@
 import { printsChecks } from "../../core/fleet/channels.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
-import { cappedAnswer, gapAnswer, type Known } from "../../core/runs/known.ts";
+import { capAnswer, cappedAnswer, type Known } from "../../core/runs/known.ts";
 import type { Shop } from "../../core/shop/shop.ts";
 import { flushPlan } from "../../core/standby/flush.ts";
 import { linesOf } from "../../core/standby/needs.ts";
@@ -12,24 +12,24 @@ import { now } from "../clock.ts";
 import { cappedSaid, cappingOf, lastUses } from "../idle/idle.ts";
 import { standbyOf } from "../idle/of.ts";
 import { daysWords } from "../idle/sleeps.ts";
-import { tonight } from "../standby/gap.ts";
+import { plansTonight } from "../standby/tonight.ts";
 
 const HOUR_MS = 3_600_000;
 
 /** What the shop knows of its machines that a step asks for: how long each will stand, how it was capped, how it was stored. */
 export async function knownOf(db: Connection, shop: Shop, sleeps: ReadonlyMap<string, Sleep>): Promise<Map<string, Known>> {
-  const [useOf, said] = await Promise.all([lastUses(db, shop), cappedSaid(db, shop)]);
+  const [useOf, said, planOf] = await Promise.all([lastUses(db, shop), cappedSaid(db, shop), plansTonight(db, shop)]);
   const found = await Promise.all(
     shop.machines.filter(printsChecks).map(async (machine) => {
       const capped = machine.class === "dtf" ? await cappingOf(db, shop, machine, useOf(machine), said) : null;
       const standing = capped ? (now().getTime() - capped.at.getTime()) / HOUR_MS : 0;
       const most = standbyOf(shop, machine).bounds.wet.to;
       const sleep = sleeps.get(machine.id);
-      const gap = tonight(shop, machine);
+      const { gap, plan } = planOf(machine);
       return [
         machine.id,
         {
-          ...(gap.hours === null ? {} : { gap: { choice: gapAnswer(gap.hours, most), words: spoken(gap.hours) } }),
+          ...(gap.hours === null ? {} : { gap: { choice: capAnswer(plan.advice.advised), words: spoken(gap.hours) } }),
           ...(capped
             ? {
                 capped: {

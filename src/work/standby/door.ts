@@ -1,4 +1,4 @@
-import { isoDay, spokenDay } from "../../core/calendar/day.ts";
+import { isoDay, spokenDay, weekday } from "../../core/calendar/day.ts";
 import { inShift } from "../../core/calendar/roster.ts";
 import { clockTime } from "../../core/calendar/site-time.ts";
 import { policiesOf } from "../../core/fleet/rule.ts";
@@ -7,10 +7,9 @@ import { wholePlan } from "../../core/rounds/plan-round.ts";
 import type { RoundPlan, RoundProblem } from "../../core/rounds/problem.ts";
 import { skillFor } from "../../core/routines/routine.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
-import { type DoorIssue, type DoorPromise, doorIssues, doorPromise } from "../../core/standby/door.ts";
+import { type DoorIssue, doorIssues, doorPromise } from "../../core/standby/door.ts";
+import { firstPrint, type KeptPromise, keptPromises } from "../../core/standby/first-print.ts";
 import { REGIME_NAMES, type Regime } from "../../core/standby/regime.ts";
-import { adviseRegime } from "../../core/standby/regimes.ts";
-import { idleRisk } from "../../core/standby/risk.ts";
 import type { Connection, Database } from "../../ledger/database.ts";
 import { lastSeq } from "../../ledger/reading.ts";
 import { openRuns } from "../../ledger/runs.ts";
@@ -24,9 +23,8 @@ import { cappedSaid, cappingOf, lastUses } from "../idle/idle.ts";
 import { sleepWords } from "../idle/sleeps.ts";
 import { roundMaterial, roundProblem } from "../rounds/round-problem.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
-import { openingOf, tonight } from "./gap.ts";
-import { printDayChanges } from "./machine.ts";
-import { gapFacts, isStaffed, type MachineMaterial, type StandbyMaterial, standbyMaterial } from "./material.ts";
+import { openingOf, opensAt } from "./gap.ts";
+import { plansTonight, type Tonight } from "./tonight.ts";
 
 export type DoorMachine = {
   id: string;
@@ -42,7 +40,19 @@ export type DoorMachine = {
   power: { expected: "on" | "off"; seen: "on" | "off" | null };
   canCap: boolean;
 };
-export type DoorPromiseView = { id: string; name: string; words: string; by: string; chance: number; lateBy: string; lateChance: number };
+export type DoorPromiseView = {
+  id: string;
+  name: string;
+  /** By when it prints on half the mornings, and on as many as are promised; `null`: fewer were good at all. */
+  half: string | null;
+  by: string | null;
+  /** On so many of so many mornings like it. */
+  good: number;
+  of: number;
+  like: string | null;
+  /** It rests on the plan alone. */
+  isGuess: boolean;
+};
 export type DoorView = {
   seq: number;
   now: string;
@@ -53,6 +63,11 @@ export type DoorView = {
   nobody: boolean;
   next: {
     dayWords: string;
+    /** When the first people come, and by when machines are to print. */
+    opens: string;
+    openingBy: string;
+    /** Promises like these of the last days, and how many held. */
+    kept: { held: number; of: number; days: number };
     machines: DoorPromiseView[];
     earlier: { person: string; minutes: number; why: string }[];
     later: string[];
@@ -68,11 +83,9 @@ export async function doorView(db: Database, actor: Actor): Promise<DoorView> {
   authorise(actor, "look");
   const shop = await loadShop(db, actor.site);
   const today = dayAt(shop);
-  const ids = shop.machines.map(({ id }) => id);
   const stands = factsNow(db, shop, shop.machines);
-  const [material, changes, seq, useOf, said, seen, rows, runs, roster] = await Promise.all([
-    standbyMaterial(db, shop),
-    printDayChanges(db, shop, ids),
+  const [planOf, seq, useOf, said, seen, rows, runs, roster] = await Promise.all([
+    plansTonight(db, shop),
     lastSeq(db, shop.id),
     lastUses(db, shop),
     cappedSaid(db, shop),
@@ -91,20 +104,17 @@ export async function doorView(db: Database, actor: Actor): Promise<DoorView> {
       }),
   );
   const { vessels } = await stands;
-  const gaps = new Map(shop.machines.map((machine) => [machine.id, tonight(shop, machine, changes.get(machine.id) ?? [])] as const));
   const left = new Map(
     await Promise.all(
       shop.machines.map(async (machine) => [machine.id, await cappingOf(db, shop, machine, useOf(machine), said)] as const),
     ),
   );
   const machines = shop.machines.map((machine): DoorMachine => {
-    const mine = material.of(machine);
-    const gap = gaps.get(machine.id) ?? tonight(shop, machine);
-    const advice = adviseRegime(
-      machine,
-      gapFacts(mine, material.skills, gap.hours, gap.to !== null && isStaffed(shop, gap.fromDay, gap.toDay), { short: {} }),
-      mine.settings,
-    );
+    const {
+      mine,
+      gap,
+      plan: { advice },
+    } = planOf(machine);
     const row = rows.find(({ id }) => id === machine.id);
     const vessel = vessels.get(machine.id);
     const days = gap.hours === null ? 7 : Math.ceil(gap.hours / 24);
@@ -153,7 +163,7 @@ export async function doorView(db: Database, actor: Actor): Promise<DoorView> {
     quiet: machines.every(({ issues }) => issues.length === 0),
     machines,
     nobody: there.length === 0,
-    next: await promises(db, shop, gaps, material),
+    next: await promises(db, shop, planOf),
   };
 }
 
@@ -179,47 +189,46 @@ function openingPlan(site: string, problem: RoundProblem): RoundPlan {
   return plan;
 }
 
-type Gaps = ReadonlyMap<string, ReturnType<typeof tonight>>;
-
-/** Which machine prints by when on the next print day, with what chance, and who should come earlier. */
-async function promises(db: Connection, shop: Shop, gaps: Gaps, { of, skills }: StandbyMaterial): Promise<DoorView["next"]> {
+/** Which machine prints by when on the next print day, how often that held, and who should come earlier. */
+async function promises(db: Connection, shop: Shop, planOf: (machine: Machine) => Tonight): Promise<DoorView["next"]> {
   const zone = shop.site.timeZone;
   const today = dayAt(shop);
-  const days = [...gaps.values()].flatMap(({ to, toDay }) => (to ? [toDay] : []));
+  const days = shop.machines.flatMap((machine) => {
+    const { gap, mine } = planOf(machine);
+    return gap.to && !mine.sleep ? [gap.toDay] : [];
+  });
   if (days.length === 0) return null;
   const day = Math.min(...days);
   const material = await roundMaterial(db, shop, day);
   const { problem, zero } = roundProblem(shop, material, { day, what: "opening", safe: false });
   const plan = openingPlan(shop.id, problem);
+  const openingBy = openingOf(shop, day);
   const earlier = new Map<string, { minutes: number; why: string }>();
   const machines: DoorPromiseView[] = [];
   const later: string[] = [];
+  const at = (ms: number | null) => (ms === null ? null : clockTime(new Date(ms), zone));
   for (const machine of shop.machines) {
-    const gap = gaps.get(machine.id);
-    if (of(machine).sleep) {
+    const { gap, mine } = planOf(machine);
+    if (mine.sleep) {
       later.push(`${machine.name} is asleep`);
       continue;
     }
-    if (!gap?.to || gap.toDay !== day) {
-      later.push(`${machine.name} prints again ${gap?.to ? spokenDay(gap.toDay) : "on a day not known"}`);
+    if (!gap.to || gap.toDay !== day) {
+      later.push(`${machine.name} prints again ${gap.to ? spokenDay(gap.toDay) : "on a day not known"}`);
       continue;
     }
-    const mine = of(machine);
     const tasks = problem.tasks.filter((task) => task.machine === machine.id).map(({ id }) => id);
     const placed = plan.tasks.filter(({ id }) => tasks.includes(id));
     const end = Math.max(0, ...placed.map(({ stretches }) => stretches.at(-1)?.end ?? 0));
-    const readyAt = placed.length ? zero.getTime() + end * MINUTE_MS : openingOf(shop, day).getTime();
-    const advice = adviseRegime(
-      machine,
-      gapFacts(mine, skills, gap.hours, isStaffed(shop, gap.fromDay, gap.toDay), { short: {} }),
-      mine.settings,
-    );
-    const risk = idleRisk(mine.spells, advice.advised, advice.hours, mine.settings);
-    const promise: DoorPromise = doorPromise({
-      readyAt,
-      openingBy: openingOf(shop, day).getTime(),
-      holdShare: machine.class === "cij" ? mine.settings.holdShare.night : risk.share,
-      recoveryMinutes: recoveryMinutes(mine),
+    const { promiseShare, mostEarlierMinutes } = mine.settings;
+    const ask = { machine: machine.id, weekday: weekday(day), hours: gap.hours ?? 0, parkedOnHold: mine.lastCheck === "Hold" };
+    const record = firstPrint(mine.mornings, ask, { share: promiseShare });
+    const promise = doorPromise({
+      plannedAt: placed.length ? zero.getTime() + end * MINUTE_MS : openingBy.getTime(),
+      opensAt: opensAt(shop, day).getTime(),
+      openingBy: openingBy.getTime(),
+      record,
+      mostEarlierMinutes,
     });
     const person = placed.flatMap(({ stretches }) => stretches.flatMap((each) => each.person ?? []))[0];
     if (promise.earlierMinutes > 0 && person) {
@@ -227,33 +236,37 @@ async function promises(db: Connection, shop: Shop, gaps: Gaps, { of, skills }: 
       if (!known || known.minutes < promise.earlierMinutes)
         earlier.set(person, { minutes: promise.earlierMinutes, why: `${machine.name} may come back on hold` });
     }
-    const at = (ms: number) => clockTime(new Date(ms), zone);
     machines.push({
       id: machine.id,
       name: machine.name,
-      words: risk.why,
-      by: at(promise.readyAt),
-      chance: percent(promise.chance),
-      lateBy: at(promise.lateAt),
-      lateChance: percent(promise.lateChance),
+      half: at(promise.halfAt),
+      by: at(promise.byAt),
+      good: record?.good ?? 0,
+      of: record?.of ?? 0,
+      like: record?.like ?? null,
+      isGuess: promise.isGuess,
     });
     if (placed.length < tasks.length) later.push(`${machine.name}: nobody has part of its opening`);
   }
+  const kept = keptLately(shop, planOf);
   return {
     dayWords: day === today + 1 ? `tomorrow, ${spokenDay(day)}` : spokenDay(day),
+    opens: clockTime(opensAt(shop, day), zone),
+    openingBy: clockTime(openingBy, zone),
     machines,
+    kept: { held: kept.filter(({ held }) => held).length, of: kept.length, days: KEPT_DAYS },
     earlier: [...earlier].map(([person, { minutes, why }]) => ({ person: personName(shop, person), minutes, why })),
     later,
   };
 }
 
-/** Nothing is sure. */
-const percent = (share: number) => Math.min(99, Math.round(share * 100));
-
-/** What nine of ten recoveries took here; with few on record, the spare time of any sleep. */
-function recoveryMinutes({ spells, settings }: MachineMaterial): number {
-  const took = spells
-    .flatMap(({ hold, recoveryMinutes: minutes }) => (hold && minutes !== undefined ? [minutes] : []))
-    .sort((a, b) => a - b);
-  return took.length >= 3 ? (took[Math.ceil(0.9 * took.length) - 1] as number) : settings.spareHours.base * 60;
+/** What would have been promised of the last mornings by what was known then, and whether it held. */
+function keptLately(shop: Shop, planOf: (machine: Machine) => Tonight): KeptPromise[] {
+  const since = isoDay(dayAt(shop) - KEPT_DAYS);
+  const classes = new Map(shop.machines.map((machine) => [machine.class, machine] as const));
+  return [...classes.values()].flatMap((machine) => {
+    const { mornings, settings } = planOf(machine).mine;
+    return keptPromises(mornings, { share: settings.promiseShare, since });
+  });
 }
+const KEPT_DAYS = 90;

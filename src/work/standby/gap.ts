@@ -1,10 +1,13 @@
-import type { Day } from "../../core/calendar/day.ts";
+import { rollup } from "d3-array";
+import { type Day, isoDay, weekday } from "../../core/calendar/day.ts";
 import { instantOf, instantOfLocal, localDay, localText } from "../../core/calendar/site-time.ts";
 import { machineDays } from "../../core/calendar/work-days.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
 import type { Shop } from "../../core/shop/shop.ts";
 import { spoken } from "../../core/standby/risk.ts";
+import type { Connection } from "../../ledger/database.ts";
+import { dueRows } from "../../ledger/due-facts.ts";
 import { now } from "../clock.ts";
 import { dayAt } from "../shop/shop.ts";
 
@@ -17,15 +20,39 @@ const LOOK_AHEAD_DAYS = 400;
 export const closingOf = (shop: Shop, day: Day): Date => instantOf(day, shop.calendar.beats?.closing?.by ?? CLOSING, shop.site);
 export const openingOf = (shop: Shop, day: Day): Date => instantOf(day, shop.calendar.beats?.opening?.by ?? OPENING, shop.site);
 
+/** When the first shift of a day begins; in a shop without shifts, when its opening is to be done. */
+export function opensAt(shop: Shop, day: Day): Date {
+  const [first] = (shop.calendar.shifts ?? [])
+    .filter(({ days }) => days?.includes(weekday(day)) ?? true)
+    .map(({ from }) => from)
+    .sort();
+  return first ? instantOf(day, first, shop.site) : openingOf(shop, day);
+}
+
+/** Days on which some machines print, or don't, against their calendar: by machine. */
+export async function printDayChanges(
+  db: Connection,
+  shop: Shop,
+  machines: readonly string[],
+): Promise<Map<string, { date: string; prints: boolean }[]>> {
+  const today = isoDay(dayAt(shop));
+  const { changes } = await dueRows(db, shop.id, { from: today, until: today, readingsFrom: today }, [], machines);
+  return rollup(
+    changes,
+    (mine) => mine.map(({ day, prints }) => ({ date: day, prints })),
+    ({ machine }) => machine,
+  );
+}
+
 /** The next day after `day` on which a machine prints by its calendar, whether it sleeps or not. */
-export function nextPrintDay(shop: Shop, machine: Machine, day: Day, changes: { date: string; prints: boolean }[] = []): Day | null {
+export function nextPrintDay(shop: Shop, machine: Machine, day: Day, changes: { date: string; prints: boolean }[]): Day | null {
   const days = machineDays({ ...machine, printDayChanges: changes, asleep: [] }, shop.calendar, shop.rules.works);
   for (let next = day + 1; next <= day + LOOK_AHEAD_DAYS; next++) if (days.prints(next)) return next;
   return null;
 }
 
 /** The gap that a machine stands in tonight: from today's closing to the opening of its next print day. */
-export function tonight(shop: Shop, machine: Machine, changes: { date: string; prints: boolean }[] = []): Gap {
+export function tonight(shop: Shop, machine: Machine, changes: { date: string; prints: boolean }[]): Gap {
   const today = dayAt(shop);
   const next = nextPrintDay(shop, machine, today, changes);
   const closing = closingOf(shop, today);

@@ -1,10 +1,11 @@
 import { group } from "d3-array";
-import { type Day, isoDay } from "../../core/calendar/day.ts";
+import { type Day, isoDay, toDay, weekday } from "../../core/calendar/day.ts";
 import { printsChecks } from "../../core/fleet/channels.ts";
 import type { ChannelReading } from "../../core/nozzles/channel-reading.ts";
 import { outsideTolerance } from "../../core/nozzles/tolerance.ts";
 import { idsFor } from "../../core/routines/routine-for.ts";
 import type { Shop } from "../../core/shop/shop.ts";
+import type { Morning } from "../../core/standby/first-print.ts";
 import type { IdleSpell } from "../../core/standby/risk.ts";
 import type { Sleep } from "../../core/standby/sleep.ts";
 import { idleSpells } from "../../core/standby/spells.ts";
@@ -14,6 +15,7 @@ import { standbyOf, usualRegime } from "../idle/of.ts";
 import { sleepOf } from "../idle/sleeps.ts";
 import { judgingOf } from "../nozzles/nozzles.ts";
 import { dayAt } from "../shop/shop.ts";
+import { opensAt } from "./gap.ts";
 
 /** How the machines of a shop stood idle, and how they were found after it. */
 export type IdleRecord = {
@@ -22,11 +24,14 @@ export type IdleRecord = {
   lastChecks: ReadonlyMap<string, { entry: string; at: Date; hold: boolean; missing: boolean }>;
   /** Idle spells, by the class of their machine. */
   spells: ReadonlyMap<string | undefined, IdleSpell[]>;
+  /** Mornings on which a machine was started again, by class. */
+  mornings: ReadonlyMap<string | undefined, Morning[]>;
   /** Seconds that flushes of lines took. */
   logged: Awaited<ReturnType<typeof loggedSeconds>>;
 };
 
 const BACK_DAYS = 400;
+const MINUTE_MS = 60_000;
 /** The last record of each shop: 400 days are read and judged again only where something that counts was entered. */
 const kept = new Map<string, { mark: string; record: Promise<IdleRecord> }>();
 const SHOPS_KEPT = 20;
@@ -88,10 +93,22 @@ async function read(db: Connection, shop: Shop, today: Day): Promise<IdleRecord>
       return machine ? usualRegime(machine, hours, standbyOf(shop, machine)) : "night";
     },
   );
+  const checkedAt = new Map(judged.map(({ entry, at }) => [entry, at]));
   return {
     sleeps,
     lastChecks: new Map(judged.map((check) => [check.machine, check] as const)),
     spells: group(spells, ({ machine }) => byId.get(machine)?.class),
+    mornings: group(
+      spells.flatMap((spell): Morning[] => {
+        const { machine, day, hours, parkedOnHold = false, recoveryMinutes } = spell;
+        const checked = checkedAt.get(spell.entry ?? "");
+        if (!checked) return [];
+        const after = (checked.getTime() - opensAt(shop, toDay(day)).getTime()) / MINUTE_MS;
+        const goodMinutes = recoveryMinutes === undefined ? null : after + recoveryMinutes;
+        return [{ machine, day, weekday: weekday(toDay(day)), hours, parkedOnHold, goodMinutes }];
+      }),
+      ({ machine }) => byId.get(machine)?.class,
+    ),
     logged,
   };
 }

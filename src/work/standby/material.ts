@@ -5,10 +5,10 @@ import { piecesOf } from "../../core/rounds/stretches-of.ts";
 import { skillFor } from "../../core/routines/routine.ts";
 import { routineFor } from "../../core/routines/routine-for.ts";
 import type { Shop } from "../../core/shop/shop.ts";
+import type { Morning } from "../../core/standby/first-print.ts";
 import { flushPlan, learnedWhiteFactor } from "../../core/standby/flush.ts";
 import { type JobMinutes, linesOf } from "../../core/standby/needs.ts";
 import type { Regime } from "../../core/standby/regime.ts";
-import type { GapFacts } from "../../core/standby/regimes.ts";
 import type { IdleSpell } from "../../core/standby/risk.ts";
 import { type Plumbing, plumbingOf, type StandbySettings } from "../../core/standby/settings.ts";
 import type { Sleep } from "../../core/standby/sleep.ts";
@@ -39,12 +39,13 @@ export type MachineMaterial = {
   lastCheck: string | null;
   lastCheckEntry: string | null;
   lastCheckAt: Date | null;
-  /** Its own and its class's idle spells. */
+  /** Its own and its class's idle spells, and the mornings after them. */
   spells: IdleSpell[];
+  mornings: Morning[];
 };
 
 export async function standbyMaterial(db: Connection, shop: Shop): Promise<StandbyMaterial> {
-  const [air, { sleeps, lastChecks, spells, logged }] = await Promise.all([airNow(db, shop), idleRecord(db, shop)]);
+  const [air, { sleeps, lastChecks, spells, mornings, logged }] = await Promise.all([airNow(db, shop), idleRecord(db, shop)]);
   const skills = new Set(shop.people.flatMap((person) => person.skills ?? []));
   return {
     skills,
@@ -68,6 +69,7 @@ export async function standbyMaterial(db: Connection, shop: Shop): Promise<Stand
         lastCheckEntry: last?.entry ?? null,
         lastCheckAt: last?.at ?? null,
         spells: spells.get(machine.class) ?? [],
+        mornings: mornings.get(machine.class) ?? [],
       };
     },
   };
@@ -99,18 +101,6 @@ export const minutesAt =
     const sum = (kind: "hands" | "wait") => pieces.filter((piece) => piece.kind === kind).reduce((all, { minutes }) => all + minutes, 0);
     return { routine: routine.id, hands: sum("hands"), wait: sum("wait"), skill: skillFor(routine, machine) };
   };
-
-/** What the advice for a gap rests on. */
-export function gapFacts(
-  material: MachineMaterial,
-  skills: ReadonlySet<string>,
-  hours: number | null,
-  staffedDaily: boolean,
-  { short, missing }: Pick<GapFacts, "short" | "missing">,
-): GapFacts {
-  const { humidity, lowHumidity, lastCheck } = material;
-  return { hours, staffedDaily, skills, humidity, lowHumidity, lastCheck, short, ...(missing ? { missing } : {}) };
-}
 
 /** Whether somebody is there on each day that lies wholly in a gap. */
 export function isStaffed(shop: Shop, fromDay: number, toDay_: number): boolean {

@@ -4,18 +4,17 @@ import { clockTime, dayStart } from "../../core/calendar/site-time.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { personName } from "../../core/shop/shop.ts";
 import type { Regime } from "../../core/standby/regime.ts";
-import { adviseRegime } from "../../core/standby/regimes.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { lastSeq } from "../../ledger/reading.ts";
 import { seasonRows } from "../../ledger/standby.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
 import { lastUses, standingTooLong } from "../idle/idle.ts";
+import { standbyOf } from "../idle/of.ts";
 import { sleepingNow, sleepWords } from "../idle/sleeps.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
-import { openingOf, overlappingClosures, tonight } from "./gap.ts";
-import { printDayChanges } from "./machine.ts";
-import { gapFacts, isStaffed, standbyMaterial } from "./material.ts";
+import { openingOf, overlappingClosures } from "./gap.ts";
+import { plansTonight } from "./tonight.ts";
 
 export type OverviewRow = {
   id: string;
@@ -63,13 +62,8 @@ export async function standbyOverview(db: Connection, actor: Actor): Promise<Ove
   authorise(actor, "look");
   const shop = await loadShop(db, actor.site);
   const today = dayAt(shop);
-  const [material, changes, seq, plans, tooLong] = await Promise.all([
-    standbyMaterial(db, shop),
-    printDayChanges(
-      db,
-      shop,
-      shop.machines.map(({ id }) => id),
-    ),
+  const [planOf, seq, plans, tooLong] = await Promise.all([
+    plansTonight(db, shop),
     lastSeq(db, shop.id),
     seasonRows(db, shop.id, isoDay(today)),
     Promise.all([sleepingNow(db, shop), lastUses(db, shop)]).then(([sleeps, useOf]) =>
@@ -90,13 +84,11 @@ export async function standbyOverview(db: Connection, actor: Actor): Promise<Ove
     })),
     overlaps: overlappingClosures(shop),
     rows: shop.machines.map((machine): OverviewRow => {
-      const mine = material.of(machine);
-      const gap = tonight(shop, machine, changes.get(machine.id) ?? []);
-      const advice = adviseRegime(
-        machine,
-        gapFacts(mine, material.skills, gap.hours, gap.to !== null && isStaffed(shop, gap.fromDay, gap.toDay), { short: {} }),
-        mine.settings,
-      );
+      const {
+        mine,
+        gap,
+        plan: { advice },
+      } = planOf(machine);
       return {
         id: machine.id,
         name: machine.name,
@@ -117,7 +109,7 @@ export async function standbyOverview(db: Connection, actor: Actor): Promise<Ove
     closures: plannedClosures(shop.calendar.closures ?? [], today).map((closure) => {
       const row = plans.find(({ from }) => from === closure.from);
       const startsIn = toDay(closure.from) - today;
-      const weeks = first ? material.of(first).settings.planWeeks : 0;
+      const weeks = first ? standbyOf(shop, first).planWeeks : 0;
       return {
         ...closure,
         days: toDay(closure.to) - toDay(closure.from) + 1,

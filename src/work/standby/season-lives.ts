@@ -8,8 +8,7 @@ import type { Connection } from "../../ledger/database.ts";
 import { sleepRows } from "../../ledger/standby.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
-import { nextPrintDay } from "./gap.ts";
-import { printDayChanges } from "./machine.ts";
+import { nextPrintDay, printDayChanges } from "./gap.ts";
 import { standbyMaterial } from "./material.ts";
 import { type SeasonView, seasonPlan } from "./season.ts";
 

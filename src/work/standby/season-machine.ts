@@ -13,8 +13,8 @@ import type { HeldRow } from "../../ledger/stock.ts";
 import { nameOf } from "../idle/sleeps.ts";
 import { dayAt } from "../shop/shop.ts";
 import { closingOf, openingOf } from "./gap.ts";
-import { type MachinePlan, machinePlan } from "./machine.ts";
 import { type MachineMaterial, storedAs } from "./material.ts";
+import { type MachinePlan, machinePlan } from "./methods.ts";
 
 /** One machine in the plan of a closure: what was chosen for it, and the work that follows. */
 

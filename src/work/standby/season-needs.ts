@@ -6,7 +6,7 @@ import { amountWords } from "../../core/stores/amount-words.ts";
 import type { PurchaseRow } from "../../ledger/stock.ts";
 import { dayAt } from "../shop/shop.ts";
 import { leadDaysOf } from "../stores/demand.ts";
-import type { MachinePlan } from "./machine.ts";
+import type { MachinePlan } from "./methods.ts";
 
 export type SeasonNeed = {
   item: string;

@@ -10,7 +10,6 @@ import { personName, type Shop } from "../../core/shop/shop.ts";
 import type { AxisPiece } from "../../core/standby/closure-axis.ts";
 import { emptyings } from "../../core/standby/flush.ts";
 import { REGIMES, type Regime } from "../../core/standby/regime.ts";
-import { idleRisk } from "../../core/standby/risk.ts";
 import type { SeasonBody, SeasonTask } from "../../core/standby/said.ts";
 import { type WasteFamily, wasteByFamily } from "../../core/stores/waste/families.ts";
 import { append } from "../../ledger/append.ts";
@@ -186,7 +185,7 @@ export async function seasonPlan(db: Connection, shop: Shop, from: string, asked
     const wakesDay = toDay(each.wakesOn);
     const ready = last ? new Date(new Date(last.to).getTime() + each.spare * 3_600_000) : openingOf(shop, wakesDay);
     const opening = openingOf(shop, wakesDay);
-    const risk = idleRisk(each.mine.spells, each.regime, each.hours, each.mine.settings);
+    const risk = each.plan.riskOf(each.regime);
     const limit = each.machine.waste?.[0]?.limitMl;
     const places = limit ? emptyings(each.needs.waste, limit) : [];
     return {
