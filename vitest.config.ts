@@ -1,5 +1,9 @@
 import { defineConfig } from "vitest/config";
 
+const SETUP = ["tests/pages/setup.ts"];
+const PAGES = ["tests/pages/**/*.test.tsx"];
+const TABLET = ["floor*", "at-work", "check-in-run", "check-pass", "language", "tablet"].map((name) => `tests/pages/${name}.test.tsx`);
+
 export default defineConfig({
   oxc: { jsx: { runtime: "automatic" } },
   test: {
@@ -9,12 +13,14 @@ export default defineConfig({
         extends: true,
         test: { name: "unit", isolate: false, include: ["src/**/*.test.ts", "src/**/*.test.tsx", "tests/reference/**/*.test.ts"] },
       },
-      { extends: true, test: { name: "rooms", include: ["tests/ledger/**/*.test.ts", "tests/pages/**/*.test.tsx"] } },
+      { extends: true, test: { name: "ledger", include: ["tests/ledger/**/*.test.ts"] } },
+      { extends: true, test: { name: "pages", isolate: false, setupFiles: SETUP, include: PAGES, exclude: TABLET } },
+      // A tablet keeps its queue and its people in its own modules.
+      { extends: true, test: { name: "tablet", setupFiles: SETUP, include: TABLET } },
     ],
     testTimeout: 240_000,
     hookTimeout: 120_000,
     fileParallelism: true,
     maxWorkers: 2,
-    coverage: { provider: "v8", reporter: ["json-summary"], reportsDirectory: ".zesty/coverage", include: ["src/**/*.{ts,tsx}"] },
   },
 });

@@ -9,7 +9,7 @@ import { ensureDebianPackages } from "./packages.ts";
 import { APP_ROLE, dropDatabase, ensureDatabase } from "./postgres.ts";
 import { run, say } from "./say.ts";
 import { STATE } from "./state.ts";
-import { coverageByRoom, testShare } from "./test-share.ts";
+import { testShare } from "./test-share.ts";
 
 const MOST_NAMED = 30;
 
@@ -30,7 +30,7 @@ await run(async () => {
   if (wanted("lint") && !wanted("journeys")) await lint();
   if (wanted("unit")) {
     // For the work between: what the change since a commit touches, with fewer random cases.
-    const touched = values.quick ? [`--changed=${values.since ?? "HEAD"}`, "--passWithNoTests"] : files.length ? [] : ["--coverage"];
+    const touched = values.quick ? [`--changed=${values.since ?? "HEAD"}`, "--passWithNoTests"] : [];
     const env: Record<string, string> = values.quick ? { ZESTY_QUICK: "1" } : {};
     await withDatabase("unit", async (own) => vitest("unit and reference", "vitest.config.ts", { ...own, ...env }, [...files, ...touched]));
   }
@@ -43,8 +43,6 @@ await run(async () => {
     ]);
   }
   say(`\nTests are ${Math.round(testShare() * 100)} % of the code lines.`);
-  for (const { room, percent } of wanted("unit") && !values.quick ? coverageByRoom() : [])
-    say(`  unit tests reach ${percent} % of the lines of ${room}`);
   for (const { name, passed, failed } of parts) say(`${failed ? "FAILED" : "ok    "} ${name}: ${passed} passed, ${failed} failed`);
   for (const name of failures.slice(0, MOST_NAMED)) say(`  failed: ${name}`);
   const [passed, failed] = [parts.reduce((sum, part) => sum + part.passed, 0), parts.reduce((sum, part) => sum + part.failed, 0)];

@@ -14,6 +14,7 @@ import type { Item } from "../core/stores/item.ts";
 import { itemFor, usualMaterials } from "../core/stores/run-materials.ts";
 import { drawMl } from "../core/stores/waste/draws.ts";
 import type { NewEntry } from "../ledger/append.ts";
+import { fillAt } from "../work/idle/of.ts";
 
 /** What was done in the demo's ninety days, as the store sees it. */
 export type DoneRoutine = { machine: Machine; routine: string; day: Day; at: Date; person: string; run: string | null };
@@ -326,7 +327,10 @@ class Store {
     const ladder = ladderSettings(machine.class);
     return work
       .filter((each) => each.machine.id === machine.id)
-      .reduce((sum, { routine }) => sum + drawMl(this.shop.rules.book.get(routine)?.effects?.draws, ladder).ml, 0);
+      .reduce(
+        (sum, { routine }) => sum + drawMl(this.shop.rules.book.get(routine)?.effects?.draws, ladder, fillAt(this.shop, machine)).ml,
+        0,
+      );
   }
 
   /** Shanny's bottle was emptied last on such a day, and so much left in it, that it stands just under its mark today. */

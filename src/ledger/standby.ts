@@ -165,7 +165,7 @@ export async function loggedSeconds(
         inArray(machine, [...machines]),
         sql`${body} ->> 'step' LIKE '%@%'`,
         sql`(${routine}, split_part(${body} ->> 'step', '@', 1)) IN (${asked})`,
-        sql`${body} ->> 'tookSeconds' IS NOT NULL`,
+        sql`${body} ->> 'tookSeconds' IS NOT NULL AND ${body} ->> 'early' IS NULL`,
       ),
     )
     .orderBy(desc(happenedAt))

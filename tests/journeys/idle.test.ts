@@ -14,8 +14,8 @@ test("the closure of sixteen machines is planned, two choices are changed, put i
   expect(await rows.count()).toBeGreaterThanOrEqual(16);
   await rows.filter({ hasText: "Shanny" }).click();
   const shanny = page.getByRole("dialog", { name: "Shanny" });
-  await choose(page, shanny.getByRole("combobox", { name: "Method" }), "Full of fluid");
-  await shanny.getByText("We recommend “Head out”.").waitFor();
+  await choose(page, shanny.getByRole("combobox", { name: "Method" }), "Head out");
+  await shanny.getByText("We recommend “Full of fluid”.").waitFor();
   await page.keyboard.press("Escape");
   await rows.filter({ hasText: "Sprat" }).click();
   const sprat = page.getByRole("dialog", { name: "Sprat" });

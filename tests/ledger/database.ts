@@ -1,5 +1,4 @@
 import { uuidv7 } from "uuidv7";
-import { afterAll } from "vitest";
 import { toDay } from "../../src/core/calendar/day.ts";
 import type { Machine } from "../../src/core/fleet/schema.ts";
 import type { Shop } from "../../src/core/shop/shop.ts";
@@ -14,7 +13,6 @@ import { foundSite } from "../../src/work/shop/fleet.ts";
 const url = process.env.DATABASE_URL ?? "";
 if (!url) throw new Error("These tests need a database: run them by ./zesty test");
 export const { db, pool } = openDatabase(url, 8);
-afterAll(() => pool.end());
 
 let sites = 0;
 const TODAY = toDay("2026-11-25");

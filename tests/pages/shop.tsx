@@ -6,12 +6,15 @@ import userEvent from "@testing-library/user-event";
 import { AppRouterContext, type AppRouterInstance } from "next/dist/shared/lib/app-router-context.shared-runtime";
 import { PathnameContext, SearchParamsContext } from "next/dist/shared/lib/hooks-client-context.shared-runtime";
 import type { ReactElement } from "react";
-import { afterEach, expect, vi } from "vitest";
+import { expect, vi } from "vitest";
 import { ledgerPage } from "../../src/ledger/reading.ts";
-import { setPassword, signIn } from "../../src/work/access/auth.ts";
+import { auth, setPassword, signIn } from "../../src/work/access/auth.ts";
 import { db } from "../ledger/database.ts";
 import { send, site } from "../ledger/house.ts";
 import { ADDRESS } from "./dom.ts";
+import { cookies, headersNow, keep, said } from "./stand-in.ts";
+
+export { offered, said } from "./stand-in.ts";
 
 // From here, so that the window is there before them.
 const { cleanup, configure, render } = library;
@@ -21,46 +24,29 @@ export const { fireEvent, screen, waitFor, within } = library;
 
 /** Pages and routes of the application in one process, called as the framework calls them: real people, real database, no browser. */
 
-const cookies = new Map<string, string>();
-const headersNow = () =>
-  new Headers({ cookie: [...cookies].map(([name, value]) => `${name}=${value}`).join("; "), host: new URL(ADDRESS).host });
-/** What a server asks a browser to keep. */
-function keep(headers: Headers): void {
-  for (const each of headers.getSetCookie()) {
-    const [, name = "", value = ""] = /^([^=]+)=([^;]*)/.exec(each) ?? [];
-    if (value === "" || /max-age=0/i.test(each)) cookies.delete(name);
-    else cookies.set(name, value);
-  }
-}
-vi.doMock("next/headers", () => ({
-  headers: async () => headersNow(),
-  cookies: async () => ({ get: () => undefined }),
-}));
-
-/** What toasts offer to do, the newest last. */
-export const offered: { label: string; onClick: () => void }[] = [];
-/** Toasts, the newest last. */
-export const said: string[] = [];
-vi.doMock("../../src/ui/toast.ts", () => {
-  const toast = Object.assign(
-    (text: string, more?: { action?: { label: string; onClick: () => void } }) => {
-      said.push(text);
-      if (more?.action) offered.push(more.action);
-    },
-    {
-      error: (text: string, more?: { description?: string }) => void said.push([text, more?.description].filter(Boolean).join("\n")),
-    },
-  );
-  return { toast, toastsStand: () => {} };
-});
-
 const PASSWORD = "a-long-password";
+/** The same password is hashed, and held against its hash, once: on purpose that takes long. */
+async function passwordOnce(): Promise<void> {
+  const { password } = await auth().$context;
+  if (Reflect.get(password, "isOnce")) return;
+  const once = <Ask, Answer>(ask: (about: Ask) => Promise<Answer>) => {
+    const known = new Map<string, Promise<Answer>>();
+    return (about: Ask): Promise<Answer> => {
+      const key = JSON.stringify(about);
+      const answer = known.get(key) ?? ask(about);
+      known.set(key, answer);
+      return answer;
+    };
+  };
+  Object.assign(password, { hash: once(password.hash), verify: once(password.verify), isOnce: true });
+}
 /** Signs somebody of the house in, by their id. */
 export async function signedInAs(person: string): Promise<void> {
   process.env.ZESTY_SECRET ??= "a secret of the tests' own, long enough to sign with";
   // One clock for screens and server; timers run as ever.
   vi.useFakeTimers({ toFake: ["Date"], now: new Date(process.env.ZESTY_NOW ?? "") });
   const name = `${person} of ${site}`;
+  await passwordOnce();
   await setPassword(site, { id: person, name }, PASSWORD);
   const { response } = await signIn(name, PASSWORD, "a test", headersNow());
   cookies.clear();
@@ -217,7 +203,8 @@ export async function sentBy(person: string, ...entries: unknown[]): Promise<voi
 /** Asks a route with the rights of whoever is signed in. */
 export const asked = (path: string, init?: RequestInit): Promise<Response> => fetch(path, init);
 
-afterEach(async () => {
+/** After each test: nothing of it is left for the next one. */
+export async function left(): Promise<void> {
   show = async () => {};
   // What a press began is over before the page goes.
   await new Promise((done) => setTimeout(done, 20));
@@ -226,4 +213,4 @@ afterEach(async () => {
   localStorage.clear();
   said.length = 0;
   sentTo.length = 0;
-});
+}

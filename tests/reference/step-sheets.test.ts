@@ -124,7 +124,7 @@ describe("what ran into the waste is booked as it was done", () => {
     ["R21", {}, [{ cleans: { strength: "strong", times: 1 }, fluidMl: 60 }]],
     ["R36", { pad: "brims" }, [cleans(1), { loads: 1 }]],
     ["R36", { pad: "dry" }, [{ loads: 1 }]],
-    ["R55", { stored: "full" }, [cleans(1), { loads: 3 }]],
+    ["R55", { stored: "full" }, [cleans(1), { lines: 3 }]],
     ["R55", { stored: "powered" }, [cleans(1), { loads: 1 }]],
   ];
   test.each(DREW)("%s %j: %j", (id, answers, drew) => {

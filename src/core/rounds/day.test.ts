@@ -9,7 +9,7 @@ import { stepsVersion } from "../runs/version.ts";
 import { begunOf } from "./begun-of.ts";
 import { changesBetween, laidOut, moved, swapped, waitsFor } from "./by-hand.ts";
 import { type DayRound, dayProblem, ROUND_SETTINGS, type RoundWork } from "./day-problem.ts";
-import { expectedDuration, type RunTime, runTime } from "./durations.ts";
+import { expectedDuration, type RunTime, runTime, saysPace } from "./durations.ts";
 import { foundOf, leastChange } from "./left-out.ts";
 import { listPlan } from "./list-plan.ts";
 import { modelOf } from "./model.ts";
@@ -107,6 +107,7 @@ describe("how long work takes (common practice, no source)", () => {
       { step: plan[0]?.at ?? "", at: 0, person: "ilse", tookSeconds: 30 },
       { step: plan[1]?.at ?? "", at: 0, person: "ilse", tookSeconds: 999, passed: "no time" },
       { step: wait, at: 0, person: "ilse", tookSeconds: 420 },
+      { step: wait, at: 0, person: "ilse", tookSeconds: 5, early: "it drained at once" },
     ];
     expect(runTime({ routine: "R04", machine: "sprat" }, plan, { person: "ilse", trace })).toEqual({
       routine: "R04",
@@ -119,7 +120,11 @@ describe("how long work takes (common practice, no source)", () => {
     });
   });
   test("one left lying does not count; another machine's says nothing", () => {
-    expect(expectedDuration([run(1000), run(20, { machine: "smelt" })], { routine: "R04", machine: "sprat" }).factors.hands).toBe(1);
+    expect(saysPace(40, 10) && saysPace(2.5, 10)).toBe(true);
+    expect(saysPace(41, 10) || saysPace(2.4, 10) || saysPace(0, 10)).toBe(false);
+    expect(
+      expectedDuration([run(1000), run(41), run(2), run(20, { machine: "smelt" })], { routine: "R04", machine: "sprat" }).factors.hands,
+    ).toBe(1);
   });
   test("the safe side takes longer, the more the runs spread; a slow person longer than others", () => {
     const even = [9, 10, 11, 10, 10, 10].map((hands) => run(hands));

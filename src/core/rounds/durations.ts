@@ -14,16 +14,16 @@ export type RunTime = {
   plannedWait: number;
 };
 
-/** How long a run took, by the steps that were done in it; what was left out does not count. */
+/** How long a run took, by the steps that were done in it; what was left out, and a timer that was cut short, do not count. */
 export function runTime(
   { routine, machine }: { routine: string; machine: string },
   plan: readonly PlannedStep[],
   { person, trace }: Pick<RunState, "person" | "trace">,
 ): RunTime {
   const time: RunTime = { routine, machine, person, hands: 0, plannedHands: 0, wait: 0, plannedWait: 0 };
-  for (const { step: at, tookSeconds, passed } of trace) {
+  for (const { step: at, tookSeconds, passed, early } of trace) {
     const step = plan.find((each) => each.at === at);
-    if (!step || passed) continue;
+    if (!step || passed || early) continue;
     if (step.kind === "wait") {
       time.wait += tookSeconds / 60;
       time.plannedWait += step.waitMinutes;
@@ -52,11 +52,14 @@ const PERSON_COUNTS_AS = 6;
 const USUAL_SPREAD = 0.25;
 /** Four of five runs are over within this many standard deviations of the logarithm. */
 const EIGHTIETH = 0.8416;
-/** A run of ten times the plan was left lying, not slow: it says nothing. */
-const MOST_FACTOR = 10;
+/** A run of more than four times the plan was left lying, one of less than a quarter was tapped through: they say nothing. */
+const MOST_FACTOR = 4;
+/** Whether a time against its plan says something of how long it takes. @example saysPace(20, 10) // true */
+export const saysPace = (took: number, planned: number): boolean =>
+  took > 0 && planned > 0 && took / planned <= MOST_FACTOR && planned / took <= MOST_FACTOR;
 
 const logs = (pairs: readonly (readonly [number, number])[]) =>
-  pairs.flatMap(([took, planned]) => (took > 0 && planned > 0 && took / planned <= MOST_FACTOR ? [Math.log(took / planned)] : []));
+  pairs.flatMap(([took, planned]) => (saysPace(took, planned) ? [Math.log(took / planned)] : []));
 const shrunk = (values: readonly number[], counts: number) =>
   values.length ? (values.length * (median(values) ?? 0)) / (values.length + counts) : 0;
 

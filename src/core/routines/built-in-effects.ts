@@ -80,5 +80,5 @@ export const BUILT_IN_EFFECTS: Readonly<Record<string, Effects>> = {
     sleeps: "head-out",
     whileAsleep: true,
   },
-  R55: { job: "wake-up", draws: { cleans: { strength: "normal", times: 3 }, loads: 4 }, wakes: true, whileAsleep: true },
+  R55: { job: "wake-up", draws: { cleans: { strength: "normal", times: 3 }, lines: "all" }, wakes: true, whileAsleep: true },
 };

@@ -39,7 +39,9 @@ export const JOBS = [
 ] as const;
 export type Job = (typeof JOBS)[number];
 
-/** What runs into the waste: head cleans, loads, fluid. */
+const Filled = Type.Union([Type.Integer({ minimum: 1, maximum: 100 }), Type.Literal("all")]);
+
+/** What runs into the waste: head cleans, loads, fluid, ink that fills what is empty or holds fluid. */
 export const Draw = Type.Object(
   {
     cleans: optional(
@@ -50,6 +52,9 @@ export const Draw = Type.Object(
     ),
     loads: optional(Type.Number({ minimum: 0, maximum: 100 })),
     fluidMl: optional(Type.Number({ minimum: 0, maximum: 100_000 })),
+    /** So many lines, or only their dampers and heads, are filled with ink again, each as much as this machine's hold. */
+    lines: optional(Filled),
+    dampers: optional(Filled),
     /** The cleans are of lines that hold fluid: no ink is lost by them. */
     inFluid: optional(Type.Literal(true)),
   },

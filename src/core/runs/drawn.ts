@@ -18,14 +18,19 @@ export function drawnIn(plan: readonly PlannedStep[], done: readonly Done[], usu
     ...(usual?.cleans && !tells("cleans") ? { cleans: usual.cleans, ...(usual.inFluid ? { inFluid: true } : {}) } : {}),
     ...(usual?.loads && !tells("loads") ? { loads: usual.loads } : {}),
     ...(usual?.fluidMl && !tells("fluidMl") ? { fluidMl: usual.fluidMl } : {}),
+    ...(usual?.lines && !tells("lines") ? { lines: usual.lines } : {}),
+    ...(usual?.dampers && !tells("dampers") ? { dampers: usual.dampers } : {}),
   };
   return Object.keys(rest).length ? [...drawn, rest] : drawn;
 }
 
+type Filled = number | "all";
+const plus = (sum: Filled, more: Filled | undefined): Filled => (sum === "all" || more === "all" ? "all" : sum + (more ?? 0));
+
 /** The same of what the steps say alone. @example drawnSoFar([], []) // [] */
 export function drawnSoFar(plan: readonly PlannedStep[], done: readonly Done[]): Draw[] {
   const cleans = new Map<string, Draw & { cleans: NonNullable<Draw["cleans"]> }>();
-  let [loads, fluidMl] = [0, 0];
+  let [loads, fluidMl, lines, dampers]: [number, number, Filled, Filled] = [0, 0, 0, 0];
   for (const { step: at, passed, result } of done) {
     const step = plan.find((each) => each.at === at);
     if (!step?.draws || passed !== undefined) continue;
@@ -41,7 +46,14 @@ export function drawnSoFar(plan: readonly PlannedStep[], done: readonly Done[]):
     }
     loads += (step.draws.loads ?? 0) * times;
     fluidMl += (step.draws.fluidMl ?? 0) * times;
+    lines = plus(lines, step.draws.lines);
+    dampers = plus(dampers, step.draws.dampers);
   }
-  const rest: Draw = { ...(loads > 0 ? { loads } : {}), ...(fluidMl > 0 ? { fluidMl } : {}) };
+  const rest: Draw = {
+    ...(loads > 0 ? { loads } : {}),
+    ...(fluidMl > 0 ? { fluidMl } : {}),
+    ...(lines ? { lines } : {}),
+    ...(dampers ? { dampers } : {}),
+  };
   return [...cleans.values(), ...(Object.keys(rest).length ? [rest] : [])];
 }

@@ -73,7 +73,7 @@ function byRoom(run: Run, step: PlannedStep): KnownInRun | undefined {
   const comes: Pick<Trace, "step">[] = (next < 0 ? rest : rest.slice(0, next)).map(({ at }) => ({ step: at }));
   // What no step tells of comes once, in all of the run.
   const untold: readonly Draw[] = next < 0 ? drawnIn(plan, [], routine.effects?.draws) : [];
-  const comesMl = mlOf(run, comes) + drawMl(untold, ladder).ml;
+  const comesMl = mlOf(run, comes) + drawMl(untold, ladder, machine.known?.fill).ml;
   const ml = vessel.ml + drawn;
   const room = roomFor({ ml, spreadMl: (vessel.highMl - vessel.lowMl) / (2 * FOUR_OF_FIVE) }, vessel.limitMl, comesMl);
   const choice = room.fits ? step.choices.find(({ id }) => id === "room")?.id : undefined;
@@ -88,5 +88,5 @@ function mlOf({ machine: { desk, known }, routine, plan }: Run, trace: readonly 
     const isLine = passed === undefined && step?.id === routine.effects?.lineStep;
     return sum + (isLine ? (known?.lines?.[step?.on ?? ""]?.ml ?? 0) : 0);
   }, 0);
-  return lines + drawMl(drawnSoFar(plan, trace), desk.judging.ladder).ml;
+  return lines + drawMl(drawnSoFar(plan, trace), desk.judging.ladder, known?.fill).ml;
 }

@@ -1,11 +1,14 @@
 import type { Knowable } from "../routines/step.ts";
 import type { Regime } from "../standby/regime.ts";
+import type { FillMl } from "../stores/waste/draws.ts";
 import type { PlannedStep } from "./plan.ts";
 
 /** What is known of a machine: the answer's id, and what it rests on in a few words. */
 export type Known = Partial<Record<Knowable, { choice: string; words: string }>> & {
   /** What a flush of each line takes by the plan, by the line's id: a guess until this machine's own lines were timed. */
   lines?: Readonly<Record<string, { ml: number; seconds: number }>>;
+  /** What filling its lines again takes of ink; a snapshot kept by an earlier build has none. */
+  fill?: FillMl & { lineSeconds: number };
 };
 
 /**

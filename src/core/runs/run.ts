@@ -11,6 +11,8 @@ export type Trace = {
   note?: string;
   /** Why it was left out. */
   passed?: string;
+  /** Why its timer was cut short. */
+  early?: string;
   tookSeconds: number;
 };
 /** What is open. Done for each of several things it is open singly: `id` is then `clip@H1/K`, and `on` is `H1/K`. */
@@ -110,7 +112,11 @@ function apply(state: RunState, plan: readonly PlannedStep[], machine: Machine, 
         tookSeconds:
           body.event === "step" && body.tookSeconds !== undefined ? body.tookSeconds : Math.max(0, (at - state.reachedAt) / 1000),
         ...(body.event === "step"
-          ? { ...(body.result ? { result: body.result } : {}), ...(body.note ? { note: body.note } : {}) }
+          ? {
+              ...(body.result ? { result: body.result } : {}),
+              ...(body.note ? { note: body.note } : {}),
+              ...(body.early ? { early: body.early } : {}),
+            }
           : { passed: body.reason }),
       });
       state.status = "running";

@@ -1,3 +1,5 @@
+import { saysPace } from "../rounds/durations.ts";
+import type { FillMl } from "../stores/waste/draws.ts";
 import type { Plumbing, StandbySettings } from "./settings.ts";
 
 /** What a flush takes: millilitres and seconds a line, fluid in all, waste, and where the bottle must be emptied. */
@@ -25,6 +27,19 @@ export type FlushPlan = {
 
 /** Millilitres in a line: π/4 · d² · L; a 3 mm bore holds 7.07 mL a metre. */
 export const lineMl = (boreMm: number, lengthM: number): number => (Math.PI / 4) * boreMm ** 2 * lengthM;
+
+/**
+ * Ink that fills a machine's lines again: each holds what its line, damper and head do, and so many times that is pumped through it.
+ * @example fillOf([{ id: "H1/K", ink: "black" }], plumbing, { chargeFactor: 1.5 }).lineMl // 1.5 times what a line holds
+ */
+export function fillOf(
+  lines: readonly Line[],
+  { boreMm, lengthM, damperMl, headMl }: Required<Plumbing>,
+  { chargeFactor }: Pick<StandbySettings, "chargeFactor">,
+): FillMl {
+  const damper = damperMl + headMl;
+  return { lines: lines.length, lineMl: chargeFactor * (lineMl(boreMm, lengthM) + damper), damperMl: chargeFactor * damper };
+}
 
 /**
  * Volumes to pump until a share of what was there is left: n = −ln(share), since in one well-mixed volume e^−n stays (chemical
@@ -123,9 +138,9 @@ export function emptyings(steps: readonly WasteStep[], limitMl: number): Emptyin
 export type LoggedLine = { seconds: number; plannedSeconds: number };
 const GUESS_WEIGHS_LINES = 3;
 
-/** How much longer white takes: the house's logged seconds over what is planned for colour, over the first guess, as a mean of ratios' logarithms. */
+/** How much longer white takes: the house's logged seconds over what is planned for colour, over the first guess, as a mean of ratios' logarithms; what is far off the guess says nothing. */
 export function learnedWhiteFactor(logged: readonly LoggedLine[], guess: number): { factor: number; lines: number; why: string } {
-  const good = logged.filter(({ seconds, plannedSeconds }) => seconds > 0 && plannedSeconds > 0);
+  const good = logged.filter(({ seconds, plannedSeconds }) => saysPace(seconds, plannedSeconds * guess));
   const sum = good.reduce(
     (all, { seconds, plannedSeconds }) => all + Math.log(seconds / plannedSeconds),
     GUESS_WEIGHS_LINES * Math.log(guess),

@@ -4,7 +4,7 @@ import type { LadderSettings } from "../nozzles/ladder/settings.ts";
 import type { Job } from "../routines/effects.ts";
 import type { Use } from "../routines/step.ts";
 import { rungMl } from "../stores/waste/draws.ts";
-import { type FlushPlan, flushPlan, headOutMl, type Line, volumesFor, type WasteStep } from "./flush.ts";
+import { type FlushPlan, fillOf, flushPlan, headOutMl, type Line, lineMl, volumesFor, type WasteStep } from "./flush.ts";
 import type { Regime } from "./regime.ts";
 import { hasWhite } from "./regimes.ts";
 import type { Plumbing, StandbySettings } from "./settings.ts";
@@ -21,6 +21,8 @@ export type Needs = {
   waste: WasteStep[];
   inkLostMl: number;
   chargeMl: number;
+  /** What runs into the waste on the way back: fluid and ink pumped through, and the cleans. */
+  wasteAfterMl: number;
   cleansAfter: number;
   /** What the machine's own cleans draw over the gap, where it is left powered. */
   ownCleansMl: number;
@@ -48,8 +50,9 @@ export function fluidFor(machine: Pick<Machine, "class" | "family">): string {
   return familyOf(machine as Machine) === "solvent" ? "solvent cleaner" : "cleaning fluid";
 }
 
-/** Of a routine's planned seconds a line, so many are in its own minutes already. */
+/** Of a routine's planned minutes a line, so many are in its own minutes already: of a flush, of a wake-up line by line. */
 const LINE_MINUTES_IN_FLUSH = 2;
+const LINE_MINUTES_IN_WAKE_UP = 1.5;
 
 /** What a regime needs at a machine. @throws RangeError where the pump moves nothing */
 export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbySettings, facts: NeedsFacts): Needs {
@@ -57,16 +60,16 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
   const lines = linesOf(machine);
   const cleanMl = rungMl(ladder, "normal");
   const fluid = fluidFor(machine);
-  const volumeMl = lines.length
-    ? flushPlan(lines, plumbing, settings, { whiteFactor, cleanMl }).lines.reduce((sum, line) => sum + line.volumeMl, 0)
-    : 0;
+  const volumeMl = lines.length * (lineMl(plumbing.boreMm, plumbing.lengthM) + plumbing.damperMl + plumbing.headMl);
   const chambersMl = lines.length * (plumbing.damperMl + plumbing.headMl);
+  const fill = fillOf(lines, plumbing, settings);
   const of = (job: Job, more = 0) => {
     const { routine, hands, wait, skill } = minutes(job, regime);
     // Refitting a head is a technician's.
     const whose = regime === "head-out" && job === WAY_BACK ? "technician" : skill;
     return { routine, minutes: Math.round((hands + more) * 10) / 10, waitMinutes: wait, skill: whose };
   };
+  const chargeMinutes = (ml: number) => (plumbing.pumpMlAMinute > 0 ? ml / plumbing.pumpMlAMinute : 0);
   const cleansAfter = settings.cleansAfter[regime];
   const needs: Needs = {
     regime,
@@ -78,6 +81,7 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
     waste: [],
     inkLostMl: 0,
     chargeMl: 0,
+    wasteAfterMl: 0,
     cleansAfter,
     ownCleansMl: 0,
   };
@@ -89,7 +93,7 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
     needs.flush = plan;
     needs.waste.push(...plan.steps);
     needs.inkLostMl += volumeMl;
-    needs.chargeMl = volumeMl * settings.chargeFactor;
+    needs.chargeMl = fill.lines * fill.lineMl;
     use(fluid, plan.fluidMl, "mL");
     // The first set of bottles serves the lines, whose tips foul it; the second the fresh fluid and the head cleans.
     needs.before.push(of("line-flush", plan.seconds / 60 - LINE_MINUTES_IN_FLUSH * lines.length));
@@ -126,7 +130,7 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
       use(fluid, chambersMl * volumesFor(settings.flushResidual), "mL");
       needs.waste.push({ what: "automatic flush", ml: chambersMl * volumesFor(settings.flushResidual) });
       needs.inkLostMl = chambersMl;
-      needs.chargeMl = chambersMl * settings.chargeFactor;
+      needs.chargeMl = fill.lines * fill.damperMl;
       needs.after.push(of(isStorage ? WAY_BACK : "check-print"));
       break;
     }
@@ -139,13 +143,15 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
         { what: "discharge", ml: volumeMl },
       );
       needs.inkLostMl = volumeMl;
-      needs.chargeMl = volumeMl * settings.chargeFactor;
-      needs.after.push(of(WAY_BACK));
+      needs.chargeMl = fill.lines * fill.lineMl;
+      // Its lines are empty: what stays in them runs into no waste.
+      needs.wasteAfterMl = -volumeMl;
+      needs.after.push(of(WAY_BACK, chargeMinutes(needs.chargeMl)));
       break;
     case "full":
       bottleFlush();
       needs.meanwhile = "off and unplugged";
-      needs.after.push(of(WAY_BACK));
+      needs.after.push(of(WAY_BACK, chargeMinutes(needs.chargeMl) - LINE_MINUTES_IN_WAKE_UP * lines.length));
       break;
     case "head-out": {
       if (hasWhite(machine) && machine.abilities?.includes("bottles")) bottleFlush();
@@ -157,12 +163,13 @@ export function regimeNeeds(regime: Regime, machine: Machine, settings: StandbyS
       needs.waste.push({ what: "fluid through the head", ml: fluidMl }, { what: "storage liquid through the head", ml: storageMl });
       if (!needs.inkLostMl) {
         needs.inkLostMl = chambersMl;
-        needs.chargeMl = chambersMl * settings.chargeFactor;
+        needs.chargeMl = fill.lines * fill.damperMl;
       }
       needs.meanwhile = "head in its case, level, in a dry place";
-      needs.after.push(of(WAY_BACK));
+      needs.after.push(of(WAY_BACK, chargeMinutes(needs.chargeMl)));
     }
   }
+  needs.wasteAfterMl += needs.chargeMl + cleansAfter * cleanMl;
   return needs;
 }
 const WAY_BACK: Job = "wake-up";

@@ -29,7 +29,7 @@ export function emptyWhy(view: FloorView, machine: FloorMachine, routine: string
       ? `it begins with an empty ${vessel.kind}, and there is about ${Math.round(vessel.ml)} mL in it`
       : undefined;
   const ladder = machine.desk?.judging.ladder;
-  return noRoom(machine, ladder ? drawMl(effects?.draws, ladder).ml : (effects?.draws?.fluidMl ?? 0));
+  return noRoom(machine, ladder ? drawMl(effects?.draws, ladder, machine.known?.fill).ml : (effects?.draws?.fluidMl ?? 0));
 }
 
 /** The waste vessel of a machine: one tap is a look. */

@@ -136,7 +136,13 @@ function Now({ found, floor, send }: Part) {
   const said = useSaid();
   const isPractised = floor.view.practised?.[state.person ?? ""]?.includes(step?.routine ?? found.run.routine) ?? false;
   const isLong = how || !isPractised;
-  const line = step?.id === found.routine.effects?.lineStep ? machine.known?.lines?.[step?.on ?? ""] : undefined;
+  const { lines, fill } = machine.known ?? {};
+  const line =
+    step?.id === found.routine.effects?.lineStep
+      ? lines?.[step?.on ?? ""]
+      : step?.draws?.lines === 1 && fill
+        ? { ml: Math.round(fill.lineMl), seconds: fill.lineSeconds }
+        : undefined;
   const aloud = useReadAloud();
   const spoken = step ? [step.on, step.text, ...(isLong ? [step.detail, step.why] : [])].filter(Boolean).join(". ") : "";
   useEffect(() => heading.current?.focus(), []);

@@ -132,6 +132,7 @@ function WayBack({ back, pinned }: { back: NonNullable<StandbyView["back"]>; pin
       </h2>
       <p>
         <b>{t("startBy", { when: back.startWords })}</b>{" "}
+        <span className="text-ink2">{t("backTakes", { ink: Math.round(back.inkMl), waste: Math.round(back.wasteMl) })}</span>{" "}
         <span className={back.people.length ? "text-ink2" : "font-semibold text-hold"}>
           {back.people.length ? t("there", { names: back.people.join(", ") }) : t("nobody")}
         </span>

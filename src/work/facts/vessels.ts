@@ -22,6 +22,7 @@ import type { VesselView } from "../../core/stores/waste/vessel-view.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { careSince, doneSince, type WasteMark, wasteMarks } from "../../ledger/waste.ts";
 import { now } from "../clock.ts";
+import { fillAt } from "../idle/of.ts";
 import { dayAt } from "../shop/shop.ts";
 
 const AHEAD_DAYS = 45;
@@ -69,13 +70,14 @@ export function vesselsOf(
     const [mine, vessel] = [facts[index], machine.waste?.[0]];
     if (!vessel || !mine) return;
     const ladder = ladderOf(shop, machine);
+    const fill = fillAt(shop, machine);
     const inflows: Inflow[] = [
       ...care(machine.id).map(({ at: when, body }) => ({ at: when.getTime(), ...careDraw(body, ladder) })),
       ...done(machine.id)
         .filter(({ routine }) => !effectsOf(shop, routine).beginsEmpty)
         .map(({ at: when, routine, drew }) => ({
           at: when.getTime(),
-          ml: drawMl(drew ?? effectsOf(shop, routine).draws, ladder).ml,
+          ml: drawMl(drew ?? effectsOf(shop, routine).draws, ladder, fill).ml,
           what: shop.rules.book.get(routine)?.name ?? routine,
         })),
     ].sort((a, b) => a.at - b.at);
@@ -155,7 +157,7 @@ function viewOf(
   let drawnBefore = 0;
   for (const { routine, due, state } of dueOfMachine(facts, shop.rules, today, AHEAD_DAYS)) {
     if (state === "done" || state === "skipped") continue;
-    const { ml } = drawMl(effectsOf(shop, routine).draws, ladder);
+    const { ml } = drawMl(effectsOf(shop, routine).draws, ladder, fillAt(shop, machine));
     if (ml <= 0) continue;
     const day = Math.max(0, due - today);
     draws[day] = (draws[day] ?? 0) + ml;

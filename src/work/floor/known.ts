@@ -10,7 +10,7 @@ import type { Sleep } from "../../core/standby/sleep.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { now } from "../clock.ts";
 import { cappedSaid, cappingOf, lastUses } from "../idle/idle.ts";
-import { standbyOf } from "../idle/of.ts";
+import { fillAt, standbyOf } from "../idle/of.ts";
 import { daysWords } from "../idle/sleeps.ts";
 import { plansTonight } from "../standby/tonight.ts";
 
@@ -38,6 +38,7 @@ export async function knownOf(db: Connection, shop: Shop, sleeps: ReadonlyMap<st
                 },
               }
             : {}),
+          fill: fillOfLines(shop, machine),
           ...(machine.abilities?.includes("bottles") ? { lines: flushOfLines(shop, machine) } : {}),
           ...(sleep ? { stored: { choice: STORED[sleep.regime] ?? "powered", words: `since ${daysWords(sleep.sinceDay)}` } } : {}),
         },
@@ -45,6 +46,12 @@ export async function knownOf(db: Connection, shop: Shop, sleeps: ReadonlyMap<st
     }),
   );
   return new Map(found);
+}
+
+function fillOfLines(shop: Shop, machine: Machine): NonNullable<Known["fill"]> {
+  const fill = fillAt(shop, machine);
+  const { pumpMlAMinute } = plumbingOf(machine, shop.plumbing.get(machine.id)).plumbing;
+  return { ...fill, lineSeconds: pumpMlAMinute > 0 ? Math.round((fill.lineMl / pumpMlAMinute) * 60) : 0 };
 }
 
 /** Millilitres and seconds of each line, from its bore, length, damper, head and pump. */

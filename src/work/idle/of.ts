@@ -1,8 +1,11 @@
 import { policiesOf } from "../../core/fleet/rule.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import type { Shop } from "../../core/shop/shop.ts";
+import { fillOf } from "../../core/standby/flush.ts";
+import { linesOf } from "../../core/standby/needs.ts";
 import type { Regime } from "../../core/standby/regime.ts";
-import { type StandbySettings, standbySettings } from "../../core/standby/settings.ts";
+import { plumbingOf, type StandbySettings, standbySettings } from "../../core/standby/settings.ts";
+import type { FillMl } from "../../core/stores/waste/draws.ts";
 
 /** What a machine is held by while it stands. */
 export const standbyOf = (shop: Shop, machine: Pick<Machine, "id" | "class">): StandbySettings =>
@@ -10,6 +13,10 @@ export const standbyOf = (shop: Shop, machine: Pick<Machine, "id" | "class">): S
     machine.class,
     ["site", machine.class, machine.id].flatMap((id) => shop.standby.get(id) ?? []),
   );
+
+/** What filling its lines again takes of ink. */
+export const fillAt = (shop: Shop, machine: Machine): FillMl =>
+  fillOf(linesOf(machine), plumbingOf(machine, shop.plumbing.get(machine.id)).plumbing, standbyOf(shop, machine));
 
 /** How a machine stood over a gap in which nobody put it to sleep: by its house's way of closing. */
 export function usualRegime(machine: Machine, hours: number, { bounds }: Pick<StandbySettings, "bounds">): Regime {

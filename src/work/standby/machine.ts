@@ -13,6 +13,7 @@ import { PLUMBING_NAMES, type Plumbing, type StandbySettings } from "../../core/
 import { wayBack } from "../../core/standby/way-back.ts";
 import { amountWords } from "../../core/stores/amount-words.ts";
 import { lotsInOrder, usable } from "../../core/stores/shelf.ts";
+import { rungMl } from "../../core/stores/waste/draws.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { lastSeq } from "../../ledger/reading.ts";
 import { filledAt, type HeldRow, stockRows } from "../../ledger/stock.ts";
@@ -51,6 +52,9 @@ export type StandbyView = {
     /** There on that day, with the skill. */
     people: string[];
     spareHours: number;
+    /** Ink to fill it again and for its cleans, and what of all that runs into the waste. */
+    inkMl: number;
+    wasteMl: number;
     why: string;
     steps: { when: string; minutes: number; what: string; why: string }[];
   } | null;
@@ -147,6 +151,8 @@ export async function standbyView(
         )
         .map(({ name, shifts }) => `${name} (${shifts.join(", ")})`),
       spareHours: back.spareHours,
+      inkMl: needs.chargeMl + needs.cleansAfter * rungMl(mine.ladder, "normal"),
+      wasteMl: needs.wasteAfterMl,
       why: back.why,
       steps: back.steps.map(({ at: when, ...step }) => ({ ...step, when: at(when) })),
     },

@@ -16,6 +16,7 @@ import { usedAtMachines } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now as clock } from "../clock.ts";
 import { ladderOf } from "../facts/vessels.ts";
+import { fillAt } from "../idle/of.ts";
 import { nozzlesOf } from "../shop/patterns.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 import { inkPrice } from "./ink-price.ts";
@@ -119,9 +120,10 @@ async function costs(db: Connection, shop: Shop, month: string): Promise<Map<str
   for (const machine of shop.machines) {
     const row = at(machine.id);
     const ladder = ladderOf(shop, machine);
+    const fill = fillAt(shop, machine);
     for (const { routine, drew, times } of rows.done.filter((each) => each.machine === machine.id)) {
       row.handsMinutes += times * (shop.rules.book.get(routine)?.handsMinutes ?? 0);
-      row.inkMl += times * drawMl(drew ?? shop.rules.book.get(routine)?.effects?.draws, ladder).inkMl;
+      row.inkMl += times * drawMl(drew ?? shop.rules.book.get(routine)?.effects?.draws, ladder, fill).inkMl;
     }
     for (const { what, strength, ml, minutes, times } of rows.care.filter((each) => each.machine === machine.id)) {
       const rung = ladder.rungs.find(({ id }) => id === (strength ?? "normal"));
