@@ -276,3 +276,25 @@ export async function filledAt(db: Connection, site: string, machine: string, si
     .limit(200);
   return rows.map(({ item }) => item);
 }
+
+/** Which lots were in some channels of a machine between two moments: what each was filled with last before, and what went in meanwhile. */
+export async function lotsInChannels(
+  db: Connection,
+  site: string,
+  machine: string,
+  channels: readonly string[],
+  { from, to }: { from: Date; to: Date },
+): Promise<{ channel: string; item: string; lot: string; at: Date }[]> {
+  const m = stockMove;
+  const { rows } = await db.execute<{ channel: string; item: string; lot: string; at: Date }>(sql`
+    SELECT channel, item, lot, happened_at AS at FROM (
+      SELECT ${m.channel} AS channel, ${m.item} AS item, ${m.lot} AS lot, ${m.happenedAt} AS happened_at,
+        row_number() OVER (PARTITION BY ${m.channel}, ${m.happenedAt} > ${from.toISOString()}::timestamptz ORDER BY ${m.happenedAt} DESC) AS place
+      FROM ${m}
+      WHERE ${m.site} = ${site} AND ${m.machine} = ${machine} AND ${m.channel} = ANY(${sql.param([...channels])})
+        AND ${m.event} = 'used' AND ${m.happenedAt} <= ${to.toISOString()}::timestamptz
+    ) AS filled
+    WHERE place = 1 OR happened_at > ${from.toISOString()}::timestamptz
+    ORDER BY channel, happened_at LIMIT 100`);
+  return rows.map((row) => ({ ...row, at: new Date(row.at) }));
+}

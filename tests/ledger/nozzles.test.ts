@@ -169,9 +169,10 @@ describe("a check", () => {
     await send("check", today("08:00"), check([1, 2, 3, 4]));
     await send("counter", today("08:10"), { counter: "prints", value: 5212 });
     const { risk } = await nozzleHistory(db, ottoline(), "teal");
-    expect(risk).toMatchObject({ prints: 212, channels: ["H2/W2"], named: ["white H2/W2"] });
+    // Readings 25 h 40 min apart, checks 25 h 20 min: 212 × 1520 / 1540.
+    expect(risk).toMatchObject({ prints: 209, lots: [], counted: { estimated: true }, channels: ["H2/W2"], named: ["white H2/W2"] });
     expect(risk?.people).toContain("Ilse Quarrie");
-    expect((await riskOf(db, ottoline(), "teal", new Date("2026-11-24T12:00:00Z"))).prints).toBe(212);
+    expect((await riskOf(db, ottoline(), "teal", new Date("2026-11-24T12:00:00Z"))).prints).toBe(209);
     expect((await riskOf(db, ottoline(), "teal", new Date("2026-11-26T12:00:00Z"))).kind).toBe("no-check");
   });
 });

@@ -5,6 +5,7 @@ import { stepsVersion } from "../../src/core/runs/version.ts";
 import { STORES_SETTINGS } from "../../src/core/stores/item.ts";
 import { ITEMS } from "../../src/demo/store-items.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
+import { lotsInChannels } from "../../src/ledger/stock.ts";
 import { board } from "../../src/work/board/board.ts";
 import { floor } from "../../src/work/floor/floor.ts";
 import { roundView } from "../../src/work/rounds/rounds.ts";
@@ -224,6 +225,12 @@ test("a bad lot is traced to machines, days and prints, and back from a machine 
     ["Sprat", "H2/W1", "2026-11-02", "2026-11-20", "900 prints"],
     ["Smelt", "H2/W2", "2026-11-05", null, "not counted"],
   ]);
+  // From a day within the first lot to one after the second was filled: both were in that channel; another channel's are not named.
+  const between = (from: string, to: string) =>
+    lotsInChannels(db, site, "sprat", ["H2/W1"], { from: new Date(at("08:00", from)), to: new Date(at("09:00", to)) });
+  expect((await between("2026-11-10", "2026-11-12")).map((each) => each.lot)).toEqual(["BAD"]);
+  expect((await between("2026-11-10", "2026-11-20")).map((each) => each.lot)).toEqual(["BAD", "GOOD"]);
+  expect((await between("2026-11-21", "2026-11-24")).map((each) => each.lot)).toEqual(["GOOD"]);
   const back = await traceView(db, ottoline(), { machine: "sprat", from: "2026-11-21", to: "2026-11-24" });
   expect(back.stays.map(({ lot: name }) => name)).toEqual(["GOOD"]);
 });

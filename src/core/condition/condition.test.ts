@@ -1,9 +1,16 @@
 import { describe, expect, test } from "vitest";
 import { capHealth } from "./cap-health.ts";
 import { conditionItems, conditionShort } from "./condition.ts";
-import { daysInUse, type PartEvent, partNow, thingsOf } from "./part-life.ts";
+import { daysInUse, isSinceFitted, type PartEvent, partNow, thingsOf } from "./part-life.ts";
 
 /** What a machine is like and what became of its parts: common practice, no source. */
+
+test("a fill measured on the day of the change counts for the new cap only where it came after it", () => {
+  const fitted = { fittedAt: 1000, fittedDay: 5 };
+  expect([900, 1100].map((at) => isSinceFitted({ at, day: 5 }, fitted))).toEqual([false, true]);
+  expect([4, 5].map((day) => isSinceFitted({ at: 0, day }, { fittedAt: null, fittedDay: 5 }))).toEqual([false, true]);
+  expect(isSinceFitted({ at: 0, day: 0 }, { fittedAt: null, fittedDay: null })).toBe(true);
+});
 
 describe("a cap by the seconds a fill takes to drain", () => {
   const drains = (...seconds: number[]) => seconds.map((each, index) => ({ day: index * 10, seconds: each, ml: 10 }));

@@ -3,15 +3,32 @@ import type { Body } from "../record/entries.ts";
 export type PartEvent = { at: number; day: number; entry: string; machine: string; body: Body<"part"> };
 
 /** A part as it stands at a machine now. */
-export type PartNow = { part: string; fittedDay: number | null; serial: string | null; gone: boolean; entry: string | null };
+export type PartNow = {
+  part: string;
+  fittedDay: number | null;
+  /** In milliseconds, where an entry says so. */
+  fittedAt: number | null;
+  serial: string | null;
+  gone: boolean;
+  entry: string | null;
+};
+
+/**
+ * Whether something was measured of the part that stands there now.
+ * @example isSinceFitted({ at: 5, day: 1 }, { fittedAt: 4, fittedDay: 1 }) // true
+ */
+export const isSinceFitted = (
+  measured: { at: number; day: number },
+  { fittedAt, fittedDay }: Pick<PartNow, "fittedAt" | "fittedDay">,
+): boolean => (fittedAt === null ? fittedDay === null || measured.day >= fittedDay : measured.at > fittedAt);
 
 /** What stands at a place of a machine: as its settings say, unless an entry says otherwise later. Events oldest first. */
 export function partNow(part: string, fittedOn: number | null, events: readonly PartEvent[]): PartNow {
-  let now: PartNow = { part, fittedDay: fittedOn, serial: null, gone: false, entry: null };
-  for (const { day, entry, body } of events) {
+  let now: PartNow = { part, fittedDay: fittedOn, fittedAt: null, serial: null, gone: false, entry: null };
+  for (const { at, day, entry, body } of events) {
     if (body.part !== part || (fittedOn !== null && day < fittedOn)) continue;
-    if (body.event === "taken") now = { part, fittedDay: null, serial: null, gone: true, entry };
-    else now = { part, fittedDay: day, serial: body.serial ?? null, gone: false, entry };
+    if (body.event === "taken") now = { part, fittedDay: null, fittedAt: null, serial: null, gone: true, entry };
+    else now = { part, fittedDay: day, fittedAt: at, serial: body.serial ?? null, gone: false, entry };
   }
   return now;
 }

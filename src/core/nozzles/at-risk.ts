@@ -2,32 +2,40 @@
 export type CounterAt = { at: number; value: number; reset: boolean };
 
 /**
- * How much a counter grew between two moments, by the readings nearest round them; a reset begins at 0. The times of the
- * two readings come along. Where the counter was not read since, its last rate says how much (`estimated`). Undefined
- * where no reading says.
+ * How much a counter grew between two moments; a reset begins at 0. Between two readings it is taken to grow evenly, so that a window within
+ * them gets its part; where the counter was not read since, its last rate goes on. Both are `estimated`. The times of the readings
+ * it rests on come along. Undefined where no reading says.
+ *
+ * @example grewBetween([{ at: 0, value: 100, reset: false }, { at: 10, value: 300, reset: false }], 2, 9)?.grew // 140
  */
 export function grewBetween(
   readings: readonly CounterAt[],
   from: number,
   to: number,
 ): { grew: number; since: number; until: number; estimated?: boolean } | undefined {
-  const start = readings.findLast(({ at }) => at <= from) ?? readings.find(({ at }) => at > from && at <= to);
-  const end = readings.find(({ at }) => at >= to) ?? readings.at(-1);
+  let sum = 0;
+  const grown = readings.map(({ at, value, reset }, index) => {
+    const before = readings[index - 1]?.value;
+    if (before !== undefined) sum += reset || value < before ? value : value - before;
+    return { at, sum };
+  });
+  const start = grown.findLast(({ at }) => at <= from) ?? grown.find(({ at }) => at < to);
+  const end = grown.find(({ at }) => at >= to) ?? grown.at(-1);
   if (!start || !end) return undefined;
-  if (end.at <= start.at) {
-    const before = readings.findLast(({ at }) => at < end.at);
-    if (!before || end.reset || end.value < before.value) return undefined;
-    const rate = (end.value - before.value) / (end.at - before.at);
-    return { grew: rate * (to - from), since: before.at, until: end.at, estimated: true };
-  }
-  let grew = 0;
-  let before = start.value;
-  for (const reading of readings) {
-    if (reading.at <= start.at || reading.at > end.at) continue;
-    grew += reading.reset || reading.value < before ? reading.value : reading.value - before;
-    before = reading.value;
-  }
-  return { grew, since: start.at, until: end.at };
+  // Before its first reading a counter says nothing.
+  const [begins, known] = [Math.max(from, start.at), grown.some(({ at }) => at >= to)];
+  const atMoment = (moment: number): number | undefined => {
+    const after = grown.find(({ at }) => at >= moment) ?? grown.at(-1);
+    const before = grown.findLast(({ at }) => at < (after?.at ?? 0));
+    if (after?.at === moment) return after.sum;
+    if (!after || !before) return undefined;
+    return before.sum + ((after.sum - before.sum) * (moment - before.at)) / (after.at - before.at);
+  };
+  const [first, last] = [atMoment(begins), atMoment(to)];
+  if (first === undefined || last === undefined) return undefined;
+  const isRead = known && start.at === begins && end.at === to;
+  const since = known ? start.at : Math.min(start.at, grown.at(-2)?.at ?? start.at);
+  return { grew: last - first, since, until: end.at, ...(isRead ? {} : { estimated: true }) };
 }
 
 export type JudgedCheck = { entry: string; at: number; outside: string[] };

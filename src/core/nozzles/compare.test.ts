@@ -47,8 +47,11 @@ describe("prints at risk", () => {
     { at: 30, value: 80, reset: false },
   ];
   test("a counter's growth runs over a reset", () => {
-    expect(grewBetween(readings, 2, 9)).toEqual({ grew: 200, since: 0, until: 10 });
-    expect(grewBetween(readings, 10, 30)?.grew).toBe(80);
+    expect(grewBetween(readings, 10, 30)).toEqual({ grew: 80, since: 10, until: 30 });
+    // From 2 to 9 are seven tenths of the 200 between two readings.
+    expect(grewBetween(readings, 2, 9)).toEqual({ grew: 140, since: 0, until: 10, estimated: true });
+    expect(grewBetween(readings, 5, 25)?.grew).toBeCloseTo(100 + 30 + 25, 9);
+    expect(grewBetween(readings, -5, 5)?.grew).toBeCloseTo(100, 9);
     expect(grewBetween([], 0, 9)).toBeUndefined();
     expect(grewBetween(readings, 32, 34)).toEqual({ grew: 10, since: 20, until: 30, estimated: true });
   });

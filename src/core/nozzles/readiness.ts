@@ -1,4 +1,5 @@
 import type { MachineClass } from "../fleet/vocabulary.ts";
+import type { Which } from "./verdicts.ts";
 
 export type StateWord = "Unchecked" | "Ready" | "With care" | "Hold" | "Printing" | "Asleep" | "Out of order";
 
@@ -23,6 +24,8 @@ export type ChannelCheck = {
   neighbours: boolean;
   gone?: boolean;
   unread?: boolean;
+  /** Which nozzles, where they were seen one by one. */
+  which?: Which;
 };
 
 /** A channel that fires whole. */

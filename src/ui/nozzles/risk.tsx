@@ -23,7 +23,7 @@ export function Risk({ risk }: { risk: RiskView | null }) {
 
 function RiskSaid({ risk }: { risk: RiskView }) {
   const t = useTranslations("nozzles.risk");
-  const { kind, good, failed, prints, hours, counted, people } = risk;
+  const { kind, good, failed, prints, hours, counted, people, lots } = risk;
   if (kind === "no-check") return <p className="text-sm">{t("noCheck")}</p>;
   if (kind === "fine")
     return (
@@ -60,7 +60,8 @@ function RiskSaid({ risk }: { risk: RiskView }) {
         {kind === "between" && (
           <p className="mt-1 text-ink2">
             {counted ? t(counted.estimated ? "pace" : "read", { since: counted.since, until: counted.until }) : t("noCounter")}{" "}
-            {t("people", { names: people.join(", ") || t("nobody") })}
+            {t("people", { names: people.join(", ") || t("nobody") })}{" "}
+            {lots.length > 0 ? t("lots", { count: lots.length, lots: lots.join("; ") }) : t("noLot")}
           </p>
         )}
       </div>

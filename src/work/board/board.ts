@@ -211,7 +211,10 @@ function rowOf(
     checks: (id) => shop.rules.book.get(id)?.isCheck ?? false,
   });
   const routine = "routine" in action && action.routine ? shop.rules.book.get(action.routine) : undefined;
-  const cap = capOf(overlay.parts.filter((each) => each.machine === machine.id));
+  const cap = capOf(
+    machine,
+    overlay.parts.filter((each) => each.machine === machine.id),
+  );
   const signs = overlay.signs
     .filter((each) => each.machine === machine.id)
     .map(({ id, sign, seenAt, person, note }) => ({

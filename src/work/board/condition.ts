@@ -1,7 +1,7 @@
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import { type CapHealth, capHealth } from "../../core/condition/cap-health.ts";
 import { type ConditionItem, conditionItems } from "../../core/condition/condition.ts";
-import { daysInUse, type PartEvent, partNow, type Thing, thingsOf } from "../../core/condition/part-life.ts";
+import { daysInUse, isSinceFitted, type PartEvent, partNow, type Thing, thingsOf } from "../../core/condition/part-life.ts";
 import { counterSeries, totalOn } from "../../core/due/counter.ts";
 import { policiesOf } from "../../core/fleet/rule.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
@@ -51,14 +51,14 @@ export const partEvents = (rows: readonly PartRow[]): PartEvent[] =>
       body: body as Body<"part">,
     }));
 
-/** How well a machine's cap draws, from its measured fills since it was last replaced. */
-export function capOf(rows: readonly PartRow[]): CapHealth | undefined {
-  const fitted = partNow("cap", null, partEvents(rows)).fittedDay ?? Number.NEGATIVE_INFINITY;
-  return capHealth(
-    rows
-      .filter(({ kind, localDay }) => kind === "cap-drain" && toDay(localDay) >= fitted)
-      .map(({ localDay, body }) => ({ day: toDay(localDay), ...(body as Body<"cap-drain">) })),
-  );
+/** How well a machine's cap draws, from its measured fills since that very cap was put in. */
+export function capOf(machine: Pick<Machine, "parts">, rows: readonly PartRow[]): CapHealth | undefined {
+  const cap = machine.parts?.find(({ kind }) => kind === "cap");
+  const now = partNow(cap?.id ?? "cap", cap?.fittedOn ? toDay(cap.fittedOn) : null, partEvents(rows));
+  const drains = rows
+    .filter(({ kind }) => kind === "cap-drain")
+    .map(({ happenedAt, localDay, body }) => ({ at: happenedAt.getTime(), day: toDay(localDay), ...(body as Body<"cap-drain">) }));
+  return capHealth(drains.filter((drain) => isSinceFitted(drain, now)));
 }
 
 /** What the Board knows of a machine already. */
@@ -119,7 +119,7 @@ export async function conditionOf(db: Connection, shop: Shop, machine: Machine, 
       return last ? [{ at: last.at.getTime(), how }] : [];
     })
     .sort((a, b) => b.at - a.at)[0];
-  const cap = capOf(rows);
+  const cap = capOf(machine, rows);
   const [last, before] = checks.map(({ body }) => (body as Body<"check">).channels);
   const items = conditionItems(
     {

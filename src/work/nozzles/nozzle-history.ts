@@ -1,3 +1,4 @@
+import { rollup } from "d3-array";
 import { isoDay, spokenDay } from "../../core/calendar/day.ts";
 import { clockTime } from "../../core/calendar/site-time.ts";
 import { channelsOf } from "../../core/fleet/channels.ts";
@@ -13,6 +14,7 @@ import { machineOf, personName, type Shop } from "../../core/shop/shop.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { checkById, counterTimes, lastChecks, lastPin, type NozzleRow, nozzleRows, peopleBetween } from "../../ledger/nozzles.ts";
 import { versionsOfSetting } from "../../ledger/settings.ts";
+import { lotsInChannels } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
 import { patternOf } from "../shop/patterns.ts";
@@ -148,6 +150,8 @@ export type RiskView = {
   /** The counter's readings that the prints come from. */
   counted: { since: string; until: string; estimated: boolean } | null;
   people: string[];
+  /** The lots of ink that these channels held meanwhile, from the store's record: “white, lot DTF-312 (H2/W2)”. */
+  lots: string[];
 };
 
 /** What was printed at risk around a moment: from the last good check before to the one that failed. */
@@ -170,6 +174,7 @@ const NOTHING: RiskView = {
   prints: null,
   counted: null,
   people: [],
+  lots: [],
 };
 
 async function riskAt(db: Connection, shop: Shop, machine: Machine, checks: JudgedCheck[], moment: number): Promise<RiskView> {
@@ -182,10 +187,16 @@ async function riskAt(db: Connection, shop: Shop, machine: Machine, checks: Judg
   const inks = new Map(channelsOf(machine).map(({ id, ink }) => [id, ink.replaceAll("-", " ")]));
   const failing = { ...NOTHING, failed: said(failed), channels, named: channels.map((id) => `${inks.get(id) ?? ""} ${id}`.trim()) };
   if (!good) return { ...failing, kind: "no-good" };
-  const [people, readings] = await Promise.all([
+  const [people, readings, filled] = await Promise.all([
     peopleBetween(db, shop.id, machine.id, new Date(good.at), new Date(failed.at)),
     counterTimes(db, shop.id, machine.id, "prints", new Date(good.at - 30 * 86_400_000)),
+    lotsInChannels(db, shop.id, machine.id, channels, { from: new Date(good.at), to: new Date(failed.at) }),
   ]);
+  const lots = rollup(
+    filled,
+    (mine) => mine.map(({ channel }) => channel),
+    ({ item, lot }) => `${shop.items.find(({ id }) => id === item)?.name ?? item}${lot ? `, lot ${lot}` : ""}`,
+  );
   const grew = grewBetween(readings, good.at, failed.at);
   return {
     ...failing,
@@ -195,5 +206,6 @@ async function riskAt(db: Connection, shop: Shop, machine: Machine, checks: Judg
     prints: grew ? Math.round(grew.grew) : null,
     counted: grew ? { since: when(grew.since), until: when(grew.until), estimated: grew.estimated === true } : null,
     people: people.map((person) => personName(shop, person)),
+    lots: [...lots].map(([name, held]) => `${name} (${[...new Set(held)].join(", ")})`),
   };
 }

@@ -1,7 +1,8 @@
 import { channelsOf, printsChecks } from "../../core/fleet/channels.ts";
 import { policiesOf } from "../../core/fleet/rule.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
-import { gains } from "../../core/nozzles/ladder/cleans-ahead.ts";
+import { firstChecks } from "../../core/nozzles/ladder/chronic.ts";
+import { cleansTaken, gains } from "../../core/nozzles/ladder/cleans-ahead.ts";
 import { type Judging, type NozzleEvent, recoveries } from "../../core/nozzles/ladder/recovery.ts";
 import { ladderSettings } from "../../core/nozzles/ladder/settings.ts";
 import type { NozzleDesk } from "../../core/nozzles/ladder/what-now.ts";
@@ -122,7 +123,11 @@ export async function nozzleDesks(db: Connection, shop: Shop, machines: readonly
         machine,
         past.filter((row) => row.machine === machine.id),
       );
-      desk.own = recoveries(events, desk.judging).flatMap((recovery) => gains(recovery, desk.judging));
+      const before = recoveries(events, desk.judging);
+      desk.own = before.flatMap((recovery) => gains(recovery, desk.judging));
+      desk.returns = before.flatMap((recovery) => cleansTaken(recovery, desk.judging));
+      desk.mornings = firstChecks(events).slice(-desk.judging.ladder.chronicMornings);
+      desk.damperAt = events.findLast(({ kind }) => kind === "damper")?.at ?? null;
     }
   }
   return desks;

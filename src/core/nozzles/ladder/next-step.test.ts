@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { type ChannelCheck, DEFAULT_READINESS } from "../readiness.ts";
-import { cleansAhead, cleansAheadSentence, gains } from "./cleans-ahead.ts";
+import { cleansAhead, cleansAheadSentence, cleansTaken, gains } from "./cleans-ahead.ts";
 import { nextStep, type Row, type School } from "./next-step.ts";
 import { type NozzleEvent, recoveries, spent } from "./recovery.ts";
 import { DEFAULT_LADDER } from "./settings.ts";
@@ -211,6 +211,34 @@ describe("how many cleans it will take", () => {
       )?.next.pays,
     ).toBe(false);
     expect(ahead([])?.next.pays).toBe(true);
+  });
+  // The last eight recoveries took two cleans each, one three: that is what is said, not the one clean that the share alone comes to.
+  test("as many cleans as recoveries like it took here, once there are five", () => {
+    const returns = [...Array(8)].map((_, index) => ({ missing: 6, cleans: index === 3 ? 3 : 2 }));
+    const good = Array.from({ length: 8 }, () => ({ rung: "light", before: 6, back: 6 }));
+    const of = (kept: typeof returns) => cleansAhead(6, 2, "dtf", good, DEFAULT_LADDER, { all: 2, poor: 1, returns: kept });
+    expect(of(returns.slice(0, 4))?.cleans.likely).toBe(1);
+    expect(of(returns)).toMatchObject({ cleans: { low: 2, likely: 2, high: 3 }, like: 8 });
+    expect(of([...returns, { missing: 40, cleans: 8 }])?.cleans.high).toBe(3);
+    expect(cleansAheadSentence(of(returns) as NonNullable<ReturnType<typeof of>>)).toContain("About 2 cleans (2 to 3)");
+  });
+  // By hand: medium 7 mL of both heads first, then of one: 7 + 3.5, and strong after two without progress.
+  test("ink begins with the clean that is next, on its rung and for its heads", () => {
+    const returns = [...Array(5)].map(() => ({ missing: 6, cleans: 2 }));
+    expect(cleansAhead(6, 2, "dtf", [], DEFAULT_LADDER, { all: 2, poor: 1, next: 2, rung: "medium", returns })?.ml).toEqual({
+      low: 11,
+      likely: 11,
+      high: 11,
+    });
+  });
+  test("what a recovery took is told from each of its checks, and only of one that came good", () => {
+    const [won] = recoveries(told(20, "clean", 12, "clean", "clean", 1), judging);
+    expect(won && cleansTaken(won, judging)).toEqual([
+      { missing: 20, cleans: 3 },
+      { missing: 12, cleans: 2 },
+    ]);
+    const [left] = recoveries(told(20, "clean", 12), judging);
+    expect(left && cleansTaken(left, judging)).toEqual([]);
   });
   test("gains come from single cleans between two checks", () => {
     const [recovery] = recoveries(told(20, "clean", 12, "clean:normal", "clean", 6), judging);

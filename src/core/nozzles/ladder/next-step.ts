@@ -1,5 +1,6 @@
 import { type ChannelCheck, faultCount } from "../readiness.ts";
 import { isGone, outsideTolerance } from "../tolerance.ts";
+import type { ChronicChannel } from "./chronic.ts";
 import { type Check, checksOf, cleansOf, headsOf, type Judging, missingIn, type NozzleEvent, type Recovery } from "./recovery.ts";
 import type { LadderSettings, Rung } from "./settings.ts";
 
@@ -42,6 +43,7 @@ export type Row =
   | "load-and-clean"
   | "check-due"
   | "colours-mixed"
+  | "chronic"
   | "resting"
   | "technician";
 
@@ -55,6 +57,7 @@ export type Standing = {
   cleansOnRung: number;
   rests: number;
   gone: string[];
+  chronic?: readonly ChronicChannel[];
 };
 export type NextStep = { action: Action; row: Row; standing: Standing };
 

@@ -29,6 +29,8 @@ export const LadderSettings = Type.Object(
     /** Cleans further apart belong to another recovery. */
     apartMinutes: whole(5, 1440),
     restHours: Type.Number({ minimum: 1, maximum: 72 }),
+    /** Out on so many mornings running, the same nozzles are chronic: no clean brings them back. */
+    chronicMornings: whole(3, 60),
     /** After so many rests a technician. */
     rests: whole(1, 5),
     /** School of a fixed number: cleans at opening before the check. */
@@ -61,6 +63,7 @@ export const DEFAULT_LADDER: LadderSettings = {
   apartMinutes: 60,
   restHours: 12,
   rests: 2,
+  chronicMornings: 8,
   fixedCleans: 3,
   loadSecondsFrom: 10,
   loadSecondsTo: 15,

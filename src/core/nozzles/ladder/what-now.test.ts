@@ -1,8 +1,9 @@
 import { describe, expect, test } from "vitest";
 import { chance } from "../../bench/print-check.ts";
 import { type ChannelCheck, DEFAULT_READINESS } from "../readiness.ts";
+import { chronicChannels, firstChecks } from "./chronic.ts";
 import type { School } from "./next-step.ts";
-import { cleansOf, type NozzleEvent } from "./recovery.ts";
+import { type Check, cleansOf, type NozzleEvent } from "./recovery.ts";
 import { DEFAULT_LADDER } from "./settings.ts";
 import { type NozzleDesk, restingUntil, whatNow } from "./what-now.ts";
 
@@ -77,6 +78,38 @@ describe("what now", () => {
   test("released with a reason or printing, it says no more; a new check begins anew", () => {
     expect(whatNow(desk([check(0, 9), done(MINUTE, "released")]), 2 * MINUTE)).toBeUndefined();
     expect(whatNow(desk([check(0, 9), done(MINUTE, "released"), check(9 * MINUTE, 9)]), 10 * MINUTE)?.step.row).toBe("rung-new");
+  });
+});
+
+describe("the same nozzles morning after morning", () => {
+  const DAY = 24 * 60 * MINUTE;
+  const seen = (at: number, missing: number[]): Check => ({
+    at,
+    kind: "check",
+    channels: [
+      { id: "H2/W", missing: missing.length, weak: 0, deflected: 0, neighbours: false, which: { missing, weak: [], deflected: [] } },
+    ],
+  });
+  const mornings = (days: number, missing: number[]) => [...Array(days)].map((_, day) => seen(day * DAY, missing));
+  const last = seen(7 * DAY, [3, 40, 77]);
+  const chronic = (rest: Partial<NozzleDesk> = {}) =>
+    whatNow(desk([last], { mornings: mornings(7, [3, 40, 77]), ...rest }), 7 * DAY + MINUTE);
+  test("eight running are chronic: the damper comes next, no clean", () => {
+    expect(chronic()).toMatchObject({ words: "Lift the damper of H2/W", step: { row: "chronic" }, ahead: null });
+    expect(chronic()?.why).toContain("on 8 mornings in a row (H2/W: 4, 41, 78)");
+  });
+  test("after the damper was lifted in these mornings: the technician", () => {
+    expect(chronic({ damperAt: 3 * DAY })?.words).toBe("Call a technician");
+    expect(chronic({ damperAt: -DAY })?.words).toBe("Lift the damper of H2/W");
+  });
+  test("one nozzle that is new, seven mornings, or counts alone: a clean as ever", () => {
+    expect(chronic({ events: [seen(7 * DAY, [3, 40, 90])] })?.step.action.kind).toBe("clean");
+    expect(chronic({ mornings: mornings(7, [3, 40, 77]).slice(1) })?.step.action.kind).toBe("clean");
+    expect(chronic({ events: [check(7 * DAY, 0, 3)] })?.step.action.kind).toBe("clean");
+  });
+  test("a second check of a morning is no other morning", () => {
+    expect(firstChecks([seen(0, [1]), seen(60 * MINUTE, [1]), seen(DAY, [1])]).map(({ at }) => at)).toEqual([0, DAY]);
+    expect(chronicChannels(mornings(8, [5]), undefined, desk([]).judging)).toEqual([]);
   });
 });
 

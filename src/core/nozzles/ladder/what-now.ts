@@ -1,8 +1,9 @@
 import type { MachineClass } from "../../fleet/vocabulary.ts";
 import type { Job } from "../../routines/effects.ts";
-import { type CleanGain, type CleansAhead, cleansAhead, cleansAheadSentence } from "./cleans-ahead.ts";
+import { chronicChannels, firstChecks } from "./chronic.ts";
+import { type CleanGain, type CleansAhead, type CleansTaken, cleansAhead, cleansAheadSentence } from "./cleans-ahead.ts";
 import { type NextStep, nextStep, type School } from "./next-step.ts";
-import { headsOf, type Judging, type NozzleEvent, type Recovery, recoveries, spent } from "./recovery.ts";
+import { type Check, headsOf, type Judging, type NozzleEvent, type Recovery, recoveries, spent } from "./recovery.ts";
 import { actionWords, type Candidate, JOBS_OF, rowSentence, whyNotOthers } from "./words.ts";
 
 /** All that the next step at a machine is worked out from: pure data, so that a tablet can do it without a network. */
@@ -17,6 +18,11 @@ export type NozzleDesk = {
   events: NozzleEvent[];
   /** What single cleans brought here before. */
   own: CleanGain[];
+  /** How many cleans it took here from so many out; a snapshot kept by an earlier build has none of these three. */
+  returns?: CleansTaken[];
+  /** The first checks of its last mornings, oldest first, and when a damper was lifted last. */
+  mornings?: Check[];
+  damperAt?: number | null;
   /** The routine that cleans round the head by hand. */
   byHand: string | null;
   /** Routines by what they are for; a snapshot kept by an earlier build has none. */
@@ -45,6 +51,22 @@ export function restingUntil(desk: NozzleDesk, now: number): number | undefined 
 
 const NOTHING_YET: Recovery = { startedAt: 0, afterIdle: true, events: [], rests: 0, climbFrom: 0 };
 
+/** Where all that is out has been out for many mornings, no clean is next: the damper, and after it the technician. */
+function withChronic(desk: NozzleDesk, step: NextStep): NextStep {
+  if (step.action.kind !== "clean") return step;
+  const last = desk.events.findLast((event): event is Check => event.kind === "check");
+  const mornings = firstChecks([...(desk.mornings ?? []).filter(({ at }) => at < (desk.events[0]?.at ?? 0)), ...desk.events]);
+  const chronic = chronicChannels(mornings, last, desk.judging);
+  if (chronic.length === 0 || chronic.length < step.standing.outside.length) return step;
+  const since = mornings.at(-desk.judging.ladder.chronicMornings)?.at ?? 0;
+  const lifted = (desk.damperAt ?? Number.NEGATIVE_INFINITY) >= since || desk.events.some(({ kind }) => kind === "damper");
+  return {
+    row: "chronic",
+    standing: { ...step.standing, chronic },
+    action: lifted ? { kind: "technician" } : { kind: "damper", channels: chronic.map(({ id }) => id) },
+  };
+}
+
 /** The one thing to do next at a machine, and why. Undefined where its last check is good and nothing came after it. `now` in milliseconds. */
 export function whatNow(desk: NozzleDesk, now: number): WhatNow | undefined {
   const { events, judging, school, heads, machineClass, own } = desk;
@@ -54,7 +76,7 @@ export function whatNow(desk: NozzleDesk, now: number): WhatNow | undefined {
   const recovery = !last || ended ? NOTHING_YET : last;
   if (recovery === NOTHING_YET && lastEvent?.kind === "check" && !last?.over) return undefined;
   if (ended && last?.over?.how !== "left") return undefined;
-  const step = nextStep(recovery, school, judging, now);
+  const step = withChronic(desk, nextStep(recovery, school, judging, now));
   const outside = step.standing.outside;
   const missing = step.standing.counts.at(-1) ?? 0;
   // A channel that is all out is no clog that so many cleans bring back.
@@ -63,6 +85,9 @@ export function whatNow(desk: NozzleDesk, now: number): WhatNow | undefined {
       ? cleansAhead(missing, judging.readiness.toleranceAHead, machineClass, own, judging.ladder, {
           all: heads.length,
           poor: headsOf(outside).length,
+          next: step.action.heads === "all" ? heads.length : step.action.heads.length,
+          rung: step.action.rung.id,
+          returns: desk.returns ?? [],
         })
       : undefined;
   return {

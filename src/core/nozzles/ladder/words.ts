@@ -1,4 +1,5 @@
 import type { Job } from "../../routines/effects.ts";
+import { nozzleWords } from "../compare.ts";
 import type { Action, NextStep, Row } from "./next-step.ts";
 import type { LadderSettings } from "./settings.ts";
 
@@ -82,6 +83,7 @@ export function rowSentence({ row, standing, action }: NextStep, ladder: LadderS
     "load-and-clean": `${moved}. Load ${ladder.loadSecondsFrom} to ${ladder.loadSecondsTo} s, stop when the pump struggles. Look at the parked cap, clean, check.`,
     "check-due": cleans ? "A check shows what came back." : "The last check is too old to count.",
     "colours-mixed": `Colours are mixed, and at least ${ladder.flagPercent} % of the nozzles fire. Bars of each colour pull the mixed ink out.`,
+    chronic: `The same nozzles are out on ${standing.chronic?.[0]?.mornings ?? 0} mornings in a row (${(standing.chronic ?? []).map((each) => `${each.id}: ${nozzleWords(each.nozzles)}`).join("; ")}). Cleans don’t bring them back.${action.kind === "technician" ? " The damper was lifted already. Soak or replace the head." : " Look at the damper."}`,
     resting: "It rests. Soaking does what cleans could not.",
     technician:
       rests >= ladder.rests
