@@ -298,3 +298,16 @@ export async function lotsInChannels(
     ORDER BY channel, happened_at LIMIT 100`);
   return rows.map((row) => ({ ...row, at: new Date(row.at) }));
 }
+
+/** Lines of orders placed since a day that came: when they were placed, and when the first of the item was received for them. */
+export async function deliveredOrders(
+  db: Connection,
+  site: string,
+  since: string,
+): Promise<{ item: string; placed: string; received: string }[]> {
+  const { rows } = await db.execute<{ item: string; placed: string; received: string }>(sql`
+    SELECT m.item, p.day::text AS placed, min(m.day)::text AS received
+    FROM ${purchase} AS p JOIN ${stockMove} AS m ON m.site = p.site AND m.order_id = p.id AND m.event = 'received'
+    WHERE p.site = ${site} AND p.day >= ${since}::date GROUP BY p.id, p.day, m.item ORDER BY p.day LIMIT 2000`);
+  return rows;
+}

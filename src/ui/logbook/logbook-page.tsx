@@ -17,6 +17,7 @@ import { Menu, MenuEntry } from "../kit/menu.tsx";
 import { Panel } from "../kit/panel.tsx";
 import { Room } from "../kit/room.tsx";
 import { EntryFacts } from "./entry-facts.tsx";
+import { useLogbookTabs } from "./logbook-tabs.ts";
 
 type Filter = Partial<Record<"text" | "machine" | "person" | "kind" | "from" | "to", string>>;
 const address = (filter: Filter, more: Record<string, string> = {}) => {
@@ -30,6 +31,7 @@ const address = (filter: Filter, more: Record<string, string> = {}) => {
 export function LogbookPage({ view, open, fault }: { view: LedgerView; open: EntryPage | null; fault?: string }) {
   const t = useTranslations("logbook");
   const router = useRouter();
+  const tabs = useLogbookTabs("/logbook");
   const [filtering, setFiltering] = useState(false);
   const { before: _, ...filter } = view.filter as Filter & { before?: string };
   const query = new URLSearchParams(filter);
@@ -39,6 +41,7 @@ export function LogbookPage({ view, open, fault }: { view: LedgerView; open: Ent
     <Room
       title={t("title")}
       more={t("note")}
+      tabs={tabs}
       actions={
         <>
           <form

@@ -16,6 +16,7 @@ import {
   VESSEL_SETTINGS,
   type VesselEstimate,
   type VesselMark,
+  type VesselSettings,
   vesselLevel,
 } from "../../core/stores/waste/level.ts";
 import type { VesselView } from "../../core/stores/waste/vessel-view.ts";
@@ -64,11 +65,35 @@ export function vesselsOf(
   rows: VesselRows,
 ): Map<string, VesselView> {
   const at = now().getTime();
-  const [marks, care, done] = [byMachine(rows.marks), byMachine(rows.care), byMachine(rows.done)];
   const found = new Map<string, VesselView>();
+  const past = pastOf(shop, rows, at);
   machines.forEach((machine, index) => {
     const [mine, vessel] = [facts[index], machine.waste?.[0]];
     if (!vessel || !mine) return;
+    const { marks, inflows, settings } = past(machine, vessel);
+    found.set(
+      machine.id,
+      viewOf(shop, machine, vessel, mine, ladderOf(shop, machine), vesselLevel(vessel.volumeMl, marks, inflows, at, settings)),
+    );
+  });
+  return found;
+}
+
+/** Looks at a vessel, what ran into it, and what it is estimated with; oldest first. */
+type VesselPast = { marks: VesselMark[]; inflows: Inflow[]; settings: VesselSettings };
+
+/** The past of each machine's first waste vessel. */
+export async function vesselPasts(db: Connection, shop: Shop): Promise<(VesselPast & { machine: string; volumeMl: number })[]> {
+  const past = pastOf(shop, await vesselRows(db, shop, shop.machines), now().getTime());
+  return shop.machines.flatMap((machine) => {
+    const [vessel] = machine.waste ?? [];
+    return vessel ? [{ machine: machine.id, volumeMl: vessel.volumeMl, ...past(machine, vessel) }] : [];
+  });
+}
+
+function pastOf(shop: Shop, rows: VesselRows, at: number): (machine: Machine, vessel: Vessel) => VesselPast {
+  const [marks, care, done] = [byMachine(rows.marks), byMachine(rows.care), byMachine(rows.done)];
+  return (machine, vessel) => {
     const ladder = ladderOf(shop, machine);
     const fill = fillAt(shop, machine);
     const inflows: Inflow[] = [
@@ -91,9 +116,8 @@ export function vesselsOf(
     const settings = machine.abilities?.includes("standby-self-clean")
       ? { ...VESSEL_SETTINGS, besidesMlADay: OWN_CLEANS_ML_A_DAY }
       : VESSEL_SETTINGS;
-    found.set(machine.id, viewOf(shop, machine, vessel, mine, ladder, vesselLevel(vessel.volumeMl, looks, inflows, at, settings)));
-  });
-  return found;
+    return { marks: looks, inflows, settings };
+  };
 }
 
 function byMachine<Row extends { machine: string }>(rows: readonly Row[]): (machine: string) => Row[] {

@@ -1,0 +1,10 @@
+import { ForecastsPage } from "../../../../ui/logbook/forecasts-page.tsx";
+import { database } from "../../../../work/database.ts";
+import { forecastsView } from "../../../../work/record/forecasts.ts";
+import { pageActor } from "../../../page-actor.ts";
+
+export const metadata = { title: "Forecasts" };
+
+export default async function Page() {
+  return <ForecastsPage view={await forecastsView(database(), await pageActor())} />;
+}
