@@ -152,7 +152,7 @@ class House {
     };
     if (beat === "opening") {
       if (day === this.today && place >= opened) return undefined;
-      return between("04:00", "07:50", (place + 0.3) / (this.shop.machines.length + 1));
+      return between("06:05", "07:50", (place + 0.3) / (this.shop.machines.length + 1));
     }
     const [from, to] = beat === "midday" ? ["11:20", "12:50"] : beat === "closing" ? ["19:20", "21:20"] : ["08:10", "18:40"];
     const planned = between(from, to, 0.05 + this.random() * 0.9);
@@ -314,7 +314,7 @@ class House {
       });
     // Put to sleep full of fluid, line by line; woken five weeks later.
     if (on(42)) this.storage("dory", "R53", day, at("15:10"));
-    if (on(5)) this.storage("dory", "R55", day, at("04:40"), { stored: "full" });
+    if (on(5)) this.storage("dory", "R55", day, at("06:10"), { stored: "full" });
     if (back === 1) this.report("prompt", "wigeon", "R41", day, at("10:15"), "mirko");
     if (back === 2) this.report("sign", "pochard", "mist-on-rails", day, at("09:30"), "ottoline");
   }
@@ -339,7 +339,7 @@ class House {
       null,
       null,
       "ottoline",
-      new Date(Math.min(this.now.getTime(), instantOf(this.today, "05:10", this.shop.site).getTime())),
+      new Date(Math.min(this.now.getTime(), instantOf(this.today, "06:05", this.shop.site).getTime())),
       {
         person: "wren",
         from: isoDay(this.today + 1),
@@ -352,7 +352,7 @@ class House {
 
   /** Part of today's open work is given already: the film hall's to Bram, the roll floor's to Ngozi. */
   private giveTheMorning(): void {
-    const at = new Date(Math.min(this.now.getTime(), instantOf(this.today, "05:20", this.shop.site).getTime()));
+    const at = new Date(Math.min(this.now.getTime(), instantOf(this.today, "06:10", this.shop.site).getTime()));
     for (const machine of this.shop.machines) {
       const person = machine.area === "film" ? "bram" : machine.area === "roll" ? "ngozi" : undefined;
       if (!person) continue;

@@ -80,8 +80,8 @@ export function demoHouse(today: Day): FleetFile {
       closures: [{ from: isoDay(closureStart), to: isoDay(closureStart + 15), name: "Winter closure" }],
       beats: { opening: { by: "08:00" }, midday: { by: "13:00" }, closing: { by: "21:30" } },
       shifts: [
-        { id: "early", days: workDays, from: "04:00", to: "13:00" },
-        { id: "late", days: workDays, from: "13:00", to: "22:00" },
+        { id: "early", days: workDays, from: "06:00", to: "14:00" },
+        { id: "late", days: workDays, from: "14:00", to: "22:00" },
       ],
     },
     people: [

@@ -44,7 +44,7 @@ beforeAll(async () => {
     env: { ...process.env, DATABASE_URL: urls.app, ZESTY_NOW: clockAt(day - 1, "23:00") },
   });
   if (status !== 0) throw new Error(stderr);
-  [early, later] = [await serverAt(urls.app, clockAt(day, "04:02")), await serverAt(urls.app, clockAt(day, "04:20"))];
+  [early, later] = [await serverAt(urls.app, clockAt(day, "06:02")), await serverAt(urls.app, clockAt(day, "06:20"))];
 }, 120_000);
 afterAll(async () => {
   for (const server of servers) server.kill("SIGKILL");
@@ -106,9 +106,9 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
     // What breaks a rule is refused and says why: before the person is there at all.
     await bar.click();
     const panel = page.getByRole("region", { name: "Plover UV opening" });
-    await panel.getByLabel("Start").fill("04:01");
+    await panel.getByLabel("Start").fill("06:01");
     await panel.getByLabel("Start").blur();
-    await panel.getByText(/That breaks a rule: starts at 04:01, before now/).waitFor();
+    await panel.getByText(/That breaks a rule: starts at 06:01, before now/).waitFor();
     await panel.getByRole("button", { name: "Move it there" }).click();
     await page.getByText(/stays where it was/).waitFor();
     await panel.getByRole("button", { name: "Lock" }).click();

@@ -166,3 +166,26 @@ test("a kind is chosen by its plain name", async () => {
   expect(names.length).toBeGreaterThan(10);
   for (const name of names) expect(name).toMatch(/^[A-Z]/);
 });
+
+test("forecasts stand with how often they held; those that did not are named", async () => {
+  await freshHouse({ history: true });
+  await signedInAs("ottoline");
+  const user = await visit("/logbook/forecasts");
+  const shares = screen
+    .getAllByRole("img", { name: /^\d+ of \d+ held, \d+ % promised$/ })
+    .map((bar) => bar.getAttribute("aria-label") ?? "");
+  expect(shares).toHaveLength(5);
+  expect(shares[0]).toMatch(/90 % promised/);
+  // The demo's orders are late on purpose: a promise that did not hold is to be found.
+  const waits = within(screen.getByRole("heading", { name: /Stock until a delivery/ }).closest("li") as HTMLElement);
+  expect(waits.getByText("too hopeful")).toBeTruthy();
+  await user.click(waits.getByRole("button", { name: /See \d+ that did not/ }));
+  const panel = within(await screen.findByRole("dialog", { name: "Stock until a delivery" }));
+  expect(panel.getAllByRole("row").length).toBeGreaterThan(5);
+  expect(panel.getAllByText(/^\d+ days$/).length).toBeGreaterThan(5);
+});
+
+test("in a shop with no history nothing is said of forecasts but that it is too little", async () => {
+  await visit("/logbook/forecasts");
+  expect(screen.getAllByText("too few to say")).toHaveLength(5);
+});

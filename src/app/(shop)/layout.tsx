@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import { Masthead } from "../../ui/masthead.tsx";
+import { MoneyIn } from "../../ui/money.tsx";
 import { Timers } from "../../ui/timers.tsx";
 import words from "../../words/en/head.json";
 import { database } from "../../work/database.ts";
@@ -13,7 +14,7 @@ export default async function ShopLayout({ children }: { children: ReactNode }) 
     <>
       <Masthead name={actor.name} role={actor.role} site={shop.site.name} words={words} />
       <Timers />
-      {children}
+      <MoneyIn currency={shop.stores.currency}>{children}</MoneyIn>
     </>
   );
 }

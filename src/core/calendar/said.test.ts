@@ -19,4 +19,5 @@ test("months, numbers, money", () => {
   expect(countSaid(12345.67)).toBe("12,345.7");
   expect(moneySaid(123450)).toBe("1,234.50");
   expect(moneySaid(-5)).toBe("-0.05");
+  expect([moneySaid(123450, "EUR"), moneySaid(123450, "CHF")]).toEqual(["€1,234.50", "CHF\u00a01,234.50"]);
 });

@@ -24,6 +24,12 @@ const counts = new Intl.NumberFormat(LOCALE, { maximumFractionDigits: 1 });
 /** A number with its thousands apart, at most one decimal. @example countSaid(12345.67) → "12,345.7" */
 export const countSaid = (value: number): string => counts.format(value);
 
-const moneys = new Intl.NumberFormat(LOCALE, { minimumFractionDigits: 2, maximumFractionDigits: 2 });
-/** Money in hundredths, with two decimals; the shop knows its currency. @example moneySaid(123450) → "1,234.50" */
-export const moneySaid = (cents: number): string => moneys.format(cents / 100);
+const plainMoney = new Intl.NumberFormat(LOCALE, { minimumFractionDigits: 2, maximumFractionDigits: 2 });
+/**
+ * Money in hundredths, with two decimals, in the shop's currency (a code of ISO 4217) where it is given.
+ * @example moneySaid(123450, "EUR") → "€1,234.50"
+ */
+export const moneySaid = (cents: number, currency?: string): string =>
+  currency
+    ? new Intl.NumberFormat(LOCALE, { style: "currency", currency, minimumFractionDigits: 2, maximumFractionDigits: 2 }).format(cents / 100)
+    : plainMoney.format(cents / 100);

@@ -86,6 +86,8 @@ export const StoresSettings = Type.Object(
     holdingShare: Type.Number({ minimum: 0.01, maximum: 2 }),
     /** Volatile matter that the house may let out in a month; left out: not watched. */
     volatileGramsAMonth: optional(Type.Number({ exclusiveMinimum: 0, maximum: 1e9 })),
+    /** What prices are in: a code of ISO 4217. */
+    currency: optional(Type.String({ pattern: "^[A-Z]{3}$", description: "a currency code of three letters, like EUR" })),
     /** What an hour of hands costs. */
     hourCents: Type.Integer({ minimum: 0, maximum: 10_000_000 }),
     /** What a millilitre of ink costs where no item says so. */
@@ -102,6 +104,7 @@ export const STORES_SETTINGS: StoresSettings = {
   planSpread: 0.25,
   orderCostCents: 1500,
   holdingShare: 0.2,
+  currency: "EUR",
   hourCents: 2600,
   inkCentsAMl: 12,
 };

@@ -1,12 +1,12 @@
 "use client";
 import { Controller, useForm } from "react-hook-form";
 import { useTranslations } from "use-intl";
-import { moneySaid } from "../../core/calendar/said.ts";
 import type { MachineFrame } from "../../work/machine/frame.ts";
 import { enter } from "../enter.ts";
 import { Button } from "../kit/button.tsx";
 import { DateInput } from "../kit/date-input.tsx";
 import { Checkbox, Field, TextInput } from "../kit/field.tsx";
+import { useMoney } from "../money.tsx";
 
 type Said = { symptom: string; waitsFor: string; expected: string; cost: string; goOn: string[] };
 
@@ -97,6 +97,7 @@ export function OutOfOrder({
   routines: MachineFrame["routines"];
   mayRecord: boolean;
 }) {
+  const money = useMoney();
   const t = useTranslations("report");
   const { costCents, goOn = [] } = repair.body;
   const back = () =>
@@ -104,7 +105,7 @@ export function OutOfOrder({
   return (
     <div className="grid gap-2 text-sm">
       <p>
-        {t("since", { day: repair.since })} {costCents ? `${t("costs", { cost: moneySaid(costCents) })} ` : ""}
+        {t("since", { day: repair.since })} {costCents ? `${t("costs", { cost: money(costCents) })} ` : ""}
         {goOn.length > 0 && t("goesOn", { names: goOn.map((id) => routines.find((each) => each.id === id)?.name ?? id).join(", ") })}
       </p>
       {mayRecord && (

@@ -1,12 +1,12 @@
 "use client";
 import { useState } from "react";
 import { useTranslations } from "use-intl";
-import { moneySaid } from "../../core/calendar/said.ts";
 import { type AliveOrAsleep, breakEvenDays, type CostPart, centsOf } from "../../core/standby/cost.ts";
 import type { Risk } from "../../core/standby/risk.ts";
 import { Button } from "../kit/button.tsx";
 import { NumberInput } from "../kit/field.tsx";
 import { Table } from "../kit/table.tsx";
+import { useMoney } from "../money.tsx";
 import { CostChart } from "./cost-chart.tsx";
 
 /** Cost of running daily against sleeping: each part can be changed, and the crossing follows; the risk of both beside it. */
@@ -23,6 +23,7 @@ export function AliveOrAsleepView({
   asleepRisk: Risk;
   aliveRisk: Risk;
 }) {
+  const money = useMoney();
   const t = useTranslations("idle");
   const methods = useTranslations("standby.methods");
   const [tried, setTried] = useState(cost);
@@ -36,8 +37,8 @@ export function AliveOrAsleepView({
     <>
       <p>
         <b>{crossing === null ? t("never") : t("pays", { method: asleepName, days: crossing.toFixed(1) })}</b>{" "}
-        {t("sum", { once: moneySaid(once), daily: moneySaid(daily) })}{" "}
-        {gapDays !== null && t("over", { days: gapDays.toFixed(1), alive: moneySaid(gapDays * daily), asleep: moneySaid(once) })}
+        {t("sum", { once: money(once), daily: money(daily) })}{" "}
+        {gapDays !== null && t("over", { days: gapDays.toFixed(1), alive: money(gapDays * daily), asleep: money(once) })}
       </p>
       {changed && (
         <p className="flex flex-wrap items-center gap-3 border-care border-l-4 pl-2">
@@ -79,7 +80,7 @@ export function AliveOrAsleepView({
         <section key={side} aria-label={name}>
           <h3 className="flex justify-between font-bold">
             {name}
-            <span className="figure">{moneySaid(sum)}</span>
+            <span className="figure">{money(sum)}</span>
           </h3>
           <Table
             label={name}
@@ -121,7 +122,7 @@ export function AliveOrAsleepView({
                   />
                 ),
               },
-              { id: "sum", name: t("total"), right: true, cell: ({ amount, centsEach }) => moneySaid(amount * centsEach) },
+              { id: "sum", name: t("total"), right: true, cell: ({ amount, centsEach }) => money(amount * centsEach) },
             ]}
           />
         </section>

@@ -1,8 +1,8 @@
 "use client";
 import { line, scaleLinear } from "d3";
 import { useTranslations } from "use-intl";
-import { moneySaid } from "../../core/calendar/said.ts";
 import { type AliveOrAsleep, breakEvenDays, centsOf } from "../../core/standby/cost.ts";
+import { useMoney } from "../money.tsx";
 
 const WIDTH = 560;
 const HEIGHT = 260;
@@ -10,6 +10,7 @@ const MARGIN = { left: 56, right: 92, top: 12, bottom: 34 };
 
 /** What keeping alive and sleeping cost over a gap, with the crossing. */
 export function CostChart({ cost, gapDays, asleepName }: { cost: AliveOrAsleep; gapDays: number | null; asleepName: string }) {
+  const money = useMoney();
   const t = useTranslations("idle");
   const crossing = breakEvenDays(cost);
   const [daily, once] = [centsOf(cost.daily), centsOf(cost.once)];
@@ -29,9 +30,9 @@ export function CostChart({ cost, gapDays, asleepName }: { cost: AliveOrAsleep; 
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
       aria-label={t("chart", {
-        daily: moneySaid(daily),
+        daily: money(daily),
         method: asleepName,
-        once: moneySaid(once),
+        once: money(once),
         crossing: crossing === null ? t("noCrossing") : t("crossing", { days: crossing.toFixed(1) }),
       })}
       className="w-full max-w-[40rem]"

@@ -132,7 +132,9 @@ function WayBack({ back, pinned }: { back: NonNullable<StandbyView["back"]>; pin
       </h2>
       <p>
         <b>{t("startBy", { when: back.startWords })}</b>{" "}
-        <span className="text-ink2">{t("backTakes", { ink: Math.round(back.inkMl), waste: Math.round(back.wasteMl) })}</span>{" "}
+        {back.wasteMl > 0 && (
+          <span className="text-ink2">{t("backTakes", { ink: Math.round(back.inkMl), waste: Math.round(back.wasteMl) })} </span>
+        )}
         <span className={back.people.length ? "text-ink2" : "font-semibold text-hold"}>
           {back.people.length ? t("there", { names: back.people.join(", ") }) : t("nobody")}
         </span>

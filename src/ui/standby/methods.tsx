@@ -1,13 +1,13 @@
 "use client";
 import Link from "next/link";
 import { useTranslations } from "use-intl";
-import { moneySaid } from "../../core/calendar/said.ts";
 import type { StandbyView } from "../../work/standby/machine.ts";
 import type { RegimeOption } from "../../work/standby/methods.ts";
 import { Chip } from "../kit/chip.tsx";
 import { Meter } from "../kit/meter.tsx";
 import { Table } from "../kit/table.tsx";
 import { Reasons, Why } from "../kit/why.tsx";
+import { useMoney } from "../money.tsx";
 
 const percent = (share: number) => Math.round(share * 100);
 
@@ -35,6 +35,7 @@ export function RiskBar({ risk }: { risk: { share: number; low: number; high: nu
 
 /** Each method with its work, waste, cost and risk here; what speaks for and against it on demand. */
 export function Methods({ view }: { view: StandbyView }) {
+  const money = useMoney();
   const t = useTranslations("idle");
   const methods = useTranslations("standby.methods");
   const href = (regime: string) =>
@@ -112,7 +113,7 @@ export function Methods({ view }: { view: StandbyView }) {
             name: t("cost"),
             right: true,
             by: (option) => (option.open ? option.onceCents : null),
-            cell: figure((option) => moneySaid(option.onceCents)),
+            cell: figure((option) => money(option.onceCents)),
           },
           {
             id: "risk",

@@ -1,7 +1,6 @@
 "use client";
 import Link from "next/link";
 import { useTranslations } from "use-intl";
-import { moneySaid } from "../../core/calendar/said.ts";
 import type { SeasonRowView, SeasonView } from "../../work/standby/season.ts";
 import type { SeasonChoice } from "../../work/standby/season-machine.ts";
 import type { SeasonTaskView } from "../../work/standby/season-place.ts";
@@ -10,6 +9,7 @@ import { Chip } from "../kit/chip.tsx";
 import { Field } from "../kit/field.tsx";
 import { Select } from "../kit/select.tsx";
 import { Reasons } from "../kit/why.tsx";
+import { useMoney } from "../money.tsx";
 import { RiskBar } from "./methods.tsx";
 
 type Props = {
@@ -22,6 +22,7 @@ type Props = {
 
 /** One machine over the closure: its method and why, the work with its people, and what can be changed; the plan follows at once. */
 export function SeasonMachinePanel({ row, view, mayPlan, busy, change }: Props) {
+  const money = useMoney();
   const t = useTranslations("standby.closure");
   const methods = useTranslations("standby.methods");
   const recommended = row.regime === row.advised;
@@ -41,7 +42,7 @@ export function SeasonMachinePanel({ row, view, mayPlan, busy, change }: Props) 
         {row.rough && <p className="text-ink2 text-sm">{t("rough")}</p>}
         <p className="mt-1 flex items-center justify-between text-sm">
           <RiskBar risk={{ share: row.holdShare, low: row.holdLow, high: row.holdHigh, spells: row.holdSpells, why: row.risk }} />
-          <span className="figure">{moneySaid(row.cents)}</span>
+          <span className="figure">{money(row.cents)}</span>
         </p>
       </div>
       <section aria-label={t("why")} className="text-sm">

@@ -2,7 +2,6 @@
 import { CheckIcon, PackageIcon, PencilIcon, PrinterIcon, SendIcon, TriangleAlertIcon, XIcon } from "lucide-react";
 import { type ReactNode, useEffect, useState } from "react";
 import { useTranslations } from "use-intl";
-import { moneySaid } from "../../core/calendar/said.ts";
 import type { SeasonView } from "../../work/standby/season.ts";
 import type { SeasonReturn } from "../../work/standby/season-lives.ts";
 import type { SeasonChoice } from "../../work/standby/season-machine.ts";
@@ -12,6 +11,7 @@ import { Meter } from "../kit/meter.tsx";
 import { Panel } from "../kit/panel.tsx";
 import { Table } from "../kit/table.tsx";
 import { Why } from "../kit/why.tsx";
+import { useMoney } from "../money.tsx";
 import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
 import { SeasonMachinePanel } from "./season-machine-panel.tsx";
@@ -157,6 +157,7 @@ export function SeasonPage({ first, lives, returns, mayPlan }: Props) {
 }
 
 function Totals({ view }: { view: SeasonView }) {
+  const money = useMoney();
   const t = useTranslations("standby.closure");
   const hands = view.load.reduce((sum, { before, after }) => sum + before + after, 0) / 60;
   const figure = (value: string, words: ReactNode, more?: ReactNode) => (
@@ -184,7 +185,7 @@ function Totals({ view }: { view: SeasonView }) {
         </div>
       )}
       {figure(`${view.rows.length}`, t("asleep", { count: view.rows.length }))}
-      {figure(moneySaid(view.cents), t("cost"))}
+      {figure(money(view.cents), t("cost"))}
       {figure(
         `${hands.toFixed(1)} h`,
         t("hands", { count: view.load.length }),

@@ -1,10 +1,10 @@
 "use client";
 import { useTranslations } from "use-intl";
-import { moneySaid } from "../../core/calendar/said.ts";
 import { axisShare, placedPieces } from "../../core/standby/closure-axis.ts";
 import type { SeasonRowView, SeasonView } from "../../work/standby/season.ts";
 import type { SeasonTaskView } from "../../work/standby/season-place.ts";
 import { Initials } from "../kit/initials.tsx";
+import { useMoney } from "../money.tsx";
 import { IdleBar } from "./idle-bar.tsx";
 import { RiskBar } from "./methods.tsx";
 
@@ -76,6 +76,7 @@ function Line({
   opens: number;
   open: (machine: string) => void;
 }) {
+  const money = useMoney();
   const t = useTranslations("standby.closure");
   const methods = useTranslations("standby.methods");
   const share = (moment: number) => axisShare(view.axis, moment);
@@ -124,7 +125,7 @@ function Line({
           <span className="absolute inset-y-0 w-0.5 bg-accent" style={{ left: at(opens) }} />
         </span>
         <RiskBar risk={{ share: row.holdShare, low: row.holdLow, high: row.holdHigh, spells: row.holdSpells, why: row.risk }} />
-        <span className="figure text-right text-sm max-lg:hidden">{moneySaid(row.cents)}</span>
+        <span className="figure text-right text-sm max-lg:hidden">{money(row.cents)}</span>
       </button>
     </li>
   );

@@ -4,7 +4,6 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useTranslations } from "use-intl";
-import { moneySaid } from "../../core/calendar/said.ts";
 import { amountWords } from "../../core/stores/amount-words.ts";
 import { STATEMENTS } from "../../core/stores/fluids.ts";
 import type { Supplier } from "../../core/stores/item.ts";
@@ -15,6 +14,7 @@ import { Chip } from "../kit/chip.tsx";
 import { Panel } from "../kit/panel.tsx";
 import { Table } from "../kit/table.tsx";
 import { Reasons, Why } from "../kit/why.tsx";
+import { useMoney } from "../money.tsx";
 import { useLive } from "../use-live.ts";
 import { ItemForm } from "./item-form.tsx";
 import { MovementForm } from "./movement-form.tsx";
@@ -25,6 +25,7 @@ type Props = { view: ItemView; mayRecord: boolean; maySetUp: boolean; machines: 
 
 /** One item: how much there is and how long it lasts, its stock over time, lots, movements. */
 export function ItemPage({ view, mayRecord, maySetUp, machines, suppliers }: Props) {
+  const money = useMoney();
   const t = useTranslations("stores.item");
   const router = useRouter();
   const [open, setOpen] = useState<"move" | "edit" | null>(null);
@@ -39,7 +40,7 @@ export function ItemPage({ view, mayRecord, maySetUp, machines, suppliers }: Pro
       title={item.name}
       more={
         <>
-          {t("facts", { place: item.place, pack: amountWords(item.pack, item.unit), price: moneySaid(item.priceCents) })}{" "}
+          {t("facts", { place: item.place, pack: amountWords(item.pack, item.unit), price: money(item.priceCents) })}{" "}
           {view.supplier && t("from", { supplier: view.supplier })}
         </>
       }

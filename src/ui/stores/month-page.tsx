@@ -1,29 +1,32 @@
 "use client";
 import Link from "next/link";
 import { useTranslations } from "use-intl";
-import { moneySaid } from "../../core/calendar/said.ts";
 import type { CostRow, MonthView } from "../../work/stores/month.ts";
 import { buttonLook } from "../kit/button.tsx";
 import { Table } from "../kit/table.tsx";
 import { Reasons, Why } from "../kit/why.tsx";
+import { useMoney } from "../money.tsx";
 import { PrintNow } from "../paper/print-now.tsx";
 import { MonthChoice } from "./month-choice.tsx";
 import { StoresRoom } from "./stores-room.tsx";
 
-const COLUMNS = [
-  ["handsMinutes", (value: number) => `${(value / 60).toFixed(1)} h`],
-  ["inkMl", (value: number) => `${Math.round(value)} mL`],
-  ["fluidCents", moneySaid],
-  ["partCents", moneySaid],
-  ["headCents", moneySaid],
-  ["otherCents", moneySaid],
-  ["holdHours", (value: number) => `${value.toFixed(1)} h`],
-  ["missed", String],
-] as const satisfies readonly (readonly [keyof CostRow, (value: number) => string])[];
+type Said = (value: number) => string;
+const columns = (money: Said) =>
+  [
+    ["handsMinutes", (value: number) => `${(value / 60).toFixed(1)} h`],
+    ["inkMl", (value: number) => `${Math.round(value)} mL`],
+    ["fluidCents", money],
+    ["partCents", money],
+    ["headCents", money],
+    ["otherCents", money],
+    ["holdHours", (value: number) => `${value.toFixed(1)} h`],
+    ["missed", String],
+  ] as const satisfies readonly (readonly [keyof CostRow, Said])[];
 type Line = { id: string; name: string; area: string; now: CostRow; before: CostRow };
 
 /** What looking after the machines cost in a month, machine by machine as bars, the month before as a mark on each. */
 export function MonthPage({ view }: { view: MonthView }) {
+  const money = useMoney();
   const t = useTranslations("stores.costs");
   const all = useTranslations("stores");
   const lines: Line[] = [
@@ -34,11 +37,11 @@ export function MonthPage({ view }: { view: MonthView }) {
   return (
     <StoresRoom
       here="/stores/month"
-      number={moneySaid(view.total.now.cents)}
+      number={money(view.total.now.cents)}
       title={t("answer", { month: view.words })}
       more={
         <>
-          {t("before", { month: view.beforeWords, sum: moneySaid(view.total.before.cents) })} {view.partial && t("partial")}
+          {t("before", { month: view.beforeWords, sum: money(view.total.before.cents) })} {view.partial && t("partial")}
         </>
       }
       actions={
@@ -51,8 +54,8 @@ export function MonthPage({ view }: { view: MonthView }) {
           <Why label={t("title")}>
             <Reasons
               of={[
-                t("how.work", { money: moneySaid(view.hourCents) }),
-                t("how.ink", { money: moneySaid(view.inkCentsAMl) }),
+                t("how.work", { money: money(view.hourCents) }),
+                t("how.ink", { money: money(view.inkCentsAMl) }),
                 t("how.stock"),
                 t("how.hold"),
                 t("how.settings"),
@@ -97,9 +100,9 @@ export function MonthPage({ view }: { view: MonthView }) {
             name: t("sum"),
             right: true,
             by: ({ now }) => now.cents,
-            cell: ({ now, before }) => <Cell now={now.cents} before={before.cents} said={moneySaid} />,
+            cell: ({ now, before }) => <Cell now={now.cents} before={before.cents} said={money} />,
           },
-          ...COLUMNS.map(([key, said]) => ({
+          ...columns(money).map(([key, said]) => ({
             id: key,
             name: t(`columns.${key}`),
             right: true,
@@ -109,7 +112,7 @@ export function MonthPage({ view }: { view: MonthView }) {
         ]}
       />
       <dl className="mt-3 grid grid-cols-2 gap-x-6 gap-y-2 border-ink border-t-[1.5px] pt-2 sm:grid-cols-4 lg:grid-cols-8">
-        {COLUMNS.map(([key, said]) => (
+        {columns(money).map(([key, said]) => (
           <div key={key}>
             <dt className="font-semibold text-ink3 text-xs">{t(`columns.${key}`)}</dt>
             <dd className="figure font-bold text-lg">
@@ -134,8 +137,9 @@ function Cell({ now, before, said }: { now: number; before: number; said: (value
 }
 
 function Bar({ line, most }: { line: Line; most: number }) {
+  const money = useMoney();
   const t = useTranslations("stores.costs");
-  const label = t("bar", { name: line.name, now: moneySaid(line.now.cents), before: moneySaid(line.before.cents) });
+  const label = t("bar", { name: line.name, now: money(line.now.cents), before: money(line.before.cents) });
   return (
     <span role="img" aria-label={label} title={label} className="relative block h-4 w-40">
       <span className="absolute inset-y-0 left-0 bg-ink" style={{ width: `${(line.now.cents / most) * 100}%` }} />

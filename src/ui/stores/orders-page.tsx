@@ -3,7 +3,6 @@ import { CopyIcon, MailIcon, PackageOpenIcon, PrinterIcon } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useTranslations } from "use-intl";
-import { moneySaid } from "../../core/calendar/said.ts";
 import type { OpenOrder, OrdersView } from "../../work/stores/orders.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
 import { Empty } from "../kit/card.tsx";
@@ -13,6 +12,7 @@ import { Panel } from "../kit/panel.tsx";
 import { Stepper } from "../kit/stepper.tsx";
 import { Table } from "../kit/table.tsx";
 import { Reasons, Why } from "../kit/why.tsx";
+import { useMoney } from "../money.tsx";
 import { say, trying } from "../say.ts";
 import { sendEntries } from "../send.ts";
 import { toast } from "../toast.ts";
@@ -131,6 +131,7 @@ function OnTheWay({ order, open, mayReceive }: { order: OpenOrder; open: () => v
 type Line = OrdersView["suppliers"][number]["lines"][number];
 
 function SupplierList({ supplier, mayOrder, done }: { supplier: OrdersView["suppliers"][number]; mayOrder: boolean; done: () => void }) {
+  const money = useMoney();
   const t = useTranslations("stores.orders");
   const all = useTranslations("stores");
   const [packs, setPacks] = useState<Record<string, number>>({});
@@ -223,7 +224,7 @@ function SupplierList({ supplier, mayOrder, done }: { supplier: OrdersView["supp
             name: t("price"),
             right: true,
             by: (line) => many(line) * line.priceCents,
-            cell: (line) => moneySaid(many(line) * line.priceCents),
+            cell: (line) => money(many(line) * line.priceCents),
           },
           {
             id: "when",
@@ -248,7 +249,7 @@ function SupplierList({ supplier, mayOrder, done }: { supplier: OrdersView["supp
           <Button look="primary" disabled={chosen.length === 0} onClick={() => void place()}>
             {t("place", { count: chosen.length })}
           </Button>
-          <span className="figure font-bold">{moneySaid(chosen.reduce((sum, line) => sum + many(line) * line.priceCents, 0))}</span>
+          <span className="figure font-bold">{money(chosen.reduce((sum, line) => sum + many(line) * line.priceCents, 0))}</span>
         </p>
       )}
     </section>

@@ -1,8 +1,8 @@
 "use client";
 import { useState } from "react";
 import { useTranslations } from "use-intl";
-import { moneySaid } from "../../core/calendar/said.ts";
 import { Button } from "../kit/button.tsx";
+import { useMoney } from "../money.tsx";
 import { say, trying } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
 
@@ -37,6 +37,7 @@ export function PlaceOrders({
   suppliers: readonly { id: string; name: string }[];
   done: () => void;
 }) {
+  const money = useMoney();
   const t = useTranslations("stores.orders");
   const [busy, setBusy] = useState(false);
   const groups = suppliers
@@ -59,7 +60,7 @@ export function PlaceOrders({
         <section key={id} aria-label={name}>
           <h3 className="flex justify-between font-bold">
             {name}
-            <span className="figure">{moneySaid(sum(lines))}</span>
+            <span className="figure">{money(sum(lines))}</span>
           </h3>
           <ul className="text-sm">
             {lines.map((line) => (
@@ -75,7 +76,7 @@ export function PlaceOrders({
       ))}
       <p className="flex items-center justify-between gap-3">
         <b>
-          {t("total")} <span className="figure">{moneySaid(sum(groups.flatMap(({ lines }) => lines)))}</span>
+          {t("total")} <span className="figure">{money(sum(groups.flatMap(({ lines }) => lines)))}</span>
         </b>
         <Button look="primary" busy={busy} disabled={groups.length === 0} onClick={() => void place()}>
           {t("confirm", { count: groups.length })}

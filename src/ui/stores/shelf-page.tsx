@@ -4,7 +4,6 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useTranslations } from "use-intl";
-import { moneySaid } from "../../core/calendar/said.ts";
 import { capital } from "../../core/capital.ts";
 import type { ShelfRow, ShelfState, ShelfView } from "../../work/stores/shelf.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
@@ -17,6 +16,7 @@ import { Mark } from "../kit/state-mark.tsx";
 import { Stepper } from "../kit/stepper.tsx";
 import { Table } from "../kit/table.tsx";
 import { Reasons, Why } from "../kit/why.tsx";
+import { useMoney } from "../money.tsx";
 import { useLive } from "../use-live.ts";
 import { InkMark } from "./ink-mark.tsx";
 import { type Chosen, PlaceOrders } from "./place-orders.tsx";
@@ -29,6 +29,7 @@ const TEXT = { order: "text-hold", low: "text-care", fine: "text-ink" } as const
 
 /** The shelf by what it asks: to order now, low, fine; each item to the day it runs out. What is short is ordered from here. */
 export function ShelfPage({ view, maySetUp, mayOrder }: { view: ShelfView; maySetUp: boolean; mayOrder: boolean }) {
+  const money = useMoney();
   const t = useTranslations("stores.shelf");
   const router = useRouter();
   const [left, setLeft] = useState<Record<string, boolean>>({});
@@ -71,7 +72,7 @@ export function ShelfPage({ view, maySetUp, mayOrder }: { view: ShelfView; maySe
           <>
             <span className="text-right leading-tight">
               <span className="block font-semibold text-ink3 text-xs">{t("this")}</span>
-              <span className="figure font-bold text-2xl">{moneySaid(sum)}</span>
+              <span className="figure font-bold text-2xl">{money(sum)}</span>
             </span>
             <Button look="primary" disabled={chosen.length === 0} onClick={() => setPlacing(true)}>
               <ShoppingCartIcon aria-hidden="true" />
@@ -212,6 +213,7 @@ const isCounted = ({ keeping }: ShelfRow) => keeping === "lot" || keeping === "c
 const isAsked = ({ state, packs }: ShelfRow) => state !== "fine" && packs > 0;
 
 function Shelf({ view, takes, packsOf, take, setTaken, setPacks }: ShelfProps) {
+  const money = useMoney();
   const t = useTranslations("stores.shelf");
   return (
     <Table
@@ -313,7 +315,7 @@ function Shelf({ view, takes, packsOf, take, setTaken, setPacks }: ShelfProps) {
           name: t("price"),
           right: true,
           by: (row) => (isAsked(row) ? packsOf(row) * row.priceCents : null),
-          cell: (row) => (isAsked(row) ? moneySaid(packsOf(row) * row.priceCents) : ""),
+          cell: (row) => (isAsked(row) ? money(packsOf(row) * row.priceCents) : ""),
         },
         {
           id: "why",

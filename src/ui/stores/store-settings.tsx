@@ -6,6 +6,7 @@ import { useTranslations } from "use-intl";
 import type { StoreSetUp } from "../../work/stores/settings.ts";
 import { Button } from "../kit/button.tsx";
 import { Empty } from "../kit/card.tsx";
+import { Combobox } from "../kit/combobox.tsx";
 import { Field, TextInput } from "../kit/field.tsx";
 import { Panel } from "../kit/panel.tsx";
 import { Table } from "../kit/table.tsx";
@@ -16,6 +17,7 @@ import { StoresRoom } from "./stores-room.tsx";
 const NUMBERS = [
   "serviceLevel",
   "coverDays",
+  "orderSpanDays",
   "alpha",
   "planSpread",
   "orderCostCents",
@@ -188,12 +190,19 @@ function Form({ label, fields, save }: { label: string; fields: Typed[]; save: (
   );
 }
 
-function Numbers({ view, save }: { view: StoreSetUp; save: (body: Record<string, number>) => void }) {
+/** Every currency that this browser can name. */
+const currencies = () => {
+  const names = new Intl.DisplayNames("en-GB", { type: "currency" });
+  return Intl.supportedValuesOf("currency").map((value) => ({ value, name: `${value}, ${names.of(value) ?? value}` }));
+};
+
+function Numbers({ view, save }: { view: StoreSetUp; save: (body: Record<string, number | string>) => void }) {
   const t = useTranslations("stores.settings");
   const all = useTranslations("stores");
   const [draft, setDraft] = useState<Record<string, string>>(
     Object.fromEntries(NUMBERS.map((name) => [name, view.stores[name] === undefined ? "" : String(view.stores[name])])),
   );
+  const [currency, setCurrency] = useState(view.stores.currency ?? "");
   return (
     <section aria-label={t("numbers")} className="mt-6">
       <h2 className="!text-base font-bold">{t("numbers")}</h2>
@@ -202,10 +211,14 @@ function Numbers({ view, save }: { view: StoreSetUp; save: (body: Record<string,
         aria-label={t("numbers")}
         onSubmit={(event) => {
           event.preventDefault();
-          save(Object.fromEntries(Object.entries(draft).flatMap(([name, value]) => (value.trim() === "" ? [] : [[name, Number(value)]]))));
+          const numbers = Object.entries(draft).flatMap(([name, value]) => (value.trim() === "" ? [] : [[name, Number(value)] as const]));
+          save({ ...Object.fromEntries(numbers), ...(currency ? { currency } : {}) });
         }}
         className="mt-2 grid max-w-4xl grid-cols-2 items-end gap-3 md:grid-cols-3"
       >
+        <Field label={t("values.currency")}>
+          <Combobox value={currency} onChange={setCurrency} options={currencies()} placeholder={t("noCurrency")} className="w-full" />
+        </Field>
         {NUMBERS.map((name) => (
           <Field key={name} label={t(`values.${name}`)}>
             <TextInput

@@ -33,14 +33,14 @@ export default async function OrderList({ params }: { params: Promise<{ supplier
             { name: t("order.item"), cell: ({ name }) => name },
             { name: t("order.packs"), right: true, cell: ({ packs }) => packs },
             { name: t("order.of"), cell: ({ packWords }) => packWords },
-            { name: t("order.price"), right: true, cell: ({ packs, priceCents }) => moneySaid(packs * priceCents) },
+            { name: t("order.price"), right: true, cell: ({ packs, priceCents }) => moneySaid(packs * priceCents, shop.stores.currency) },
           ]}
           foot={
             <tr>
               <td colSpan={3} className="py-1 font-semibold">
                 {t("order.sum")}
               </td>
-              <td className="pr-3 text-right font-mono font-semibold text-[10pt]">{moneySaid(sum)}</td>
+              <td className="pr-3 text-right font-mono font-semibold text-[10pt]">{moneySaid(sum, shop.stores.currency)}</td>
             </tr>
           }
         />
