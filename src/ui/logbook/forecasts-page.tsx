@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useTranslations } from "use-intl";
 import { spokenDay, toDay } from "../../core/calendar/day.ts";
 import type { KeptShare } from "../../core/forecasts/kept.ts";
-import type { ForecastsView, ForecastView } from "../../work/record/forecasts.ts";
+import type { ForecastsView, ForecastView } from "../../work/forecasts/forecasts.ts";
 import { Button } from "../kit/button.tsx";
 import { Chip } from "../kit/chip.tsx";
 import { Panel } from "../kit/panel.tsx";

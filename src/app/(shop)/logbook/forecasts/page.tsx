@@ -1,6 +1,6 @@
 import { ForecastsPage } from "../../../../ui/logbook/forecasts-page.tsx";
 import { database } from "../../../../work/database.ts";
-import { forecastsView } from "../../../../work/record/forecasts.ts";
+import { forecastsView } from "../../../../work/forecasts/forecasts.ts";
 import { pageActor } from "../../../page-actor.ts";
 
 export const metadata = { title: "Forecasts" };
