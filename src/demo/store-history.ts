@@ -1,5 +1,5 @@
 import { uuidv7 } from "uuidv7";
-import { type Day, isoDay } from "../core/calendar/day.ts";
+import { type Day, isoDay, weekday } from "../core/calendar/day.ts";
 import { instantOf, localDay } from "../core/calendar/site-time.ts";
 import { channelsOf } from "../core/fleet/channels.ts";
 import { familyOf } from "../core/fleet/rule.ts";
@@ -15,6 +15,7 @@ import { itemFor, usualMaterials } from "../core/stores/run-materials.ts";
 import { drawMl } from "../core/stores/waste/draws.ts";
 import type { NewEntry } from "../ledger/append.ts";
 import { fillAt } from "../work/idle/of.ts";
+import { fillingOf, takesKeptInk } from "./ink-fills.ts";
 
 /** What was done in the demo's ninety days, as the store sees it. */
 export type DoneRoutine = { machine: Machine; routine: string; day: Day; at: Date; person: string; run: string | null };
@@ -22,6 +23,9 @@ export type DoneRoutine = { machine: Machine; routine: string; day: Day; at: Dat
 /** The machine whose waste bottle has no room for a deep clean today, and how much is in it. */
 const NEARLY_FULL = "shanny";
 const NEARLY_FULL_ML = 1595;
+
+/** The shelf holds so many days of use when the record begins; orders are looked at each week, and last so many days more. */
+const [OPENING_DAYS, LOOK_DAYS, SPARE_DAYS, ORDER_DAYS] = [30, 7, 5, 21];
 
 type Lot = { lot: string; amount: number; expiry?: string };
 
@@ -36,6 +40,8 @@ class Store {
   private readonly shelf = new Map<string, Lot[]>();
   private readonly coming: { day: Day; order: string; supplier: string; lines: { item: Item; amount: number }[] }[] = [];
   private readonly lists = new Map<string, { item: Item; amount: number }[]>();
+  /** What goes of each item a day, as the shop knows by now. */
+  private readonly aDay = new Map<string, number>();
   private readonly level = new Map<string, number>();
   /** What was emptied into each container and not picked up. */
   private readonly inside = new Map<string, number>();
@@ -51,6 +57,7 @@ class Store {
   ) {
     const byDay = new Map<Day, DoneRoutine[]>();
     for (const each of done) byDay.set(each.day, [...(byDay.get(each.day) ?? []), each]);
+    this.learn(done, today - from + 1);
     this.opening(from);
     const emptiedLast = this.lastEmptying(byDay);
     for (let day = from; day <= today; day++) {
@@ -87,6 +94,17 @@ class Store {
     return id;
   }
 
+  /** How much goes a day: what routines take, and the ink that channels are filled with. */
+  private learn(done: readonly DoneRoutine[], days: number): void {
+    const add = (item: Item, amount: number) => this.aDay.set(item.id, (this.aDay.get(item.id) ?? 0) + amount);
+    for (const { machine, routine } of done) for (const { item, amount } of this.listOf(machine, routine)) add(item, amount / days);
+    for (const machine of this.shop.machines)
+      for (const { ink } of channelsOf(machine)) {
+        const filled = fillingOf(this.shop.items, machine, ink);
+        if (filled) add(filled.item, filled.amount / filled.every);
+      }
+  }
+
   /** What the shelf held when the record began. */
   private opening(day: Day): void {
     const lines = this.shop.items
@@ -95,14 +113,17 @@ class Store {
       .map((item) =>
         this.arrive(
           item,
-          item.pack *
-            (item.id === "head-dtg"
-              ? 1
-              : item.id === "bleach" || item.id === "household-cleaner"
+          Math.max(
+            Math.ceil(((this.aDay.get(item.id) ?? 0) * OPENING_DAYS) / item.pack) * item.pack,
+            item.pack *
+              (item.id === "head-dtg"
                 ? 1
-                : item.unit === "pieces"
-                  ? Math.max(3, item.minPacks)
-                  : 3),
+                : item.id === "bleach" || item.id === "household-cleaner"
+                  ? 1
+                  : item.unit === "pieces"
+                    ? Math.max(3, item.minPacks)
+                    : 3),
+          ),
           day,
         ),
       );
@@ -189,7 +210,8 @@ class Store {
     }
     if (back === 26) this.discard(day);
     if (back % 30 === 11) this.count(day);
-    if (back > 5 && back % 7 === 6) this.orders(day);
+    // Orders go out on Mondays, whatever the day the demo starts on.
+    if (weekday(day) === 1 && back > 0) this.orders(day);
     for (const [id, days] of [
       ["foam-swabs", [60, 3]],
       ["wipes", [44]],
@@ -233,11 +255,17 @@ class Store {
           !item.recipe &&
           item.group !== "kit" &&
           !["bleach", "household-cleaner", "head-dtg"].includes(item.id) &&
-          this.total(item.id) < item.pack * 1.2 &&
-          !this.coming.some(({ day: when, lines }) => when > day && lines.some((line) => line.item.id === item.id)),
+          this.lacking(item, supplier.leadDays, day) > 0,
       );
       if (low.length === 0) continue;
-      const lines = low.map((item) => ({ item, packs: Math.max(item.minPacks, 2) }));
+      const lines = low.map((item) => ({
+        item,
+        packs: Math.max(
+          item.minPacks,
+          2,
+          Math.ceil((this.lacking(item, supplier.leadDays, day) + (this.aDay.get(item.id) ?? 0) * ORDER_DAYS) / item.pack),
+        ),
+      }));
       this.coming.push({
         day: this.nextWorkDay(day + supplier.leadDays),
         order: this.place(day, supplier.id, lines),
@@ -247,23 +275,25 @@ class Store {
     }
   }
 
+  /** What must be there or on its way until the next orders come, over what is: the use of that time, some days more, and two fills at once. */
+  private lacking(item: Item, leadDays: number, day: Day): number {
+    const coming = this.coming
+      .filter((order) => order.day > day)
+      .flatMap(({ lines }) => lines)
+      .filter((line) => line.item.id === item.id)
+      .reduce((sum, { amount }) => sum + amount, 0);
+    const use = (this.aDay.get(item.id) ?? 0) * (leadDays + LOOK_DAYS + SPARE_DAYS);
+    return use + item.pack * (item.group === "ink" ? 2 : 1.2) - this.total(item.id) - coming;
+  }
+
   /** Ink into channels: white more often than colour; each fill names its lot. */
   private inks(day: Day, from: Day): void {
     for (const [place, machine] of this.shop.machines.entries()) {
-      const system =
-        machine.class === "wide"
-          ? familyOf(machine) === "solvent"
-            ? "sign"
-            : undefined
-          : machine.class === "cij"
-            ? "coder"
-            : machine.class;
-      if (!system || this.shop.items.length === 0) continue;
+      if (!takesKeptInk(machine) || this.shop.items.length === 0) continue;
       channelsOf(machine).forEach(({ id, ink }, index) => {
-        const item = this.shop.items.find((each) => each.id === (system === "coder" ? "coder-ink" : `${system}-${ink}`));
-        const every = system === "coder" ? 24 : ink === "white" ? 15 : 33;
-        if (!item || (day - from + place * 3 + index * 7) % every !== 0) return;
-        const line = this.take(item, Math.min(item.pack, system === "coder" ? 400 : item.pack * 0.9));
+        const filled = fillingOf(this.shop.items, machine, ink);
+        if (!filled || (day - from + place * 3 + index * 7) % filled.every !== 0) return;
+        const line = this.take(filled.item, filled.amount);
         if (line && line.amount > 50) {
           this.add("stock", machine.id, "bram", this.at(day, "07:05"), { event: "used", lines: [{ ...line, channel: id }] });
           this.add("ink-level", machine.id, "bram", this.at(day, "07:06"), { channels: [{ channel: id, percent: 100 }] });

@@ -8,6 +8,7 @@ import { whatNow } from "../../src/core/nozzles/ladder/what-now.ts";
 import { routineBook } from "../../src/core/routines/assigned.ts";
 import { routineProblems } from "../../src/core/routines/problems.ts";
 import { readText } from "../../src/core/routines/text.ts";
+import { capAnswer } from "../../src/core/runs/known.ts";
 import { machineOf } from "../../src/core/shop/shop.ts";
 import { breakEvenDays } from "../../src/core/standby/cost.ts";
 import { demoHistory } from "../../src/demo/history.ts";
@@ -17,12 +18,14 @@ import { storeSettings } from "../../src/demo/store-items.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
 import { board } from "../../src/work/board/board.ts";
+import { floor } from "../../src/work/floor/floor.ts";
 import { nozzleHistory } from "../../src/work/nozzles/nozzle-history.ts";
 import { exportFleet, foundSite } from "../../src/work/shop/fleet.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
 import { doorView } from "../../src/work/standby/door.ts";
 import { standbyView } from "../../src/work/standby/machine.ts";
 import { standbyMaterial } from "../../src/work/standby/material.ts";
+import { standbyOverview } from "../../src/work/standby/overview.ts";
 import { seasonView } from "../../src/work/standby/season.ts";
 import { solventView } from "../../src/work/stores/solvent.ts";
 import { db } from "./database.ts";
@@ -186,7 +189,7 @@ describe.each(MOMENTS)("the demo house as seen at %s", (now) => {
       expect(kept).toBeGreaterThanOrEqual(0.85);
       expect(kept).toBeLessThanOrEqual(0.95);
       const { risk, desk } = await nozzleHistory(db, actor(site), "teal");
-      expect([risk?.prints, risk?.lots.join()]).toEqual([38, "DTG ink, white, lot DTG-378 (H2/W2)"]);
+      expect([risk?.prints, risk?.lots.join()]).toEqual([38, "DTG ink, white, lot DTG-367 (H2/W2)"]);
       const ahead = desk && whatNow(desk, new Date(now).getTime())?.ahead;
       expect(ahead).toMatchObject({
         cleans: { low: 1, likely: 1, high: 2 },
@@ -202,6 +205,21 @@ describe.each(MOMENTS)("the demo house as seen at %s", (now) => {
       expect(Object.fromEntries(each)).toEqual(Object.fromEntries(held));
       for (const { litres } of waste.families) expect(text).toContain(`**${(litres * 1000).toFixed(1)} mL**`);
     });
+
+  test("Standby, the closing check and the closing work on the floor advise one thing for tonight", async () => {
+    const [{ rows }, door, tablet] = await Promise.all([
+      standbyOverview(db, actor(site)),
+      doorView(db, actor(site)),
+      floor(db, { site, actor: actor(site) }),
+    ]);
+    const regimes = new Map(rows.map(({ id, regime, asleep }) => [id, asleep ? null : regime]));
+    const awake = door.machines.filter(({ id }) => regimes.get(id));
+    expect(awake.length).toBeGreaterThan(12);
+    for (const { id, regime } of awake) expect([id, regime]).toEqual([id, regimes.get(id)]);
+    const asked = tablet.machines.flatMap(({ id, known }) => (known?.gap && regimes.get(id) ? [[id, known.gap.choice]] : []));
+    expect(asked.length).toBeGreaterThan(8);
+    for (const [id, choice] of asked) expect([id, choice]).toEqual([id, capAnswer(regimes.get(id ?? "") ?? "night")]);
+  });
 
   test("its fleet file is read back as the same file", async () => {
     const first = await exportFleet(db, site);

@@ -140,7 +140,7 @@ describe("a closure", () => {
     await waitFor(() => expect(localStorage.length).toBe(1));
     await user.keyboard("{Escape}");
     await user.click(await screen.findByRole("button", { name: "Discard draft" }));
-    expect(localStorage.length).toBe(0);
+    await waitFor(() => expect(localStorage.length).toBe(0));
     expect(row("Sprat").getAttribute("aria-label")).toBe(before);
     expect(screen.getByText("This is our advice. Nothing is published yet.")).toBeTruthy();
   });

@@ -44,7 +44,7 @@ describe("the editor", () => {
     fireEvent.click(press);
     await waitFor(() => expect(sentTo.at(-1)).toBe("/shop/routines/house-lid"));
     expect((await bookOf()).get("house-lid")).toMatchObject({ name: "Look under the lid", handsMinutes: 2 });
-    expect(localStorage.length).toBe(0);
+    await waitFor(() => expect(localStorage.length).toBe(0));
     expect((await entriesOf("settings"))[0]).toMatchObject({ person: "ottoline" });
   });
   test("a built-in routine is changed for the house, and given back", async () => {
