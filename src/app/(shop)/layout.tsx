@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import { Masthead } from "../../ui/masthead.tsx";
-import { MoneyIn } from "../../ui/money.tsx";
+import { MoneyIn } from "../../ui/money-in.tsx";
 import { Timers } from "../../ui/timers.tsx";
 import words from "../../words/en/head.json";
 import { database } from "../../work/database.ts";

@@ -6,7 +6,7 @@ import { enter } from "../enter.ts";
 import { Button } from "../kit/button.tsx";
 import { DateInput } from "../kit/date-input.tsx";
 import { Checkbox, Field, TextInput } from "../kit/field.tsx";
-import { useMoney } from "../money.tsx";
+import { useMoney } from "../use-money.ts";
 
 type Said = { symptom: string; waitsFor: string; expected: string; cost: string; goOn: string[] };
 

@@ -6,7 +6,7 @@ import type { Risk } from "../../core/standby/risk.ts";
 import { Button } from "../kit/button.tsx";
 import { NumberInput } from "../kit/field.tsx";
 import { Table } from "../kit/table.tsx";
-import { useMoney } from "../money.tsx";
+import { useMoney } from "../use-money.ts";
 import { CostChart } from "./cost-chart.tsx";
 
 /** Cost of running daily against sleeping: each part can be changed, and the crossing follows; the risk of both beside it. */

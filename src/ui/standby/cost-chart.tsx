@@ -2,7 +2,7 @@
 import { line, scaleLinear } from "d3";
 import { useTranslations } from "use-intl";
 import { type AliveOrAsleep, breakEvenDays, centsOf } from "../../core/standby/cost.ts";
-import { useMoney } from "../money.tsx";
+import { useMoney } from "../use-money.ts";
 
 const WIDTH = 560;
 const HEIGHT = 260;

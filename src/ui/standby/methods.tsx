@@ -7,7 +7,7 @@ import { Chip } from "../kit/chip.tsx";
 import { Meter } from "../kit/meter.tsx";
 import { Table } from "../kit/table.tsx";
 import { Reasons, Why } from "../kit/why.tsx";
-import { useMoney } from "../money.tsx";
+import { useMoney } from "../use-money.ts";
 
 const percent = (share: number) => Math.round(share * 100);
 

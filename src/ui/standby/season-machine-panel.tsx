@@ -9,7 +9,7 @@ import { Chip } from "../kit/chip.tsx";
 import { Field } from "../kit/field.tsx";
 import { Select } from "../kit/select.tsx";
 import { Reasons } from "../kit/why.tsx";
-import { useMoney } from "../money.tsx";
+import { useMoney } from "../use-money.ts";
 import { RiskBar } from "./methods.tsx";
 
 type Props = {

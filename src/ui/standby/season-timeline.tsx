@@ -4,7 +4,7 @@ import { axisShare, placedPieces } from "../../core/standby/closure-axis.ts";
 import type { SeasonRowView, SeasonView } from "../../work/standby/season.ts";
 import type { SeasonTaskView } from "../../work/standby/season-place.ts";
 import { Initials } from "../kit/initials.tsx";
-import { useMoney } from "../money.tsx";
+import { useMoney } from "../use-money.ts";
 import { IdleBar } from "./idle-bar.tsx";
 import { RiskBar } from "./methods.tsx";
 

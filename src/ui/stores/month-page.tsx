@@ -5,8 +5,8 @@ import type { CostRow, MonthView } from "../../work/stores/month.ts";
 import { buttonLook } from "../kit/button.tsx";
 import { Table } from "../kit/table.tsx";
 import { Reasons, Why } from "../kit/why.tsx";
-import { useMoney } from "../money.tsx";
 import { PrintNow } from "../paper/print-now.tsx";
+import { useMoney } from "../use-money.ts";
 import { MonthChoice } from "./month-choice.tsx";
 import { StoresRoom } from "./stores-room.tsx";
 

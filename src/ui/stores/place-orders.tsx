@@ -2,9 +2,9 @@
 import { useState } from "react";
 import { useTranslations } from "use-intl";
 import { Button } from "../kit/button.tsx";
-import { useMoney } from "../money.tsx";
 import { say, trying } from "../say.ts";
 import { entryOf, sendEntries } from "../send.ts";
+import { useMoney } from "../use-money.ts";
 
 export type Chosen = {
   item: string;

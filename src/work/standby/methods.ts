@@ -84,11 +84,14 @@ export function machinePlan(
     missing: lacking(({ tooLate }) => tooLate, "not in stock, and it can’t come in time"),
   };
   const costOf = (regime: Regime) => costs(shop, machine, mine, needs.get(regime) as Needs, lines.get(regime) ?? []);
-  const riskOf = (regime: Regime) =>
-    idleRisk(mine.spells, { machine: machine.id, regime, hours: facts.gapHours, parkedOnHold: mine.lastCheck === "Hold" }, mine.settings);
+  const ask = { machine: machine.id, hours: facts.gapHours, parkedOnHold: mine.lastCheck === "Hold" };
   const record = new Map(
-    REGIMES.map((regime) => [regime, { cents: centsOver(regime, costOf(regime), facts.gapHours), risk: riskOf(regime) }] as const),
+    REGIMES.map((regime) => {
+      const cents = centsOver(regime, costOf(regime), facts.gapHours);
+      return [regime, { cents, risk: idleRisk(mine.spells, { ...ask, regime }, mine.settings) }] as const;
+    }),
   );
+  const riskOf = (regime: Regime) => (record.get(regime) as { risk: Risk }).risk;
   const { humidity, lowHumidity, lastCheck } = mine;
   const advice = adviseRegime(
     machine,

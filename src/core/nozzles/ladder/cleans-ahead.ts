@@ -1,4 +1,3 @@
-import { median } from "d3-array";
 import type { MachineClass } from "../../fleet/vocabulary.ts";
 import { outsideTolerance } from "../tolerance.ts";
 import { cleansOf, type Judging, missingIn, type NozzleEvent, type Recovery } from "./recovery.ts";
@@ -52,9 +51,11 @@ function takenBefore(missing: number, returns: readonly CleansTaken[]) {
   const alike = returns
     .filter((each) => each.missing >= missing / ALIKE.times && each.missing <= missing * ALIKE.times)
     .slice(-ALIKE.most)
-    .map(({ cleans }) => cleans);
-  if (alike.length < ALIKE.fewest) return undefined;
-  return { low: Math.min(...alike), likely: Math.round(median(alike) ?? 1), high: Math.max(...alike), of: alike.length };
+    .map(({ cleans }) => cleans)
+    .sort((a, b) => a - b);
+  const middle = alike[Math.floor(alike.length / 2)];
+  if (middle === undefined || alike.length < ALIKE.fewest) return undefined;
+  return { low: Math.min(...alike), likely: middle, high: Math.max(...alike), of: alike.length };
 }
 
 /**
