@@ -98,9 +98,9 @@ describe("the morning", () => {
     const item = page.locator(row("Plover")).getByRole("button", { name: /Waste look/ });
     await item.focus();
     await page.keyboard.press("Enter");
-    await page.getByLabel("or at").fill("06:30");
+    await page.getByLabel("or at").fill("04:30");
     await page.getByLabel("or at").blur();
-    await page.getByRole("button", { name: "Done at 06:30", exact: true }).press("Enter");
+    await page.getByRole("button", { name: "Done at 04:30", exact: true }).press("Enter");
     await page.getByText("Plover: Waste look done.").waitFor();
     await page
       .locator(row("Plover"))
