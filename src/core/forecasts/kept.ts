@@ -102,7 +102,7 @@ export function waitsKept(waits: readonly Waited[], empty: ReadonlyMap<string, r
 }
 
 /**
- * Cleans of a recovery that came good: the range that was said at its first check, from the recoveries before it.
+ * Cleans of a successful recovery: the range that was said at its first check, from the recoveries before it.
  * @param recoveries oldest first, of one machine
  * @example cleansKept("teal", [], { judging, machineClass: "dtg", heads: 2 }, String) // []
  */

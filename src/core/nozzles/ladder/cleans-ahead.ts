@@ -30,7 +30,7 @@ export function gains(recovery: Recovery, { readiness, nozzles }: Judging): Clea
 export type CleansTaken = { missing: number; cleans: number };
 
 /**
- * What a recovery that came good tells: from each of its checks, how many cleans were still to come. One that did not says nothing.
+ * What a successful recovery tells: from each of its checks, how many cleans were still to come. Any other says nothing.
  * @example cleansTaken(recovery, judging)[0] // { missing: 12, cleans: 2 }, from its beginning
  */
 export function cleansTaken(recovery: Recovery, { readiness, nozzles }: Judging): CleansTaken[] {

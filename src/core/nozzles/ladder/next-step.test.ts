@@ -231,7 +231,7 @@ describe("how many cleans it will take", () => {
       high: 11,
     });
   });
-  test("what a recovery took is told from each of its checks, and only of one that came good", () => {
+  test("what a recovery took is told from each of its checks, and only of a successful one", () => {
     const [won] = recoveries(told(20, "clean", 12, "clean", "clean", 1), judging);
     expect(won && cleansTaken(won, judging)).toEqual([
       { missing: 20, cleans: 3 },
