@@ -2,7 +2,8 @@
 import { useState } from "react";
 import { useTranslations } from "use-intl";
 import { spokenDay, toDay } from "../../core/calendar/day.ts";
-import type { KeptShare } from "../../core/forecasts/kept.ts";
+import { countSaid } from "../../core/calendar/said.ts";
+import type { Kept, KeptShare } from "../../core/forecasts/kept.ts";
 import type { ForecastsView, ForecastView } from "../../work/forecasts/forecasts.ts";
 import { Button } from "../kit/button.tsx";
 import { Chip } from "../kit/chip.tsx";
@@ -12,6 +13,9 @@ import { Table } from "../kit/table.tsx";
 import { useLogbookTabs } from "./logbook-tabs.ts";
 
 const TONES = { "as-said": "good", "too-careful": "plain", "too-hopeful": "care", "too-few": "plain" } as const;
+
+/** A late minute shows only with its tenth. */
+const said = (value: number, unit: Kept["unit"]) => countSaid(unit === "min" ? value : Math.round(value));
 
 /** What was foretold against what came, kind by kind: how often it held, how often it should, and which did not. */
 export function ForecastsPage({ view }: { view: ForecastsView }) {
@@ -66,15 +70,15 @@ export function ForecastsPage({ view }: { view: ForecastsView }) {
                 right: true,
                 cell: ({ low, high, unit }) =>
                   low === undefined
-                    ? t("most", { high: Math.round(high), unit: t(`units.${unit}`) })
-                    : t("range", { low: Math.round(low), high: Math.round(high), unit: t(`units.${unit}`) }),
+                    ? t("most", { high: said(high, unit), unit: t(`units.${unit}`) })
+                    : t("range", { low: said(low, unit), high: said(high, unit), unit: t(`units.${unit}`) }),
               },
               {
                 id: "came",
                 name: t("came"),
                 right: true,
                 by: ({ came }) => came,
-                cell: ({ came, unit }) => (came === null ? t("notThatDay") : `${Math.round(came)} ${t(`units.${unit}`)}`),
+                cell: ({ came, unit }) => (came === null ? t("notThatDay") : `${said(came, unit)} ${t(`units.${unit}`)}`),
               },
             ]}
           />

@@ -16,7 +16,7 @@ export function RiskBar({ risk }: { risk: { share: number; low: number; high: nu
   const t = useTranslations("idle");
   if (risk.spells === 0)
     return (
-      <span className="text-ink2 text-sm" title={risk.why}>
+      <span className="whitespace-nowrap font-sans text-[13px] text-ink2" title={risk.why}>
         {t("noExperience")}
       </span>
     );
