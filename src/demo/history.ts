@@ -4,11 +4,7 @@ import { clockTime, instantOf, localDay } from "../core/calendar/site-time.ts";
 import { type CounterSeries, counterSeries } from "../core/due/counter.ts";
 import { dueOfMachine } from "../core/due/due-work.ts";
 import { type MachineFacts, machineSettings } from "../core/due/facts.ts";
-import { channelsOf } from "../core/fleet/channels.ts";
 import type { Machine, Person, Reading } from "../core/fleet/schema.ts";
-import type { ChannelReading } from "../core/nozzles/channel-reading.ts";
-import { NOZZLES } from "../core/nozzles/usual-pattern.ts";
-import { countsOfWhich } from "../core/nozzles/verdicts.ts";
 import { type TypedLine, typedEvents } from "../core/paper/typed.ts";
 import { randomFrom } from "../core/random.ts";
 import type { EntryKind } from "../core/record/entries.ts";
@@ -22,9 +18,10 @@ import { stepsVersion } from "../core/runs/version.ts";
 import type { Shop } from "../core/shop/shop.ts";
 import type { NewEntry } from "../ledger/append.ts";
 import { dayClosedEntry, outcomesOf } from "../work/day/close-days.ts";
+import type { DoneRoutine } from "./done-routine.ts";
 import { GUIDED, GUIDED_DAYS, guidedRun } from "./guided-run.ts";
-import { careBody, habits, recovered } from "./nozzles.ts";
-import { type DoneRoutine, storeHistory } from "./store-history.ts";
+import { careBody, checkOf, recovered } from "./nozzles.ts";
+import { storeHistory } from "./store-history.ts";
 
 /** How far the demo house's history goes back. */
 export const DEMO_DAYS = 90;
@@ -189,7 +186,7 @@ class House {
 
   /** A check as printed; where it fails on a day gone by, what was done about it. */
   private checkAndRecover(machine: Machine, routine: Routine, person: Person, day: Day, at: Date): void {
-    const channels = this.check(machine, day);
+    const channels = checkOf(machine, this.today - day, this.random);
     const entry = this.add("check", machine.id, routine.id, person.id, at, { channels, source: "tap" });
     const back = this.today - day;
     if (machine.id === "teal" && back >= 60 && !this.pinned) {
@@ -214,7 +211,7 @@ class House {
   private guided(machine: Machine, routine: Routine, person: string, day: Day, at: Date, answers?: Readonly<Record<string, string>>): void {
     const run = uuidv7();
     const check = (when: Date) =>
-      this.add("check", machine.id, null, person, when, { channels: this.check(machine, day, this.guidedRandom), source: "tap" });
+      this.add("check", machine.id, null, person, when, { channels: checkOf(machine, this.today - day, this.guidedRandom), source: "tap" });
     for (const { at: when, body } of guidedRun({
       machine,
       routine,
@@ -235,7 +232,7 @@ class House {
     const plan = runPlan(steps, machine).filter(isReading);
     const lines = plan.flatMap((step): TypedLine[] => {
       if (!holds(step.when, machine, (id) => answers.get(id))) return [];
-      if (step.kind === "nozzle-check") return [{ at: step.at, channels: this.check(machine, day) }];
+      if (step.kind === "nozzle-check") return [{ at: step.at, channels: checkOf(machine, this.today - day, this.random) }];
       if (step.kind === "measure") return [{ at: step.at, result: { value: step.min } }];
       const found = usual[Math.floor(this.random() * usual.length)];
       const choice = step.kind === "found" ? found : "choices" in step ? step.choices[0]?.id : undefined;
@@ -254,27 +251,6 @@ class House {
       const told = check && body.event === "step" ? { ...body, result: { check } } : body;
       this.add("run", machine.id, routine.id, person, at, told, { run, step: body.event === "step" ? body.step : null });
     }
-  }
-
-  /** A check's counts: mostly good, with the house's stories in them. */
-  private check(machine: Machine, day: Day, random = this.random): ChannelReading[] {
-    const back = this.today - day;
-    const dry = back >= 18 && back <= 24;
-    const capFailed = machine.id === "shanny" && back >= 40 && back <= 42;
-    return channelsOf(machine).map(({ id, ink }) => {
-      if (ink === "varnish") return { id, missing: 0, weak: 0, deflected: 0, neighbours: false, unread: true };
-      const white = ink === "white";
-      let missing = random() < (white ? 0.1 : 0.025) ? 1 : 0;
-      let weak = random() < (white ? 0.08 : 0.02) + (dry ? 0.25 : 0) ? 1 : 0;
-      if (machine.id === "teal" && id === "H2/W2") missing = Math.max(0, Math.round(3.4 - back / 9 + (random() - 0.5)));
-      if (machine.id === "teal" && id === "H2/W2" && back === 0) missing = 3;
-      if (capFailed) missing = 4 + Math.floor(random() * 9);
-      if (dry && white) weak += 1;
-      if (back === 0 && machine.id !== "teal") missing = machine.id === "sprat" && id === "H2/W1" ? 1 : 0;
-      if (back === 0) weak = machine.id === "lamprey" && id === "H2/W2" ? 1 : 0;
-      const deflected = back > 0 && random() < 0.01 ? 1 : 0;
-      return { id, ...countsOfWhich(habits(`${machine.id}/${id}`, { missing, weak, deflected }, NOZZLES), NOZZLES, 0.95) };
-    });
   }
 
   private stories(day: Day): void {

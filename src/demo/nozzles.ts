@@ -1,5 +1,6 @@
 import { goodMachine, printed, type SimulatedMachine } from "../core/bench/head.ts";
 import { acted, checked, type Practice } from "../core/bench/practice.ts";
+import { channelsOf } from "../core/fleet/channels.ts";
 import { policiesOf } from "../core/fleet/rule.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import type { ChannelReading } from "../core/nozzles/channel-reading.ts";
@@ -8,7 +9,7 @@ import { type Judging, type NozzleEvent, recoveries } from "../core/nozzles/ladd
 import { ladderSettings } from "../core/nozzles/ladder/settings.ts";
 import type { NozzlePattern } from "../core/nozzles/pattern.ts";
 import { readinessSettings } from "../core/nozzles/readiness.ts";
-import { usualPattern } from "../core/nozzles/usual-pattern.ts";
+import { NOZZLES, usualPattern } from "../core/nozzles/usual-pattern.ts";
 import { countsOfWhich, type Which } from "../core/nozzles/verdicts.ts";
 
 /** The demo house's heads: the same nozzles trouble a channel again and again, and a simulated machine answers to cleans. */
@@ -98,4 +99,24 @@ export function careBody(event: NozzleEvent, machine: Machine): Record<string, u
   if (event.kind === "load") return { what: "load", ml: ladder.loadMl, minutes: 1 };
   if (event.kind === "seal-test") return { what: "seal-test", ...(event.leaks ? { leaks: true } : {}) };
   return { what: event.kind };
+}
+
+/** A check's counts so many days ago: mostly good, with the house's stories in them. */
+export function checkOf(machine: Machine, back: number, random: () => number): ChannelReading[] {
+  const dry = back >= 18 && back <= 24;
+  const capFailed = machine.id === "shanny" && back >= 40 && back <= 42;
+  return channelsOf(machine).map(({ id, ink }) => {
+    if (ink === "varnish") return { id, missing: 0, weak: 0, deflected: 0, neighbours: false, unread: true };
+    const white = ink === "white";
+    let missing = random() < (white ? 0.1 : 0.025) ? 1 : 0;
+    let weak = random() < (white ? 0.08 : 0.02) + (dry ? 0.25 : 0) ? 1 : 0;
+    if (machine.id === "teal" && id === "H2/W2") missing = Math.max(0, Math.round(3.4 - back / 9 + (random() - 0.5)));
+    if (machine.id === "teal" && id === "H2/W2" && back === 0) missing = 3;
+    if (capFailed) missing = 4 + Math.floor(random() * 9);
+    if (dry && white) weak += 1;
+    if (back === 0 && machine.id !== "teal") missing = machine.id === "sprat" && id === "H2/W1" ? 1 : 0;
+    if (back === 0) weak = machine.id === "lamprey" && id === "H2/W2" ? 1 : 0;
+    const deflected = back > 0 && random() < 0.01 ? 1 : 0;
+    return { id, ...countsOfWhich(habits(`${machine.id}/${id}`, { missing, weak, deflected }, NOZZLES), NOZZLES, 0.95) };
+  });
 }

@@ -2,9 +2,7 @@ import { uuidv7 } from "uuidv7";
 import { type Day, isoDay, weekday } from "../core/calendar/day.ts";
 import { instantOf, localDay } from "../core/calendar/site-time.ts";
 import { channelsOf } from "../core/fleet/channels.ts";
-import { familyOf } from "../core/fleet/rule.ts";
 import type { Machine } from "../core/fleet/schema.ts";
-import { ladderSettings } from "../core/nozzles/ladder/settings.ts";
 import { randomFrom } from "../core/random.ts";
 import type { EntryKind } from "../core/record/entries.ts";
 import { wordsOf } from "../core/record/entry-body.ts";
@@ -12,17 +10,10 @@ import { runPlan } from "../core/runs/plan.ts";
 import type { Shop } from "../core/shop/shop.ts";
 import type { Item } from "../core/stores/item.ts";
 import { itemFor, usualMaterials } from "../core/stores/run-materials.ts";
-import { drawMl } from "../core/stores/waste/draws.ts";
 import type { NewEntry } from "../ledger/append.ts";
-import { fillAt } from "../work/idle/of.ts";
+import type { DoneRoutine } from "./done-routine.ts";
 import { fillingOf, takesKeptInk } from "./ink-fills.ts";
-
-/** What was done in the demo's ninety days, as the store sees it. */
-export type DoneRoutine = { machine: Machine; routine: string; day: Day; at: Date; person: string; run: string | null };
-
-/** The machine whose waste bottle has no room for a deep clean today, and how much is in it. */
-const NEARLY_FULL = "shanny";
-const NEARLY_FULL_ML = 1595;
+import { WasteStory } from "./waste-history.ts";
 
 /** The shelf holds so many days of use when the record begins; orders are looked at each week, and last so many days more. */
 const [OPENING_DAYS, LOOK_DAYS, SPARE_DAYS, ORDER_DAYS] = [30, 7, 5, 21];
@@ -42,9 +33,6 @@ class Store {
   private readonly lists = new Map<string, { item: Item; amount: number }[]>();
   /** What goes of each item a day, as the shop knows by now. */
   private readonly aDay = new Map<string, number>();
-  private readonly level = new Map<string, number>();
-  /** What was emptied into each container and not picked up. */
-  private readonly inside = new Map<string, number>();
   private deliveries = 4100;
   private lots = 310;
 
@@ -59,12 +47,12 @@ class Store {
     for (const each of done) byDay.set(each.day, [...(byDay.get(each.day) ?? []), each]);
     this.learn(done, today - from + 1);
     this.opening(from);
-    const emptiedLast = this.lastEmptying(byDay);
+    const waste = new WasteStory(shop, today, byDay, this.random, (...entry) => this.add(...entry));
     for (let day = from; day <= today; day++) {
       const work = byDay.get(day) ?? [];
       for (const each of work) this.uses(each);
       if (shop.rules.works(day)) this.workDay(day, from);
-      this.waste(day, work, emptiedLast);
+      waste.day(day, work);
     }
   }
 
@@ -351,81 +339,5 @@ class Store {
         return { item: item.id, amount: counted, unit: item.unit };
       });
     this.add("stock", null, "tadeo", this.at(day, "17:30"), { event: "counted", lines, note: "Monthly count." });
-  }
-
-  private inflow(machine: Machine, work: readonly DoneRoutine[]): number {
-    const ladder = ladderSettings(machine.class);
-    return work
-      .filter((each) => each.machine.id === machine.id)
-      .reduce(
-        (sum, { routine }) => sum + drawMl(this.shop.rules.book.get(routine)?.effects?.draws, ladder, fillAt(this.shop, machine)).ml,
-        0,
-      );
-  }
-
-  /** Shanny's bottle was emptied last on such a day, and so much left in it, that it stands just under its mark today. */
-  private lastEmptying(byDay: ReadonlyMap<Day, DoneRoutine[]>): { day: Day; left: number } {
-    const machine = this.shop.machines.find(({ id }) => id === NEARLY_FULL);
-    let [day, sum] = [this.today - 1, 0];
-    for (; machine && day > this.today - 85; day--) {
-      const more = this.inflow(machine, byDay.get(day) ?? []) + 6;
-      if (sum + more > NEARLY_FULL_ML) break;
-      sum += more;
-    }
-    while (!this.shop.rules.works(day)) day--;
-    return { day, left: Math.max(0, NEARLY_FULL_ML - sum) };
-  }
-
-  /** Looks at the vessels every few days, and emptyings into the house's containers; what left the house. */
-  private waste(day: Day, work: readonly DoneRoutine[], emptied: { day: Day; left: number }): void {
-    for (const [place, machine] of this.shop.machines.entries()) {
-      const vessel = machine.waste?.[0];
-      if (!vessel) continue;
-      const before = this.level.get(machine.id) ?? vessel.volumeMl * 0.2;
-      const ml = Math.min(
-        vessel.volumeMl * 0.99,
-        before + this.inflow(machine, work) * (0.9 + this.random() * 0.2) + 3 + this.random() * 6,
-      );
-      this.level.set(machine.id, ml);
-      if (!this.shop.rules.works(day)) continue;
-      const person = machine.area === "garment" || machine.area === "film" ? "bram" : "ngozi";
-      const isCartridge = vessel.kind === "cartridge";
-      const full =
-        machine.id === NEARLY_FULL ? day === emptied.day || (day < emptied.day && ml > vessel.limitMl * 0.8) : ml > vessel.limitMl * 0.86;
-      const left = machine.id === NEARLY_FULL && day === emptied.day ? Math.round(emptied.left) : 0;
-      if (full && day < this.today) {
-        const into = machine.class === "uv" ? "can-uv" : familyOf(machine) === "solvent" ? "drum-solvent" : "drum-water";
-        this.add(
-          "vessel",
-          machine.id,
-          person,
-          this.at(day, "12:50"),
-          isCartridge
-            ? { vessel: vessel.id, event: "replaced" }
-            : { vessel: vessel.id, event: "emptied", beforeMl: Math.round(ml), ml: left, into },
-        );
-        this.level.set(machine.id, left);
-        if (!isCartridge) this.inside.set(into, (this.inside.get(into) ?? 0) + Math.round(ml) - left);
-      } else if ((day + place) % 5 === 0 || (machine.id === NEARLY_FULL && day === this.today - 1))
-        this.add("vessel", machine.id, person, this.at(day, "12:40"), { vessel: vessel.id, event: "level", ml: Math.round(ml / 10) * 10 });
-    }
-    const back = this.today - day;
-    for (const [container, every] of [
-      ["drum-water", 40],
-      ["drum-solvent", 75],
-      ["can-uv", 60],
-    ] as const)
-      if (back % every === 33 && this.shop.rules.works(day)) {
-        // Read off the drum by eye: a little less than went in by the record.
-        const ml = Math.round((this.inside.get(container) ?? 0) * (0.95 + this.random() * 0.05));
-        if (ml < 200) continue;
-        this.inside.set(container, (this.inside.get(container) ?? 0) - ml);
-        this.add("waste-out", null, "ottoline", this.at(day, "11:30"), {
-          container,
-          ml,
-          taker: "Saltmarsh Waste Carriers",
-          papers: `SWC-${2200 + (day % 700)}`,
-        });
-      }
   }
 }

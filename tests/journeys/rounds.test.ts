@@ -9,7 +9,7 @@ import { instantOf, localDay } from "../../src/core/calendar/site-time.ts";
 import { migrateDatabase } from "../../src/ledger/migrate.ts";
 import { changed, choose, DESK, newPage, TABLET, wearGear } from "./browser.ts";
 
-/** A morning by rounds, in a house of its own whose clock stands: planned at 4:02, gone otherwise at 4:20. */
+/** A morning by rounds, in a house of its own whose clock stands: planned at 06:02, gone otherwise at 06:20. */
 
 const ZONE = "Europe/Lisbon";
 /** A Wednesday to come: what a browser says happened just now lies before it, so no clock is ahead of the house's. */
@@ -128,7 +128,7 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
     await wearGear(bram);
     await bram.goto(`${early}/floor#/`);
     await round.getByText("under way").waitFor();
-    expect(first).toMatch(/04:0\d/);
+    expect(first).toMatch(/06:0\d/);
 
     // Twenty minutes on, nothing else was begun: the round no longer fits and is mended by itself, then for somebody who is gone.
     const desk = await at(later, "ottoline", "/plan");

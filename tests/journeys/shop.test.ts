@@ -1,4 +1,3 @@
-import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
 import { cookieOf, FIRST, send, signedIn } from "./browser.ts";
 
@@ -236,21 +235,4 @@ describe("taking the ledger out", () => {
     expect(await page.locator("main [role=alert]").first().textContent()).toContain("is not a day");
     await context.close();
   });
-});
-
-test("the published JSON Schemas are made from the validators' own sources", async () => {
-  const { FleetFile } = await import("../../src/core/fleet/schema.ts");
-  const { Pack } = await import("../../src/core/routines/schema.ts");
-  const { NozzlePattern } = await import("../../src/core/nozzles/pattern.ts");
-  const { NozzleReading } = await import("../../src/core/nozzles/reading.ts");
-  for (const [name, source] of [
-    ["fleet", FleetFile],
-    ["routines", Pack],
-    ["nozzle-pattern", NozzlePattern],
-    ["nozzle-reading", NozzleReading],
-  ] as const) {
-    const published = JSON.parse(readFileSync(`docs/formats/${name}.schema.json`, "utf8"));
-    const { $schema: _schema, $id: _id, title: _title, ...rest } = published;
-    expect(rest).toEqual(JSON.parse(JSON.stringify(source)));
-  }
 });
