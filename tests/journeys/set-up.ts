@@ -27,7 +27,7 @@ export default async function setUp(project: TestProject): Promise<() => void> {
   await seedDemo(db);
   await pool.end();
   mkdirSync(".zesty", { recursive: true });
-  const log = ".zesty/journeys.log";
+  const log = `.zesty/${process.env.ZESTY_LANE ?? "journeys"}.log`;
   rmSync(log, { force: true });
   const copies: ChildProcess[] = [];
   for (const name of ["first", "second"] as const) {
