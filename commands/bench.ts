@@ -2,6 +2,7 @@ import { spawnSync } from "node:child_process";
 import { mkdirSync } from "node:fs";
 import { buildSync } from "esbuild";
 import { build } from "./app.ts";
+import { demoBench } from "./bench/demo-bench.ts";
 import { offlineBench, syncBench } from "./bench/floor-bench.ts";
 import { ledgerBench, rebuildBench } from "./bench/ledger-bench.ts";
 import type { Row } from "./bench/measure.ts";
@@ -12,6 +13,7 @@ import { Fault, run, say } from "./say.ts";
 import { STATE } from "./state.ts";
 
 const BENCHES: Record<string, () => Promise<Row[]>> = {
+  demo: demoBench,
   due: dueBench,
   routines: routinesBench,
   read: readBench,

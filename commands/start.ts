@@ -54,7 +54,7 @@ async function main(): Promise<void> {
   });
   process.env.DATABASE_URL = urls.app;
   process.env.ZESTY_SECRET = secret();
-  if (demo) await seedIfEmpty(urls.app);
+  process.env.ZESTY_CLOCK_AHEAD_MS = demo ? String(await demoOf(urls.app)) : "";
   if (!values.dev) await build();
   const log = join(STATE, "server.log");
   writeFileSync(log, "");
@@ -72,6 +72,8 @@ async function main(): Promise<void> {
     say(`A tablet is led through trusting it at http://${new URL(lan.address).hostname}:${lan.trust.port} (once for each tablet):`);
     say(await QRCode.toString(`http://${new URL(lan.address).hostname}:${lan.trust.port}`, { type: "terminal", small: true }));
   }
+  const aheadHours = Math.round(Number(process.env.ZESTY_CLOCK_AHEAD_MS) / 3_600_000);
+  if (aheadHours) say(`The demo's clock is ${aheadHours} h ahead, so that it opens while the shop works.`);
   say(
     demo
       ? "Demo house Tern & Harrow. One click signs in: Ottoline Marsh (supervisor), Bram Teasel, Ngozi Fairweather, Ilse Quarrie, Tadeo Lund, Wren Abara (operators), Mirko Salt (technician)."
@@ -97,7 +99,8 @@ async function onTheNetwork(port: number, { address: wanted, cert, key }: { addr
   return { address, certificate, trust: { port: trustPort, page } };
 }
 
-async function seedIfEmpty(url: string): Promise<void> {
+/** Makes the demo house where there is none yet. @returns how far its clock is ahead, in ms */
+async function demoOf(url: string): Promise<number> {
   const { db, pool } = openDatabase(url, 2);
   const empty = (await allSites(db)).length === 0;
   if (empty) {
@@ -106,7 +109,10 @@ async function seedIfEmpty(url: string): Promise<void> {
     await seedDemo(db);
     await db.execute(sql`ANALYZE`).catch(() => {});
   }
+  const { keptAheadMs } = await import("../src/demo/clock.ts");
+  const ahead = await keptAheadMs(db);
   await pool.end();
+  return ahead;
 }
 
 async function choosePort(wanted?: string): Promise<number> {

@@ -6,6 +6,7 @@ import { cookies } from "next/headers";
 import { connection } from "next/server";
 import type { ReactNode } from "react";
 import { Toasts } from "../ui/toasts.tsx";
+import { clockAheadMs } from "../work/clock.ts";
 
 export const metadata: Metadata = {
   title: { default: "Zesty Anvil", template: "%s · Zesty Anvil" },
@@ -17,7 +18,7 @@ export default async function Layout({ children }: { children: ReactNode }) {
   await connection();
   const night = (await cookies()).get("zesty-light")?.value === "night";
   return (
-    <html lang="en" data-light={night ? "night" : "day"}>
+    <html lang="en" data-light={night ? "night" : "day"} data-clock-ahead={clockAheadMs() || undefined}>
       <body>
         {children}
         <Toasts night={night} />

@@ -21,6 +21,9 @@ import { dayClosedEntry, outcomesOf } from "../work/day/close-days.ts";
 import type { DoneRoutine } from "./done-routine.ts";
 import { GUIDED, GUIDED_DAYS, guidedRun } from "./guided-run.ts";
 import { careBody, checkOf, recovered } from "./nozzles.ts";
+import { type PartChange, partChanges } from "./part-lives.ts";
+import { printedBetween, USUAL_SHARE } from "./prints.ts";
+import { about, shareOf } from "./scatter.ts";
 import { storeHistory } from "./store-history.ts";
 
 /** How far the demo house's history goes back. */
@@ -48,6 +51,7 @@ class House {
   private readonly guidedRandom = randomFrom(21);
   private readonly random = randomFrom(20_261_125);
   private readonly done: DoneRoutine[] = [];
+  private readonly partChanges: PartChange[];
   private pinned = false;
   private readonly doings = new Map<string, Doing[]>();
   private readonly readings = new Map<string, Map<string, Reading[]>>();
@@ -59,6 +63,7 @@ class House {
     private readonly now: Date,
     days: number,
   ) {
+    this.partChanges = partChanges(shop.machines, today - days, today);
     for (let day = today - days; day <= today; day++) {
       this.stories(day);
       if (shop.rules.works(day)) this.workDay(day);
@@ -149,9 +154,11 @@ class House {
     };
     if (beat === "opening") {
       if (day === this.today && place >= opened) return undefined;
-      return between("06:05", "07:50", (place + 0.3) / (this.shop.machines.length + 1));
+      // In walking order; some mornings go faster than others.
+      const late = (shareOf(`opening/${day}`) - 0.45) * 0.09 + (shareOf(`opening/${place}/${day}`) - 0.45) * 0.1;
+      return between("06:08", "07:50", Math.max(0, (place + 0.3) / (this.shop.machines.length + 1) + late));
     }
-    const [from, to] = beat === "midday" ? ["11:20", "12:50"] : beat === "closing" ? ["19:20", "21:20"] : ["08:10", "18:40"];
+    const [from, to] = beat === "midday" ? ["11:20", "12:50"] : beat === "closing" ? ["19:20", "21:20"] : ["09:40", "21:10"];
     const planned = between(from, to, 0.05 + this.random() * 0.9);
     if (day !== this.today || !planned) return planned;
     // Today's later work is done only where its whole span has passed, and never all of it.
@@ -283,6 +290,13 @@ class House {
         lifeDays: 412,
         reason: "white weak whatever was done",
       });
+    for (const { machine, part, lifeDays, reason } of this.partChanges.filter((change) => change.day === day))
+      this.add("part", machine, null, "mirko", about(day, "10:40", `${machine}/${part}`, this.shop.site.timeZone), {
+        part,
+        event: "replaced",
+        lifeDays,
+        reason,
+      });
     if (on(76)) this.add("part", "wigeon", null, "mirko", at("11:40"), { part: "H1", event: "fitted", serial: "HD-39440" });
     if (on(21))
       this.add("note", "pochard", null, "ottoline", at("09:05"), {
@@ -351,7 +365,7 @@ class House {
     this.add(kind, machine, kind === "prompt" ? what : null, person, at, kind === "sign" ? { sign: what } : {});
   }
 
-  /** Readings on Mondays and Thursdays: what a machine prints a day, more before the regatta. */
+  /** Readings on Mondays and Thursdays: what a machine has printed. */
   private count(day: Day): void {
     if (!this.shop.rules.works(day) || ![1, 4].includes(weekday(day))) return;
     for (const machine of this.shop.machines)
@@ -361,10 +375,10 @@ class House {
         const before = ofMachine.get(name) ?? [];
         const last = before.at(-1);
         const aDay = name === "cleans" ? 2.2 : name === "run-hours" ? 8.5 : (machine.fullUse?.perWorkDay ?? 50) * 0.62;
-        const awake = !machine.asleep?.some(({ from, to }) => day >= toDay(from) && day <= toDay(to));
-        const grown = last && awake ? (day - toDay(last.on)) * 0.71 * aDay * (0.8 + this.random() * 0.4) : 0;
+        const printed = last ? printedBetween(this.shop.rules.works, machine, toDay(last.on), day) / USUAL_SHARE : 0;
+        const grown = printed * aDay * (0.95 + this.random() * 0.1);
         const value = Math.round((last?.value ?? 8000 + machine.id.length * 3210) + grown);
-        const at = instantOf(day, name === "cleans" ? "08:20" : "08:15", this.shop.site);
+        const at = about(day, "08:15", `${machine.id}/${name}`, this.shop.site.timeZone);
         if (at > this.now) continue;
         ofMachine.set(name, [...before, { on: isoDay(day), value }]);
         this.add("counter", machine.id, null, "ottoline", at, { counter: name, value });

@@ -1,14 +1,17 @@
 import { type Day, isoDay, weekday } from "../core/calendar/day.ts";
 import { capital } from "../core/capital.ts";
 import type { FleetFile, Machine } from "../core/fleet/schema.ts";
+import { WORK_DAYS } from "./clock.ts";
+import { fittedAge } from "./part-lives.ts";
 
 /** Tern & Harrow, an invented print house; every date hangs on the day the demo is made. */
 
 type Parts = string[];
-const part = (today: Day) => (name: string, index: number) => {
-  const [kind = "", age] = name.split("@");
-  return { id: kind, kind, fittedOn: isoDay(today - Number(age ?? 60 + index * 37)) };
-};
+const part = (today: Day, machine: { id: string; since: Day }) => (kind: string) => ({
+  id: kind,
+  kind,
+  fittedOn: isoDay(today - fittedAge(today, machine, kind)),
+});
 const head = (id: string, inks: string) => ({
   id,
   channels: inks.split(" ").map((ink) => {
@@ -19,7 +22,7 @@ const head = (id: string, inks: string) => ({
 const CMYK = "K:black C:cyan M:magenta Y:yellow";
 
 export function demoHouse(today: Day): FleetFile {
-  const workDays = [...new Set([1, 2, 3, 4, 5, weekday(today)])].sort((a, b) => a - b);
+  const workDays = WORK_DAYS;
   const SATURDAY = 6;
   const closureStart = today + 24 + ((SATURDAY - weekday(today + 24) + 7) % 7);
   const machine = (
@@ -37,10 +40,10 @@ export function demoHouse(today: Day): FleetFile {
       area,
       since: isoDay(since),
       ...rest,
-      parts: partNames.map(part(today)),
+      parts: partNames.map(part(today, { id, since })),
     };
   };
-  const dtf = ["cap@40", "cap-pad", "wiper", "pump", "damper", "encoder-strip", "feed-roller"];
+  const dtf = ["cap", "cap-pad", "wiper", "pump", "damper", "encoder-strip", "feed-roller"];
   const dtg = [
     "cap",
     "drying-cap",

@@ -9,6 +9,8 @@ import { saveRoutine } from "../work/routines/routines.ts";
 import { foundSite } from "../work/shop/fleet.ts";
 import { savePattern } from "../work/shop/patterns.ts";
 import { saveDataSheets } from "../work/shop/safety.ts";
+import type { SettingChange } from "../work/shop/settings.ts";
+import { aheadMs, DEMO_SITE, DEMO_ZONE } from "./clock.ts";
 import { DEMO_DAYS, demoHistory } from "./history.ts";
 import { demoHouse } from "./house.ts";
 import { DATA_SHEETS, OWN_ROUTINE } from "./own-settings.ts";
@@ -16,14 +18,16 @@ import { DEMO_PASSWORD, DEMO_PIN } from "./password.ts";
 import { roomHistory } from "./room-history.ts";
 import { storeSettings } from "./store-items.ts";
 
-export const DEMO_SITE = "demo";
-
-/** Makes the demo house with its ninety days, as seen from now. */
-export async function seedDemo(db: Database): Promise<void> {
-  const zone = "Europe/Lisbon";
+/** Makes the demo house with its ninety days, as seen from now; at night and on days without work the clock is set ahead. */
+export async function seedDemo(db: Database, ahead = aheadMs(new Date())): Promise<void> {
+  const zone = DEMO_ZONE;
+  process.env.ZESTY_CLOCK_AHEAD_MS = String(ahead);
   const today = localDay(now(), { timeZone: zone });
   const house = demoHouse(today);
-  await foundSite(db, DEMO_SITE, house, (shop) => demoHistory(shop, today, now()), storeSettings());
+  await foundSite(db, DEMO_SITE, house, (shop) => demoHistory(shop, today, now()), [
+    ...storeSettings(),
+    ...clockSetting(process.env.ZESTY_NOW ? 0 : ahead),
+  ]);
   await addReadings(db, DEMO_SITE, roomHistory(today, now(), zone, DEMO_DAYS));
   const supervisor = house.people?.find(({ role }) => role === "supervisor");
   if (supervisor) {
@@ -40,3 +44,15 @@ export async function seedDemo(db: Database): Promise<void> {
     if (person.role !== "viewer") await putPin(DEMO_SITE, person.id, DEMO_PIN);
   }
 }
+
+const clockSetting = (ahead: number): SettingChange[] =>
+  ahead
+    ? [
+        {
+          subject: "clock",
+          id: "demo",
+          body: { aheadMs: ahead },
+          what: `The demo's clock set ${Math.round(ahead / 3_600_000)} h ahead, to the next print day`,
+        },
+      ]
+    : [];

@@ -12,11 +12,20 @@ import type { Item } from "../core/stores/item.ts";
 import { itemFor, usualMaterials } from "../core/stores/run-materials.ts";
 import type { NewEntry } from "../ledger/append.ts";
 import type { DoneRoutine } from "./done-routine.ts";
-import { fillingOf, takesKeptInk } from "./ink-fills.ts";
+import { InkStory, inkOf } from "./ink-fills.ts";
+import { type PartChange, partChanges } from "./part-lives.ts";
+import { printedBetween, USUAL_SHARE } from "./prints.ts";
+import { about, shareOf } from "./scatter.ts";
 import { WasteStory } from "./waste-history.ts";
 
 /** The shelf holds so many days of use when the record begins; orders are looked at each week, and last so many days more. */
 const [OPENING_DAYS, LOOK_DAYS, SPARE_DAYS, ORDER_DAYS] = [30, 7, 5, 21];
+
+/** One delivery in seven or so is late, by some days. */
+const lateDays = (supplier: string, day: Day): number => {
+  const share = shareOf(`${supplier}/late/${day}`);
+  return share < 0.15 ? 2 + Math.floor(share * 20) : 0;
+};
 
 type Lot = { lot: string; amount: number; expiry?: string };
 
@@ -33,6 +42,7 @@ class Store {
   private readonly lists = new Map<string, { item: Item; amount: number }[]>();
   /** What goes of each item a day, as the shop knows by now. */
   private readonly aDay = new Map<string, number>();
+  private readonly changes: PartChange[];
   private deliveries = 4100;
   private lots = 310;
 
@@ -45,18 +55,24 @@ class Store {
   ) {
     const byDay = new Map<Day, DoneRoutine[]>();
     for (const each of done) byDay.set(each.day, [...(byDay.get(each.day) ?? []), each]);
+    this.changes = partChanges(shop.machines, from, today);
     this.learn(done, today - from + 1);
-    this.opening(from);
+    this.opening(this.nextWorkDay(from));
+    const inks = new InkStory(shop, today, this.take.bind(this), (...entry) => this.add(...entry));
     const waste = new WasteStory(shop, today, byDay, this.random, (...entry) => this.add(...entry));
     for (let day = from; day <= today; day++) {
       const work = byDay.get(day) ?? [];
       for (const each of work) this.uses(each);
-      if (shop.rules.works(day)) this.workDay(day, from);
+      if (shop.rules.works(day)) {
+        this.workDay(day);
+        inks.day(day);
+        for (const { machine, item } of this.changes.filter((change) => change.day === day)) this.fitted(day, machine, item);
+      }
       waste.day(day, work);
     }
   }
 
-  private at = (day: Day, time: string): Date => instantOf(day, time, this.shop.site);
+  private at = (day: Day, time: string): Date => about(day, time, `store/${time}`, this.shop.site.timeZone);
 
   private add(
     kind: EntryKind,
@@ -86,10 +102,15 @@ class Store {
   private learn(done: readonly DoneRoutine[], days: number): void {
     const add = (item: Item, amount: number) => this.aDay.set(item.id, (this.aDay.get(item.id) ?? 0) + amount);
     for (const { machine, routine } of done) for (const { item, amount } of this.listOf(machine, routine)) add(item, amount / days);
+    for (const { item: id } of this.changes) {
+      const item = this.shop.items.find((each) => each.id === id);
+      if (item) add(item, 1 / days);
+    }
     for (const machine of this.shop.machines)
       for (const { ink } of channelsOf(machine)) {
-        const filled = fillingOf(this.shop.items, machine, ink);
-        if (filled) add(filled.item, filled.amount / filled.every);
+        const printed = printedBetween(this.shop.rules.works, machine, this.today - days + 1, this.today + 1) / USUAL_SHARE;
+        const filled = inkOf(this.shop.items, machine, ink);
+        if (filled) add(filled.item, (filled.aDayMl * printed) / days);
       }
   }
 
@@ -109,13 +130,13 @@ class Store {
                 : item.id === "bleach" || item.id === "household-cleaner"
                   ? 1
                   : item.unit === "pieces"
-                    ? Math.max(3, item.minPacks)
+                    ? Math.max(6, item.minPacks)
                     : 3),
           ),
           day,
         ),
       );
-    this.add("stock", null, "ottoline", this.at(day, "09:00"), {
+    this.add("stock", null, "ottoline", instantOf(day, "06:00", this.shop.site), {
       event: "received",
       note: "The shelf as it stood when the record began.",
       lines,
@@ -165,7 +186,14 @@ class Store {
     return list;
   }
 
-  private workDay(day: Day, from: Day): void {
+  /** A part from the drawer, for one that was worn. */
+  private fitted(day: Day, machine: string, id: string | undefined): void {
+    const item = this.shop.items.find((each) => each.id === id);
+    const line = item && this.take(item, 1);
+    if (line) this.add("stock", machine, "mirko", this.at(day, "10:45"), { event: "used", lines: [line], note: "Fitted." });
+  }
+
+  private workDay(day: Day): void {
     for (const each of this.coming.filter((order) => order.day === day)) {
       const lines = each.lines.map(({ item, amount }) => this.arrive(item, amount, day));
       this.add("stock", null, "ilse", this.at(day, "10:30"), {
@@ -176,7 +204,6 @@ class Store {
         lines,
       });
     }
-    this.inks(day, from);
     const back = this.today - day;
     if (back % 12 === 4) this.mix(day);
     // Twice a quarter's week something goes by the dozen: dampers and cap pads after a bad spell.
@@ -255,7 +282,7 @@ class Store {
         ),
       }));
       this.coming.push({
-        day: this.nextWorkDay(day + supplier.leadDays),
+        day: this.nextWorkDay(day + supplier.leadDays + lateDays(supplier.id, day)),
         order: this.place(day, supplier.id, lines),
         supplier: supplier.id,
         lines: lines.map(({ item, packs }) => ({ item, amount: packs * item.pack })),
@@ -272,26 +299,6 @@ class Store {
       .reduce((sum, { amount }) => sum + amount, 0);
     const use = (this.aDay.get(item.id) ?? 0) * (leadDays + LOOK_DAYS + SPARE_DAYS);
     return use + item.pack * (item.group === "ink" ? 2 : 1.2) - this.total(item.id) - coming;
-  }
-
-  /** Ink into channels: white more often than colour; each fill names its lot. */
-  private inks(day: Day, from: Day): void {
-    for (const [place, machine] of this.shop.machines.entries()) {
-      if (!takesKeptInk(machine) || this.shop.items.length === 0) continue;
-      channelsOf(machine).forEach(({ id, ink }, index) => {
-        const filled = fillingOf(this.shop.items, machine, ink);
-        if (!filled || (day - from + place * 3 + index * 7) % filled.every !== 0) return;
-        const line = this.take(filled.item, filled.amount);
-        if (line && line.amount > 50) {
-          this.add("stock", machine.id, "bram", this.at(day, "07:05"), { event: "used", lines: [{ ...line, channel: id }] });
-          this.add("ink-level", machine.id, "bram", this.at(day, "07:06"), { channels: [{ channel: id, percent: 100 }] });
-        }
-      });
-      if (day === this.today - 1 || (day === this.today && day % 2 === 0))
-        this.add("ink-level", machine.id, "ngozi", this.at(day, "12:20"), {
-          channels: channelsOf(machine).map(({ id }) => ({ channel: id, percent: 8 + Math.floor(this.random() * 85) })),
-        });
-    }
   }
 
   private mix(day: Day): void {

@@ -28,8 +28,14 @@ const item = (id: string, name: string, group: Item["group"], rest: Omit<Item, "
 const SHEET = "https://sheets.marlstone.example/";
 const made = "the invented supplier's sheet";
 
+const SYSTEM_NAMES: Record<string, string> = {
+  sign: "Sign",
+  "heat-cured": "Heat-cured",
+  aqueous: "Aqueous",
+  "dye-sublimation": "Sublimation",
+};
 const ink = (system: string, colour: NonNullable<Item["ink"]>, pack: number, priceCents: number, supplier: string): Item =>
-  item(`${system}-${colour}`, `${system === "sign" ? "Sign" : system.toUpperCase()} ink, ${colour.replace("-", " ")}`, "ink", {
+  item(`${system}-${colour}`, `${SYSTEM_NAMES[system] ?? system.toUpperCase()} ink, ${colour.replace("-", " ")}`, "ink", {
     unit: "mL",
     keeping: "lot",
     pack,
@@ -42,6 +48,7 @@ const ink = (system: string, colour: NonNullable<Item["ink"]>, pack: number, pri
     ink: colour,
     inkOf: [system === "sign" ? "solvent" : (system as InkSystem)],
   });
+const LIGHT = ["light-cyan", "light-magenta"] as const;
 const COLOURS = ["black", "cyan", "magenta", "yellow"] as const;
 
 const part = (id: string, name: string, names: string[], priceCents: number, rest: Partial<Item> = {}): Item =>
@@ -91,7 +98,11 @@ export const ITEMS: Item[] = [
   ...["white" as const, ...COLOURS].map((colour) => ink("dtf", colour, 1000, colour === "white" ? 5200 : 4400, "pellwright")),
   ...["white" as const, ...COLOURS].map((colour) => ink("dtg", colour, 500, colour === "white" ? 6900 : 6100, "pellwright")),
   ...["white" as const, ...COLOURS].map((colour) => ink("uv", colour, 500, 7400, "fenhollow")),
-  ...COLOURS.map((colour) => ink("sign", colour, 500, 5600, "marlstone")),
+  ink("uv", "varnish", 500, 8100, "fenhollow"),
+  ...[...COLOURS, ...LIGHT, "light-black" as const, "orange" as const].map((colour) => ink("sign", colour, 500, 5600, "marlstone")),
+  ...[...COLOURS, ...LIGHT].map((colour) => ink("heat-cured", colour, 500, 6400, "marlstone")),
+  ...[...COLOURS, ...LIGHT, "light-black" as const, "blue" as const].map((colour) => ink("aqueous", colour, 350, 8900, "pellwright")),
+  ...COLOURS.map((colour) => ink("dye-sublimation", colour, 1000, 5200, "pellwright")),
   item("coder-ink", "Coder ink, black", "ink", {
     unit: "mL",
     keeping: "lot",

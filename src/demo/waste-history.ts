@@ -1,5 +1,4 @@
 import type { Day } from "../core/calendar/day.ts";
-import { instantOf } from "../core/calendar/site-time.ts";
 import { familyOf } from "../core/fleet/rule.ts";
 import type { Machine } from "../core/fleet/schema.ts";
 import { ladderSettings } from "../core/nozzles/ladder/settings.ts";
@@ -8,6 +7,7 @@ import type { Shop } from "../core/shop/shop.ts";
 import { drawMl } from "../core/stores/waste/draws.ts";
 import { fillAt } from "../work/idle/of.ts";
 import type { DoneRoutine } from "./done-routine.ts";
+import { about } from "./scatter.ts";
 
 /** The machine whose waste bottle has no room for a deep clean today, and how much is in it. */
 const NEARLY_FULL = "shanny";
@@ -32,7 +32,7 @@ export class WasteStory {
     this.emptied = this.lastEmptying(byDay);
   }
 
-  private at = (day: Day, time: string): Date => instantOf(day, time, this.shop.site);
+  private at = (day: Day, time: string, name: string): Date => about(day, time, name, this.shop.site.timeZone);
 
   private inflow(machine: Machine, work: readonly DoneRoutine[]): number {
     const ladder = ladderSettings(machine.class);
@@ -49,7 +49,7 @@ export class WasteStory {
     const machine = this.shop.machines.find(({ id }) => id === NEARLY_FULL);
     let [day, sum] = [this.today - 1, 0];
     for (; machine && day > this.today - 85; day--) {
-      const more = this.inflow(machine, byDay.get(day) ?? []) + 6;
+      const more = this.inflow(machine, byDay.get(day) ?? []);
       if (sum + more > NEARLY_FULL_ML) break;
       sum += more;
     }
@@ -59,15 +59,13 @@ export class WasteStory {
 
   /** Looks at the vessels every few days, and emptyings into the house's containers; what left the house. */
   day(day: Day, work: readonly DoneRoutine[]): void {
+    this.pickUps(day);
     const { emptied } = this;
     for (const [place, machine] of this.shop.machines.entries()) {
       const vessel = machine.waste?.[0];
       if (!vessel) continue;
       const before = this.level.get(machine.id) ?? vessel.volumeMl * 0.2;
-      const ml = Math.min(
-        vessel.volumeMl * 0.99,
-        before + this.inflow(machine, work) * (0.9 + this.random() * 0.2) + 3 + this.random() * 6,
-      );
+      const ml = Math.min(vessel.volumeMl * 0.99, before + this.inflow(machine, work) * (0.9 + this.random() * 0.2));
       this.level.set(machine.id, ml);
       if (!this.shop.rules.works(day)) continue;
       const person = machine.area === "garment" || machine.area === "film" ? "bram" : "ngozi";
@@ -81,7 +79,7 @@ export class WasteStory {
           "vessel",
           machine.id,
           person,
-          this.at(day, "12:50"),
+          this.at(day, "12:50", machine.id),
           isCartridge
             ? { vessel: vessel.id, event: "replaced" }
             : { vessel: vessel.id, event: "emptied", beforeMl: Math.round(ml), ml: left, into },
@@ -89,8 +87,16 @@ export class WasteStory {
         this.level.set(machine.id, left);
         if (!isCartridge) this.inside.set(into, (this.inside.get(into) ?? 0) + Math.round(ml) - left);
       } else if ((day + place) % 5 === 0 || (machine.id === NEARLY_FULL && day === this.today - 1))
-        this.add("vessel", machine.id, person, this.at(day, "12:40"), { vessel: vessel.id, event: "level", ml: Math.round(ml / 10) * 10 });
+        this.add("vessel", machine.id, person, this.at(day, "12:40", machine.id), {
+          vessel: vessel.id,
+          event: "level",
+          ml: Math.round(ml / 10) * 10,
+        });
     }
+  }
+
+  /** What carriers took away, before the day's own emptyings. */
+  private pickUps(day: Day): void {
     const back = this.today - day;
     for (const [container, every] of [
       ["drum-water", 40],
@@ -102,7 +108,7 @@ export class WasteStory {
         const ml = Math.round((this.inside.get(container) ?? 0) * (0.95 + this.random() * 0.05));
         if (ml < 200) continue;
         this.inside.set(container, (this.inside.get(container) ?? 0) - ml);
-        this.add("waste-out", null, "ottoline", this.at(day, "11:30"), {
+        this.add("waste-out", null, "ottoline", this.at(day, "11:30", container), {
           container,
           ml,
           taker: "Saltmarsh Waste Carriers",

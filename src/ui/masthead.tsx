@@ -4,6 +4,7 @@ import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { lazy, Suspense, useState, useSyncExternalStore } from "react";
 import type { Messages } from "../words/messages.ts";
+import { filled } from "../words/plain.ts";
 import { FleetStrip } from "./fleet-strip.tsx";
 import { IconButton } from "./kit/icon-button.tsx";
 import { Initials } from "./kit/initials.tsx";
@@ -32,7 +33,20 @@ const networkChanges = (changed: () => void) => {
 };
 
 /** The head of each page: the places as a thumb index, the fleet in miniature, search, light or night, who is signed in. */
-export function Masthead({ name, role, site, words }: { name: string; role: string; site: string; words: Messages["head"] }) {
+export function Masthead({
+  name,
+  role,
+  site,
+  words,
+  aheadHours,
+}: {
+  name: string;
+  role: string;
+  site: string;
+  words: Messages["head"];
+  /** How far a demo's clock is ahead. */
+  aheadHours: number;
+}) {
   const [account, setAccount] = useState<"never" | "open" | "closed">("never");
   const away = useSyncExternalStore(
     networkChanges,
@@ -64,6 +78,9 @@ export function Masthead({ name, role, site, words }: { name: string; role: stri
       <span className="flex items-center gap-2 self-center pb-1 font-extrabold text-base tracking-tight">
         <AnvilIcon aria-hidden="true" className="size-5" />
         {site}
+        {aheadHours > 0 && (
+          <span className="font-normal text-ink2 text-xs tracking-normal">{filled(words.ahead, { hours: aheadHours })}</span>
+        )}
       </span>
       <nav aria-label={words.places} className="order-last flex gap-0.5 overflow-x-auto max-lg:w-full lg:order-none">
         {PLACES.filter(({ href }) => href !== "/shop" || role === "supervisor").map((place) => (

@@ -1,4 +1,5 @@
 import { uuidv7 } from "uuidv7";
+import { clockNow } from "./clock.ts";
 
 export type Sent = {
   kind: string;
@@ -49,7 +50,11 @@ export async function ask<Answer>(path: string, init?: { method?: string; body?:
 }
 
 /** An entry with an id of its own, so that sending it twice counts once. */
-export const entryOf = (sent: Sent) => ({ ...sent, id: sent.id ?? uuidv7(), happenedAt: sent.happenedAt ?? new Date().toISOString() });
+export const entryOf = (sent: Sent) => ({
+  ...sent,
+  id: sent.id ?? uuidv7(),
+  happenedAt: sent.happenedAt ?? new Date(clockNow()).toISOString(),
+});
 
 /** Sends entries in order. @throws Said with the first refusal's words */
 export async function sendEntries(entries: ReturnType<typeof entryOf>[]): Promise<SyncAnswer[]> {

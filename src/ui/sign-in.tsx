@@ -2,6 +2,7 @@
 import { AnvilIcon } from "lucide-react";
 import { type FormEvent, useState } from "react";
 import { useAccessWords } from "../words/access-words.ts";
+import { filled } from "../words/plain.ts";
 import { Button } from "./kit/button.tsx";
 import { Field, TextInput } from "./kit/field.tsx";
 import { Initials } from "./kit/initials.tsx";
@@ -10,7 +11,7 @@ import { ask, Said } from "./send.ts";
 type Someone = { id: string; name: string; role: "operator" | "technician" | "supervisor" | "viewer" };
 
 /** Sign-in by name and password; in the demo by one press. */
-export function SignIn({ demo }: { demo: Someone[] }) {
+export function SignIn({ demo, aheadHours }: { demo: Someone[]; aheadHours: number }) {
   const words = useAccessWords();
   const [fault, setFault] = useState("");
   const [busy, setBusy] = useState(false);
@@ -42,6 +43,7 @@ export function SignIn({ demo }: { demo: Someone[] }) {
       {demo.length > 0 && (
         <section aria-label={words.demo}>
           <h2 className="!text-base font-bold">{words.demo}</h2>
+          {aheadHours > 0 && <p className="mt-1 text-ink2 text-sm">{filled(words.ahead, { hours: aheadHours })}</p>}
           <ul className="mt-2 grid gap-2 sm:grid-cols-2">
             {demo.map((person) => (
               <li key={person.id}>

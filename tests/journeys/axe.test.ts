@@ -3,11 +3,11 @@ import type { Page } from "playwright-core";
 import { expect, test } from "vitest";
 import { localDay } from "../../src/core/calendar/site-time.ts";
 import { demoHouse } from "../../src/demo/house.ts";
-import { enterLevel, FIRST, PHONE, signedIn, TABLET, wearGear } from "./browser.ts";
+import { enterLevel, FIRST, houseNow, PHONE, signedIn, TABLET, wearGear } from "./browser.ts";
 
 /** axe finds nothing on every main view, light and night. The tests look side by side, each in a browser window of its own. */
 
-const CLOSURE = demoHouse(localDay(new Date(), { timeZone: "Europe/Lisbon" })).calendar.closures?.[0]?.from ?? "";
+const CLOSURE = demoHouse(localDay(houseNow(), { timeZone: "Europe/Lisbon" })).calendar.closures?.[0]?.from ?? "";
 const VIEWS: [string, string, string?][] = [
   ["/", "table"],
   ["/?", "table", "state"],

@@ -5,6 +5,8 @@ import { afterAll, inject } from "vitest";
 export const FIRST = inject("first");
 export const SECOND = inject("second");
 export const LAN = inject("lan");
+/** What the demo house's clock says. */
+export const houseNow = (): Date => new Date(Date.now() + inject("aheadMs"));
 /** One certificate is trusted, and no other: that of the journeys' own address. */
 const ARGS = [
   "--no-sandbox",
@@ -122,7 +124,7 @@ export const entry = (kind: string, machine: string, body: Record<string, unknow
   id: uuidv7(),
   kind,
   machine,
-  happenedAt: new Date().toISOString(),
+  happenedAt: houseNow().toISOString(),
   body,
   ...rest,
 });

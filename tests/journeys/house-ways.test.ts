@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { beginAt, choose, cookieOf, FIRST, LAN, onTheFloor, PHONE, send, signedIn, through } from "./browser.ts";
+import { beginAt, choose, cookieOf, FIRST, houseNow, LAN, onTheFloor, PHONE, send, signedIn, through } from "./browser.ts";
 
 /** The house's own ways: a routine written and run, a sign reported and explained, a school chosen with its preview. */
 
@@ -127,7 +127,7 @@ describe("on paper", () => {
     expect(printed.toString("latin1")).toMatch(/MediaBox \[0 0 59[45]\.?\d* 84[12]\.?\d*\]/);
     await page.getByRole("link", { name: "Type it in" }).click();
     await page.waitForURL(/\/paper\//);
-    const yesterday = new Date(Date.now() - 86_400_000).toISOString().slice(0, 10);
+    const yesterday = new Date(houseNow().getTime() - 86_400_000).toISOString().slice(0, 10);
     await choose(page, page.getByLabel("Who did it"), "Bram Teasel");
     await page.getByLabel("Day", { exact: true }).click();
     await page

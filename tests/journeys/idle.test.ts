@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { FloorView } from "../../src/core/floor/floor-view.ts";
-import { choose, cookieOf, entry, FIRST, LAN, onTheFloor, saveLevel, send, signedIn, stopRun, sync } from "./browser.ts";
+import { choose, cookieOf, entry, FIRST, houseNow, LAN, onTheFloor, saveLevel, send, signedIn, stopRun, sync } from "./browser.ts";
 import { follow } from "./follow-run.ts";
 
 /** Standing idle as its users go through it: a closure planned, a head out and back, a flush with a full bottle, the door. */
@@ -76,7 +76,7 @@ test("a head is taken out step by step, the machine sleeps, what draws is refuse
           kind: "task",
           machine: "lamprey",
           routine: "R36",
-          happenedAt: new Date().toISOString(),
+          happenedAt: houseNow().toISOString(),
           body: { key: "lamprey/R36/x", due: view.today, person: "wren" },
         },
       ],

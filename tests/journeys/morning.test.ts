@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { cookieOf, DESK, entry, FIRST, PHONE, SECOND, signedIn, sync, TABLET } from "./browser.ts";
+import { cookieOf, DESK, entry, FIRST, houseNow, PHONE, SECOND, signedIn, sync, TABLET } from "./browser.ts";
 
 /** A print day's morning: the supervisor looks, an operator checks and amends, another browser follows. */
 
@@ -136,7 +136,7 @@ describe("the morning", () => {
 
   test("a supervisor releases a held machine with a reason; an operator can't", async () => {
     const operator = await cookieOf("bram");
-    const until = new Date(Date.now() + 3_600_000).toISOString();
+    const until = new Date(houseNow().getTime() + 3_600_000).toISOString();
     expect((await sync(operator, entry("release", "goby", { until, reason: "x" }))).body.answers?.[0]).toMatchObject({
       result: "refused",
       message: expect.stringContaining("operator may not"),

@@ -2,7 +2,7 @@ import type { Locator } from "playwright-core";
 import { expect, test } from "vitest";
 import { isoDay } from "../../src/core/calendar/day.ts";
 import { localDay } from "../../src/core/calendar/site-time.ts";
-import { cookieOf, entry, FIRST, signedIn, sync } from "./browser.ts";
+import { cookieOf, entry, FIRST, houseNow, signedIn, sync } from "./browser.ts";
 
 type Fleet = { calendar: { closures?: { from: string }[] } };
 
@@ -24,7 +24,7 @@ function counter() {
 
 test("what may print: none; why a machine is on hold: one; a late check to somebody: two; plan and publish the day: two", async () => {
   // Something is open, however late it is.
-  const on = isoDay(localDay(new Date(), { timeZone: "Europe/Lisbon" }));
+  const on = isoDay(localDay(houseNow(), { timeZone: "Europe/Lisbon" }));
   const cookie = await cookieOf("ottoline");
   const more = entry("one-off", "sprat", { title: "Water cap once more", on, minutes: 4, routine: "R10" });
   await sync(cookie, more);

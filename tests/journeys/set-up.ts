@@ -4,6 +4,9 @@ import type { TestProject } from "vitest/node";
 import { startServer, waitUntilUp } from "../../commands/app.ts";
 import { ensureCertificate, lanAddresses, spkiMark } from "../../commands/lan.ts";
 import { freePort } from "../../commands/postgres.ts";
+import { weekday } from "../../src/core/calendar/day.ts";
+import { instantOf, localDay } from "../../src/core/calendar/site-time.ts";
+import { DEMO_ZONE } from "../../src/demo/clock.ts";
 import { seedDemo } from "../../src/demo/seed.ts";
 import { openDatabase } from "../../src/ledger/database.ts";
 
@@ -15,6 +18,8 @@ declare module "vitest" {
     lan: string;
     lanMark: string;
     lanProcess: number;
+    /** How far the house's clock is ahead of this machine's. */
+    aheadMs: number;
     database: string;
   }
 }
@@ -24,7 +29,12 @@ export default async function setUp(project: TestProject): Promise<() => void> {
   const url = process.env.DATABASE_URL ?? "";
   if (!url) throw new Error("Journeys need a database: run them by ./zesty test --only journeys");
   const { db, pool } = openDatabase(url, 2);
-  await seedDemo(db);
+  // Always a Wednesday at four, whatever the hour of the run: what is due at the hour does not change from run to run.
+  const today = localDay(new Date(), { timeZone: DEMO_ZONE });
+  const wednesday = today + 1 + ((3 - weekday(today + 1) + 7) % 7);
+  const aheadMs = instantOf(wednesday, "16:00", { timeZone: DEMO_ZONE }).getTime() - Date.now();
+  await seedDemo(db, aheadMs);
+  project.provide("aheadMs", aheadMs);
   await pool.end();
   mkdirSync(".zesty", { recursive: true });
   const log = `.zesty/${process.env.ZESTY_LANE ?? "journeys"}.log`;

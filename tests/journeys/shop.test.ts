@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { cookieOf, FIRST, send, signedIn } from "./browser.ts";
+import { cookieOf, FIRST, houseNow, send, signedIn } from "./browser.ts";
 
 /** Bringing a fleet in, changing what can be changed, and taking it and the ledger out. */
 
@@ -195,7 +195,7 @@ describe("taking the ledger out", () => {
     await send("/api/sync", {
       cookie,
       body: {
-        entries: [{ id: crypto.randomUUID(), kind: "note", machine: "tally", happenedAt: new Date().toISOString(), body: { text } }],
+        entries: [{ id: crypto.randomUUID(), kind: "note", machine: "tally", happenedAt: houseNow().toISOString(), body: { text } }],
       },
     });
     const get = async (query: string) => (await fetch(`${FIRST}/api/ledger/export?${query}`, { headers: { cookie } })).text();

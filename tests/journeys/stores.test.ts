@@ -3,7 +3,7 @@ import sharp from "sharp";
 import { expect, test } from "vitest";
 import { isoDay } from "../../src/core/calendar/day.ts";
 import { localDay } from "../../src/core/calendar/site-time.ts";
-import { choose, cookieOf, entry, FIRST, onTheFloor, PHONE, signedIn, stopRun, sync, takeUp, wearGear } from "./browser.ts";
+import { choose, cookieOf, entry, FIRST, houseNow, onTheFloor, PHONE, signedIn, stopRun, sync, takeUp, wearGear } from "./browser.ts";
 
 /** The store as its users go through it: a count on a phone, an order half received, a batch, a bottle too full, dry air, a bad lot. */
 
@@ -117,7 +117,7 @@ test("a bottle that would overflow in a deep clean: the tablet stops it in time,
 
 test("what a routine's list uses leaves the shelf with the tap that ends it", async () => {
   // One is open, whatever was done before.
-  const on = isoDay(localDay(new Date(), { timeZone: "Europe/Lisbon" }));
+  const on = isoDay(localDay(houseNow(), { timeZone: "Europe/Lisbon" }));
   await sync(await cookieOf("ottoline"), entry("one-off", "sprat", { title: "Water cap once more", on, minutes: 4, routine: "R10" }));
   const { page, context } = await onTheFloor("Tadeo Lund");
   await page.goto(page.url().replace(/\/floor.*/, "/floor#/several/R10"));

@@ -9,11 +9,13 @@ import { routineBook } from "../../src/core/routines/assigned.ts";
 import { routineProblems } from "../../src/core/routines/problems.ts";
 import { readText } from "../../src/core/routines/text.ts";
 import { capAnswer } from "../../src/core/runs/known.ts";
-import { machineOf } from "../../src/core/shop/shop.ts";
+import { machineOf, type Shop } from "../../src/core/shop/shop.ts";
 import { breakEvenDays } from "../../src/core/standby/cost.ts";
-import { demoHistory } from "../../src/demo/history.ts";
+import { DEMO_DAYS, demoHistory } from "../../src/demo/history.ts";
 import { demoHouse } from "../../src/demo/house.ts";
 import { OWN_ROUTINE } from "../../src/demo/own-settings.ts";
+import { unbelievable } from "../../src/demo/rules/rules.ts";
+import type { Story } from "../../src/demo/rules/story.ts";
 import { storeSettings } from "../../src/demo/store-items.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
@@ -32,14 +34,19 @@ import { db } from "./database.ts";
 
 const actor = (site: string) => ({ site, personId: "ottoline", name: "Ottoline Marsh", role: "supervisor" as const, sessionId: "s" });
 
-/** The demo at a work day's morning, at night, and on a Sunday. */
-const MOMENTS = ["2026-11-25T09:10:00Z", "2026-11-26T02:30:00Z", "2026-11-29T15:00:00Z"];
+/** The demo in the middle of a week, on a Friday evening, and early on a Monday; at night and on Sundays its clock is set ahead. */
+const MOMENTS = ["2026-11-25T09:10:00Z", "2026-11-27T18:30:00Z", "2026-11-30T07:00:00Z"];
 describe.each(MOMENTS)("the demo house as seen at %s", (now) => {
   const site = `demo-${process.pid}-${now.replace(/\W/g, "")}`;
   const today = localDay(new Date(now), { timeZone: "Europe/Lisbon" });
+  let story: Story;
   beforeAll(async () => {
     process.env.ZESTY_NOW = now;
-    await foundSite(db, site, demoHouse(today), (shop) => demoHistory(shop, today, new Date(now)), storeSettings());
+    const made = (shop: Shop) => {
+      story = { shop, entries: demoHistory(shop, today, new Date(now)), now: new Date(now), today, from: today - DEMO_DAYS };
+      return [...story.entries];
+    };
+    await foundSite(db, site, demoHouse(today), made, storeSettings());
   });
 
   test("is a valid fleet of sixteen machines of all classes, seven people, a 16-day closure ahead", () => {
@@ -52,6 +59,10 @@ describe.each(MOMENTS)("the demo house as seen at %s", (now) => {
     expect(closure && toDay(closure.to) - toDay(closure.from) + 1).toBe(16);
     expect(closure && toDay(closure.from)).toBeGreaterThan(today);
     expect(closure && weekday(toDay(closure.from))).toBe(6);
+  });
+
+  test("keeps the rules of a record that a practitioner would believe", () => {
+    expect(unbelievable(story)).toEqual([]);
   });
 
   test("its ledger rebuilds equal, goes back ninety days and lies in no future", async () => {

@@ -3,6 +3,7 @@ import Link from "next/link";
 import { useState } from "react";
 import { useTranslations } from "use-intl";
 import type { MachineRow } from "../../work/board/board.ts";
+import { clockNow } from "../clock.ts";
 import { instantAt } from "../instant-at.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
 import { TimeInput } from "../kit/time-input.tsx";
@@ -30,7 +31,7 @@ export function Bulk({ rows, today, clear }: { rows: MachineRow[]; today: string
     );
   const busy = () => {
     const at = new Date(instantAt(until));
-    if (at.getTime() < Date.now()) at.setDate(at.getDate() + 1);
+    if (at.getTime() < clockNow()) at.setDate(at.getDate() + 1);
     void send((row) => ({ kind: "busy", machine: row.id, body: { until: at.toISOString() } }), t("busySaid", { names, time: until }));
   };
   return (

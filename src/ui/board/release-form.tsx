@@ -2,6 +2,7 @@
 import { useState } from "react";
 import { filled } from "../../words/plain.ts";
 import { useReleaseWords } from "../../words/release-words.ts";
+import { clockNow } from "../clock.ts";
 import { enter } from "../enter.ts";
 import { instantAt } from "../instant-at.ts";
 import { Button } from "../kit/button.tsx";
@@ -15,7 +16,7 @@ export function ReleaseForm({ machine, done }: { machine: { id: string; name: st
   const [until, setUntil] = useState("18:00");
   const release = async () => {
     const at = new Date(instantAt(until));
-    if (at.getTime() < Date.now()) at.setDate(at.getDate() + 1);
+    if (at.getTime() < clockNow()) at.setDate(at.getDate() + 1);
     const body = { until: at.toISOString(), reason };
     if (await enter({ kind: "release", machine: machine.id, body }, filled(t.done, { name: machine.name, until }))) done?.();
   };

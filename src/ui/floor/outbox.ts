@@ -1,4 +1,5 @@
 import { uuidv7 } from "uuidv7";
+import { clockNow } from "../clock.ts";
 import type { SyncAnswer } from "../send.ts";
 import { dropPicture, keptClaims, keptPicture, keptWho, type Queued, type QueuedEntry, queue, queued, remark, unqueue } from "./keep.ts";
 
@@ -38,7 +39,7 @@ export async function put(drafts: Draft[], picture?: string): Promise<{ ids: str
     const entry: QueuedEntry = {
       ...draft,
       id: draft.id ?? uuidv7(),
-      happenedAt: draft.happenedAt ?? new Date().toISOString(),
+      happenedAt: draft.happenedAt ?? new Date(clockNow()).toISOString(),
       ...(who ? { person: who.person, ...(who.claim ? { claim: who.claim } : {}) } : {}),
     };
     return { entry, state: "queued", ...(picture ? { picture } : {}) };
@@ -78,7 +79,7 @@ async function send(): Promise<void> {
       const response = await fetch("/api/sync", {
         method: "POST",
         headers: { "content-type": "application/json" },
-        body: JSON.stringify({ entries: next.map(({ entry }) => entry), sentAt: new Date().toISOString(), claims }),
+        body: JSON.stringify({ entries: next.map(({ entry }) => entry), sentAt: new Date(clockNow()).toISOString(), claims }),
       });
       if (response.status === 401) return tell({ kind: "sign-in" });
       if (!response.ok) return;

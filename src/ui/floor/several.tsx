@@ -12,6 +12,7 @@ import { doubtOfAnswer, type LevelDoubt } from "../../core/stores/waste/level-do
 import { useFloorWorkWords } from "../../words/floor-work-words.ts";
 import { filled } from "../../words/plain.ts";
 import { useSaid } from "../../words/said.ts";
+import { clockNow } from "../clock.ts";
 import { instantAt } from "../instant-at.ts";
 import { Button } from "../kit/button.tsx";
 import { Field, TextInput } from "../kit/field.tsx";
@@ -128,7 +129,7 @@ function ShortForm({ view, machine, routine, kept, task, done }: Short) {
     const run = uuidv7();
     const keptPlan = runPlan(kept.steps, machine.machine);
     const around = { routine: kept, book: new Map(Object.entries(view.routines)), machine: machine.machine, today: view.today };
-    const at = time ? instantAt(time) : new Date().toISOString();
+    const at = time ? instantAt(time) : new Date(clockNow()).toISOString();
     const entry = (body: RunBody): Draft => ({
       kind: "run",
       machine: machine.id,

@@ -285,15 +285,21 @@ export async function foundSite(
   more: (shop: Shop) => NewEntry[] = () => [],
   further: readonly SettingChange[] = [],
 ): Promise<void> {
-  const empty: Shop = shopOfNothing(siteId, fleet);
-  const plan = planImport(empty, fleet, new Set(), null, {});
+  const { empty, shop, changes, entries } = founding(siteId, fleet, further);
   // A history that is made as it would have been kept was recorded as it happened.
-  const changes = [...plan.changes, ...stepSettings(routineBook(fleet.routines)), ...further];
-  const history = more(shopAfter(empty, changes));
+  const history = more(shop);
   const kept = new Set(history);
   await db.transaction((tx) =>
-    write(tx, empty, null, { changes, entries: [...plan.entries, ...history] }, (entry) => (kept.has(entry) ? entry.happenedAt : now())),
+    write(tx, empty, null, { changes, entries: [...entries, ...history] }, (entry) => (kept.has(entry) ? entry.happenedAt : now())),
   );
+}
+
+/** What a new site begins with, from a fleet file: its first settings and entries, and the shop they make. */
+export function founding(siteId: string, fleet: FleetFile, further: readonly SettingChange[] = []) {
+  const empty: Shop = shopOfNothing(siteId, fleet);
+  const plan = planImport(empty, fleet, new Set(), null, {});
+  const changes = [...plan.changes, ...stepSettings(routineBook(fleet.routines)), ...further];
+  return { empty, changes, entries: plan.entries, shop: shopAfter(empty, changes) };
 }
 
 function shopOfNothing(siteId: string, { site, calendar }: FleetFile): Shop {
