@@ -294,7 +294,7 @@ export function storeSettings(): SettingChange[] {
     ...of("supplier", SUPPLIERS),
     ...of("item", ITEMS),
     ...of("container", CONTAINERS),
-    { subject: "stores", id: "site", body: { volatileGramsAMonth: 4500 }, what: "The store's numbers set" },
+    { subject: "stores", id: "site", body: { volatileGramsAMonth: 7000 }, what: "The store's numbers set" },
     ...Object.entries(ROOMS).map(([id, room]) => ({
       subject: "room",
       id,

@@ -63,7 +63,10 @@ async function at(base: string, person: string, path: string, viewport = DESK): 
 }
 const publish = async (page: Page) => {
   await page.getByRole("button", { name: "Publish" }).click();
-  await page.getByText(/^Published at/).waitFor({ timeout: 60_000 });
+  const said = page.getByText(/^Published at/);
+  await said.waitFor({ timeout: 60_000 }).catch(async (error) => {
+    throw new Error(`${error}\nThe page: ${((await page.locator("body").textContent()) ?? "").slice(0, 1500)}`);
+  });
 };
 
 test.skipIf(process.env.ZESTY_OWN_DATABASE)(

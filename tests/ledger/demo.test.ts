@@ -127,14 +127,15 @@ describe.each(MOMENTS)("the demo house as seen at %s", (now) => {
       const byHand = [...text.matchAll(/^\| (\S.*?) +\| +(\d+) \| +([\d.]+) \| +([\d.]+) \| +([\d.]+) \|$/gm)].map(
         ([, name, ...figures]) => ({ name, figures: figures.map(Number) }),
       );
-      expect(byHand).toHaveLength(27);
+      expect(byHand).toHaveLength(47);
       for (const {
         figures: [ml = 0, density = 0, share = 0, grams = 0],
       } of byHand)
         expect(ml * density * share).toBeCloseTo(grams, 2);
       const { byFluid, grams } = await solventView(db, actor(site), "2026-10");
-      expect(byFluid.map(({ name, ml, grams: mine }) => [name, ml, mine.toFixed(3)])).toEqual(
-        byHand.map(({ name, figures }) => [name, figures[0], figures[3]?.toFixed(3)]),
+      // Those with the same grams stand in any order.
+      expect(byFluid.map(({ name, ml, grams: mine }) => `${name} ${ml} ${mine.toFixed(3)}`).sort()).toEqual(
+        byHand.map(({ name, figures }) => `${name} ${figures[0]} ${figures[3]?.toFixed(3)}`).sort(),
       );
       expect(text).toContain(`**${grams.toFixed(3)} g**`);
     });
@@ -193,20 +194,20 @@ describe.each(MOMENTS)("the demo house as seen at %s", (now) => {
       ).toEqual(thursdays);
       const { next } = await doorView(db, actor(site));
       const smelt = next?.machines.find(({ id }) => id === "smelt");
-      expect([smelt?.half, smelt?.by, smelt?.good, smelt?.of]).toEqual(["06:19", "06:20", 11, thursdays.length]);
+      expect([smelt?.half, smelt?.by, smelt?.good, smelt?.of]).toEqual(["06:22", "06:28", 12, thursdays.length]);
       expect(text).toContain(`**${next?.kept.held} of ${next?.kept.of}**`);
       // What is promised at 90 % comes true as often as that, give or take five.
       const kept = (next?.kept.held ?? 0) / (next?.kept.of ?? 1);
       expect(kept).toBeGreaterThanOrEqual(0.85);
       expect(kept).toBeLessThanOrEqual(0.95);
       const { risk, desk } = await nozzleHistory(db, actor(site), "teal");
-      expect([risk?.prints, risk?.lots.join()]).toEqual([38, "DTG ink, white, lot DTG-367 (H2/W2)"]);
+      expect([risk?.prints, risk?.lots.join()]).toEqual([37, "DTG ink, white, lot DTG-425 (H2/W2)"]);
       const ahead = desk && whatNow(desk, new Date(now).getTime())?.ahead;
       expect(ahead).toMatchObject({
-        cleans: { low: 1, likely: 1, high: 2 },
-        like: 13,
-        minutes: { low: 3, likely: 3, high: 6 },
-        ml: { low: 2, likely: 2, high: 3 },
+        cleans: { low: 1, likely: 2, high: 3 },
+        like: 10,
+        minutes: { low: 3, likely: 6, high: 10 },
+        ml: { low: 2, likely: 3, high: 5 },
       });
       const { rows, waste } = await seasonView(db, actor(site), shop.calendar.closures?.[0]?.from ?? "");
       const each = [...text.matchAll(/^\| ([A-Z][\w, ]+?) +\| +([\d.]+) \| +([\d.]+) \|$/gm)].flatMap(([, names = "", ml]) =>

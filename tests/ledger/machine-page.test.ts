@@ -1,6 +1,8 @@
 import { beforeEach, describe, expect, test } from "vitest";
 import { isoDay, toDay } from "../../src/core/calendar/day.ts";
+import { whatNow } from "../../src/core/nozzles/ladder/what-now.ts";
 import { board } from "../../src/work/board/board.ts";
+import { nozzleDesk } from "../../src/work/facts/nozzles.ts";
 import { machineFrame } from "../../src/work/machine/frame.ts";
 import { machineEntries, machineView } from "../../src/work/machine/machine.ts";
 import { machinesView } from "../../src/work/machine/machines.ts";
@@ -110,9 +112,8 @@ describe("round a machine", () => {
     const { machines } = await machinesView(db, ottoline());
     const teal = machines.find(({ id }) => id === "teal");
     expect(teal?.word).toBe("Hold");
-    expect(teal?.nextWords).not.toBe(teal?.next.words);
-    // Of all others it is the Board's.
-    for (const row of machines) if (row.word !== "Hold") expect(row.nextWords).toBe(row.next.words);
+    const desk = await nozzleDesk(db, ottoline(), "teal");
+    expect(teal?.next.words).toBe(desk && whatNow(desk, desk.madeAt)?.words);
   });
 });
 

@@ -247,7 +247,7 @@ test("the shelf is paged and searched; settings that can't be are refused with t
   const view = await shelfView(db, ottoline(), { page: 9, find: "", group: "" });
   expect(view.page).toBe(view.pages);
   expect(view.rows.length).toBeLessThanOrEqual(60);
-  expect((await shelfView(db, ottoline(), { page: 1, find: "uv ink", group: "" })).all).toBe(5);
+  expect((await shelfView(db, ottoline(), { page: 1, find: "uv ink", group: "" })).all).toBe(6);
   const body = { ...(await itemView(db, ottoline(), "damper", null)).item, supplier: "nobody" };
   await expect(saveStoreSetting(db, ottoline(), { subject: "item", id: "damper", body })).rejects.toMatchObject({
     problems: [{ path: "$.supplier" }],

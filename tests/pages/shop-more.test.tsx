@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, test } from "vitest";
 import { DEFAULT_LADDER } from "../../src/core/nozzles/ladder/settings.ts";
 import { whatNow } from "../../src/core/nozzles/ladder/what-now.ts";
-import { nozzleDesk } from "../../src/work/nozzles/nozzles.ts";
+import { nozzleDesk } from "../../src/work/facts/nozzles.ts";
 import { loadShop } from "../../src/work/shop/shop.ts";
 import { db } from "../ledger/database.ts";
 import { at, entry, freshHouse, ottoline, site } from "../ledger/house.ts";

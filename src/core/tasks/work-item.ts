@@ -48,6 +48,8 @@ export type Around = {
   given: ReadonlyMap<string, { person: string | null; by: string | null; why: string | null }>;
   /** Runs under way, by what they are done for. */
   runs: ReadonlyMap<string, { run: string; person: string | null; status: string }>;
+  /** People who have gone home, or are away today: what they had and did not begin is anybody's again. */
+  gone?: ReadonlySet<string>;
   /** What settled a routine at a machine today. */
   done(machine: string, routine: string): { happenedAt: Date; entryId: string } | undefined;
 };
@@ -71,7 +73,7 @@ export function occurrenceItem(shop: ShopOf, each: Occurrence, place: number, ar
   const machine = shop.machines[place];
   const settled = each.state === "done" || each.state === "skipped" ? around.done(each.machine, each.routine) : undefined;
   return {
-    ...laidOver(shop, each.key, around),
+    ...laidOver(shop, each.key, around, each.due <= around.today && each.state !== "done" && each.state !== "skipped"),
     ...dueIn(each.due, around.today),
     machine: each.machine,
     machineName: machine?.name ?? each.machine,
@@ -116,7 +118,7 @@ export function oneOffItem(shop: ShopOf, row: OneOff, around: Around): WorkItem 
   const { today } = around;
   const open = due < today ? "overdue" : due === today ? "due" : "coming";
   return {
-    ...laidOver(shop, `one-off/${row.id}`, around),
+    ...laidOver(shop, `one-off/${row.id}`, around, due <= today && row.outcome === null),
     ...dueIn(due, today),
     machine: row.machine,
     machineName: shop.machines[found]?.name ?? null,
@@ -143,9 +145,15 @@ export function oneOffItem(shop: ShopOf, row: OneOff, around: Around): WorkItem 
 }
 
 /** What people said of it: who has it, who is working on it. */
-function laidOver(shop: ShopOf, key: string, { given, runs }: Around): Pick<WorkItem, "key" | "person" | "personName" | "given" | "run"> {
-  const row = given.get(key);
+function laidOver(
+  shop: ShopOf,
+  key: string,
+  { given, runs, gone }: Around,
+  isOpenToday: boolean,
+): Pick<WorkItem, "key" | "person" | "personName" | "given" | "run"> {
   const run = runs.get(key);
+  const known = given.get(key);
+  const row = isOpenToday && !run && known?.person && gone?.has(known.person) ? undefined : known;
   return {
     key,
     person: row?.person ?? null,

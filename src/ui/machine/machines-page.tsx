@@ -196,8 +196,8 @@ export function MachinesPage({ view, role }: { view: MachinesView; role: Role })
                 {
                   id: "next",
                   name: t("next"),
-                  by: ({ nextWords }) => nextWords,
-                  cell: ({ nextWords }) => nextWords,
+                  by: ({ next }) => next.words,
+                  cell: ({ next }) => next.words,
                   className: "max-md:hidden",
                 },
                 {

@@ -100,10 +100,9 @@ function NextWork({ view, mayRecord }: { view: MachineView; mayRecord: boolean }
   return (
     <Docket rank={<ClipboardCheckIcon aria-hidden="true" className="size-5" />} label={t("next")}>
       <p className="font-semibold text-ink3 text-xs">{t("next")}</p>
-      <p className="font-bold text-lg leading-tight">{item && !held ? item.name : words}</p>
+      <p className="font-bold text-lg leading-tight">{words}</p>
       {item && (
         <p className="mt-1.5 flex flex-wrap items-center gap-1.5">
-          {item.late && <Chip tone="bad">{t("late")}</Chip>}
           <Chip>{t("minutes", { minutes: item.minutes })}</Chip>
           {who ? <Initials name={who} /> : <span className="text-ink2 text-sm">{t("nobody")}</span>}
         </p>

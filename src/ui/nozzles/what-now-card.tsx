@@ -117,6 +117,11 @@ export function WhatNowCard({ desk, now, done, checkAt, routineAt, isTheirs = ()
             ))}
           </dl>
         )}
+        {next.emptyFirst && (
+          <p className="mt-2 border-care border-l-4 pl-3 font-semibold">
+            {t("emptyFirst", { room: Math.max(0, Math.round(next.emptyFirst.roomMl)), draws: Math.round(next.emptyFirst.drawsMl) })}
+          </p>
+        )}
         {hint && <p className={`mt-1.5 text-ink2 ${hand ? "" : "text-sm"}`}>{t(`hints.${hint}`)}</p>}
         {isForOthers && <p className="mt-2 border-care border-l-4 pl-3">{t("notYours")}</p>}
         <div className="mt-2.5 flex flex-wrap items-center gap-2">

@@ -11,6 +11,7 @@ import type { Machine } from "../../core/fleet/schema.ts";
 import { BEATS, type Beat } from "../../core/fleet/vocabulary.ts";
 import type { RepairSaid, SignView } from "../../core/floor/floor-view.ts";
 import { type ChannelView, channelViews } from "../../core/nozzles/channel-views.ts";
+import { nextLine, roomFirst, whatNow } from "../../core/nozzles/ladder/what-now.ts";
 import type { MachineState } from "../../core/nozzles/readiness.ts";
 import { stateSentence } from "../../core/nozzles/state-sentence.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
@@ -27,10 +28,11 @@ import { openSigns, type SignRow } from "../../ledger/signs.ts";
 import { openRepairs, type RepairRow } from "../../ledger/tasks.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
-import { aroundWork, beatsPassed } from "../day/day.ts";
+import { aroundWork, beatsPassed, rosterChanges } from "../day/day.ts";
 import { type AreaView, areasWithAir, classNote, dryAirAt } from "../facts/air-now.ts";
 import { type FactsNow, factsNow, type Surroundings } from "../facts/due.ts";
 import { givenLately } from "../facts/given.ts";
+import { nozzleDesks } from "../facts/nozzles.ts";
 import { type RunBookEntry, runBook } from "../facts/run-book.ts";
 import { wasteItems } from "../facts/vessels.ts";
 import { type LastUse, standingTooLong } from "../idle/idle.ts";
@@ -134,7 +136,7 @@ export async function machineRows(
   const today = dayAt(shop);
   const ids = machines.length < shop.machines.length ? machines.map(({ id }) => id) : undefined;
   const standsNow = known ?? factsNow(db, shop, machines);
-  const [stands, repairs, runs, given, signs, parts, condition] = await Promise.all([
+  const [stands, repairs, runs, given, signs, parts, condition, roster] = await Promise.all([
     standsNow,
     openRepairs(db, shop.id),
     runsOn(db, shop.id, isoDay(today)),
@@ -142,6 +144,7 @@ export async function machineRows(
     openSigns(db, shop.id, isoDay(today - SIGN_DAYS)),
     partRows(db, shop.id, ids),
     conditionRows(db, shop.id, { from: isoDay(today - 10), today: isoDay(today) }, ids),
+    rosterChanges(db, shop, today),
   ]);
   const rowsOf = byMachine(condition);
   const isUnderWay = ({ status }: { status: string }) => status === "running" || status === "stopped";
@@ -157,12 +160,25 @@ export async function machineRows(
     parts,
     tooLong,
     underWay,
-    around: aroundWork(shop, today, { given, runs, done: condition.done.filter(({ day }) => day === isoDay(today)) }),
+    around: aroundWork(shop, today, { given, runs, roster, done: condition.done.filter(({ day }) => day === isoDay(today)) }),
   };
   const current = currentBeat(shop, today, now());
-  return machines.flatMap((machine, index) => {
+  const found = machines.flatMap((machine, index) => {
     const mine = stands.facts[index];
     return mine ? [rowOf(shop, machine, mine, rowsOf(machine.id), { ...overlay, ...stands }, today, current)] : [];
+  });
+  const held = found.filter(({ word, repair, next }) => word === "Hold" && !repair && next.routine === null).map(({ id }) => id);
+  if (held.length === 0) return found;
+  const desks = await nozzleDesks(
+    db,
+    shop,
+    machines.filter(({ id }) => held.includes(id)),
+    stands.vessels,
+  );
+  return found.map((row) => {
+    const desk = desks.get(row.id);
+    const next = desk && held.includes(row.id) ? whatNow(desk, desk.madeAt) : undefined;
+    return next ? { ...row, next: { ...row.next, words: nextLine(next) } } : row;
   });
 }
 
@@ -211,6 +227,7 @@ function rowOf(
     checks: (id) => shop.rules.book.get(id)?.isCheck ?? false,
   });
   const routine = "routine" in action && action.routine ? shop.rules.book.get(action.routine) : undefined;
+  const noRoom = routine && vessel?.holdsBack.some((each) => each.routine === routine.id);
   const cap = capOf(
     machine,
     overlay.parts.filter((each) => each.machine === machine.id),
@@ -261,7 +278,7 @@ function rowOf(
             ? "Recover the held channels, then check again"
             : action.kind === "check-after-missed-closing"
               ? `${routine?.name ?? "Check"} first: the closing was missed`
-              : `${routine?.name ?? action.routine}${action.late ? ", late" : ""}`,
+              : `${noRoom && vessel ? roomFirst(vessel.kind) : ""}${routine?.name ?? action.routine}${action.late ? ", late" : ""}`,
       routine: routine?.id ?? null,
       isCheck: routine?.isCheck ?? action.kind === "recover",
     },

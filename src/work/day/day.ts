@@ -51,7 +51,7 @@ export async function dayWork(
     runsOn(db, shop.id, isoDay(today)),
     doneOn(db, shop.id, isoDay(today)),
   ]);
-  const around = aroundWork(shop, today, { given: rows, runs, done });
+  const around = aroundWork(shop, today, { given: rows, runs, done, roster });
   const horizon = Math.max(day, today + early) - today + 1;
   const repairOf = (id: string) => repairs.find(({ machine }) => machine === id)?.body;
   const work = facts.map((each) => ({ facts: each, due: goesOn(dueOfMachine(each, shop.rules, today, horizon), repairOf(each.id)) }));
@@ -115,8 +115,10 @@ export function aroundWork(
     given,
     runs,
     done,
+    roster,
   }: {
     given: readonly TaskRow[];
+    roster: readonly RosterChange[];
     runs: readonly RunRow[];
     done: readonly Pick<DoneRow, "machine" | "routine" | "happenedAt" | "entryId">[];
   },
@@ -125,10 +127,27 @@ export function aroundWork(
   return {
     today,
     passed: beatsPassed(shop, today, now()),
+    gone: goneBy(shop, today, now(), roster),
     given: new Map(given.map((row) => [row.key, row])),
     runs: new Map(runs.flatMap((run) => (run.key && (run.status === "running" || run.status === "stopped") ? [[run.key, run]] : []))),
     done: (machine, routine) => settled.get(`${machine}/${routine}`),
   };
+}
+
+/** People finish what they are at: gone is who left so long ago. */
+const GRACE_MS = 30 * 60_000;
+
+/** Who has shifts and is not there any more on a day: away all day, or the last shift is over for half an hour. */
+export function goneBy(shop: Shop, day: Day, at: Date, roster: readonly RosterChange[]): Set<string> {
+  const shifts: Shift[] = shop.calendar.shifts ?? [];
+  return new Set(
+    shop.people.flatMap((person) => {
+      if (!person.shifts?.length || shifts.length === 0) return [];
+      const { shifts: mine } = presence(person, day, shifts, roster);
+      const isThere = mine.some((shift) => shiftSpan(shop, shift, day).to.getTime() + GRACE_MS > at.getTime());
+      return isThere ? [] : [person.id];
+    }),
+  );
 }
 
 /** The beats whose time has passed; those without a time of their own are never late. */

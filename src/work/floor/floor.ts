@@ -28,9 +28,9 @@ import { machineRows } from "../board/board.ts";
 import { now } from "../clock.ts";
 import { dayWork } from "../day/day.ts";
 import { factsNow } from "../facts/due.ts";
+import { nozzleDesks } from "../facts/nozzles.ts";
 import { runBook } from "../facts/run-book.ts";
 import { daysWords } from "../idle/sleeps.ts";
-import { nozzleDesks } from "../nozzles/nozzles.ts";
 import { roundSettings } from "../rounds/round-problem.ts";
 import { paceInWindows } from "../runs/pace.ts";
 import { practisedIn } from "../runs/practised.ts";
@@ -66,7 +66,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
     lastPhotos(db, shop.id),
     paceInWindows(db, shop),
     causesFound(db, shop.id),
-    nozzleDesks(db, shop, shop.machines),
+    stands.then(({ vessels }) => nozzleDesks(db, shop, shop.machines, vessels)),
     newestRounds(db, shop.id),
     stockRows(db, shop.id),
   ]);

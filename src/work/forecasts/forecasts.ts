@@ -11,9 +11,9 @@ import { lastRuns } from "../../ledger/runs.ts";
 import { deliveredOrders, stockSpans } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
+import { byHandRoutines, eventsOf, judgingOf, nozzleRoutines } from "../facts/nozzles.ts";
 import { runBook } from "../facts/run-book.ts";
 import { vesselPasts } from "../facts/vessels.ts";
-import { byHandRoutines, eventsOf, judgingOf, nozzleRoutines } from "../nozzles/nozzles.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 import { standbyMaterial } from "../standby/material.ts";
 

@@ -9,7 +9,7 @@ import { machineOf, type Shop } from "../../core/shop/shop.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { openRepairs } from "../../ledger/tasks.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { judgingOf } from "../nozzles/nozzles.ts";
+import { judgingOf } from "../facts/nozzles.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 
 /** A routine as a machine may have it: fitting its class, and taken on. */

@@ -9,6 +9,7 @@ import type { MachineFacts } from "../../core/due/facts.ts";
 import { reasonSentence, words } from "../../core/due/sentence.ts";
 import { placesOf } from "../../core/fleet/positions.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
+import { BEATS } from "../../core/fleet/vocabulary.ts";
 import type { NozzleDesk } from "../../core/nozzles/ladder/what-now.ts";
 import { tendsOf } from "../../core/routines/tends.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
@@ -27,7 +28,7 @@ import { type MachineRow, machineRows } from "../board/board.ts";
 import { conditionOf, type PartView } from "../board/condition.ts";
 import { factsNow } from "../facts/due.ts";
 import { givenLately } from "../facts/given.ts";
-import { nozzleDesks } from "../nozzles/nozzles.ts";
+import { nozzleDesks } from "../facts/nozzles.ts";
 import { type EntryView, entryView } from "../record/ledger.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 import { type RoutineOfMachine, routinesAt } from "./frame.ts";
@@ -114,6 +115,7 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
   const inIt = stays(fills.map((fill) => ({ ...fill, day: toDay(fill.day) })));
   const condition = await conditionOf(db, shop, machine, row);
   const wear = wearsOf(shop, mine, done, today);
+  const todayItems = new Map([...BEATS.flatMap((beat) => row.beats[beat]), ...row.also].map((item) => [item.key, item]));
   const ahead = dueOfMachine(mine, shop.rules, today, DAYS_AHEAD)
     .filter(({ beat, state }) => !beat && state !== "done" && state !== "skipped")
     .map(
@@ -126,7 +128,8 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
         dueWords: spokenDay(each.due),
         state: each.state,
         minutes: shop.rules.book.get(each.routine)?.handsMinutes ?? 0,
-        personName: holder(shop, given.find(({ key }) => key === each.key)?.person ?? null),
+        personName: (todayItems.get(each.key) ?? { personName: holder(shop, given.find(({ key }) => key === each.key)?.person ?? null) })
+          .personName,
         why: each.why.map(reasonSentence),
       }),
     );

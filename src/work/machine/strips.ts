@@ -15,7 +15,7 @@ import { hourlyAir } from "../../ledger/room.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { partEvents } from "../board/condition.ts";
 import { now } from "../clock.ts";
-import { eventsOf, judgingOf } from "../nozzles/nozzles.ts";
+import { eventsOf, judgingOf } from "../facts/nozzles.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 
 export const STRIP_DAYS = [30, 90, 365] as const;

@@ -4,8 +4,10 @@ import { routineFor } from "../../core/routines/routine-for.ts";
 import type { Database } from "../../ledger/database.ts";
 import type { Actor } from "../actor.ts";
 import { type BoardView, board } from "../board/board.ts";
+import { now } from "../clock.ts";
+import { goneBy, rosterChanges } from "../day/day.ts";
 import { dayView } from "../day/day-view.ts";
-import { loadShop } from "../shop/shop.ts";
+import { dayAt, loadShop } from "../shop/shop.ts";
 import { shortThisWeek } from "../stores/short.ts";
 
 export type NeedsView = { seq: number; today: string; canPrint: number; machines: number; needs: Need[] };
@@ -14,10 +16,13 @@ export type NeedsView = { seq: number; today: string; canPrint: number; machines
 export async function boardNeeds(db: Database, actor: Actor, known?: BoardView): Promise<NeedsView> {
   const shop = await loadShop(db, actor.site);
   const [view, day, short] = await Promise.all([known ?? board(db, actor), dayView(db, actor, null), shortThisWeek(db, shop)]);
+  const today = dayAt(shop);
+  const gone = goneBy(shop, today, now(), await rosterChanges(db, shop, today));
   const needs = needsOf({
     rows: view.machines,
     tasks: day.tasks,
-    people: day.people,
+    // Nobody is asked who has gone home.
+    people: day.people.filter(({ id }) => !gone.has(id)),
     areas: view.areas,
     short,
     empties: (routine) => shop.rules.book.get(routine)?.effects?.job === "empty-waste",

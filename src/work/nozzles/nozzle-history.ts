@@ -17,9 +17,9 @@ import { versionsOfSetting } from "../../ledger/settings.ts";
 import { lotsInChannels } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
+import { byHandRoutines, eventsOf, judgingOf, nozzleDesks, nozzleRoutines } from "../facts/nozzles.ts";
 import { patternOf } from "../shop/patterns.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
-import { byHandRoutines, eventsOf, judgingOf, nozzleDesks, nozzleRoutines } from "./nozzles.ts";
 import { type RecoveryView, recoveryViews } from "./recoveries.ts";
 
 export type CheckView = {

@@ -9,8 +9,8 @@ import type { Shop } from "../../core/shop/shop.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { nozzleRows } from "../../ledger/nozzles.ts";
 import { type Actor, authorise } from "../actor.ts";
+import { byHandRoutines, eventsOf, judgingOf, nozzleRoutines } from "../facts/nozzles.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
-import { byHandRoutines, eventsOf, judgingOf, nozzleRoutines } from "./nozzles.ts";
 
 export type RecoveryView = {
   /** “Wed 25 Nov, 06:40”. */

@@ -206,7 +206,8 @@ async function promises(db: Connection, shop: Shop, planOf: (machine: Machine) =
   const earlier = new Map<string, { minutes: number; why: string }>();
   const machines: DoorPromiseView[] = [];
   const later: string[] = [];
-  const at = (ms: number | null) => (ms === null ? null : clockTime(new Date(ms), zone));
+  // A promise is never said earlier than it is.
+  const at = (ms: number | null) => (ms === null ? null : clockTime(new Date(Math.ceil(ms / MINUTE_MS) * MINUTE_MS), zone));
   for (const machine of shop.machines) {
     const { gap, mine } = planOf(machine);
     if (mine.sleep) {

@@ -11,9 +11,9 @@ import type { Sleep } from "../../core/standby/sleep.ts";
 import { idleSpells } from "../../core/standby/spells.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { checksSince, idleMark, lastDoings, loggedSeconds, sleepRows } from "../../ledger/standby.ts";
+import { judgingOf } from "../facts/nozzles.ts";
 import { standbyOf, usualRegime } from "../idle/of.ts";
 import { sleepOf } from "../idle/sleeps.ts";
-import { judgingOf } from "../nozzles/nozzles.ts";
 import { dayAt } from "../shop/shop.ts";
 import { opensAt } from "./gap.ts";
 

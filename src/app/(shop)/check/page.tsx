@@ -7,7 +7,7 @@ import { Held } from "../../../words/held.tsx";
 import { board } from "../../../work/board/board.ts";
 import { now } from "../../../work/clock.ts";
 import { database } from "../../../work/database.ts";
-import { nozzleDesks } from "../../../work/nozzles/nozzles.ts";
+import { nozzleDesks } from "../../../work/facts/nozzles.ts";
 import { patternOf } from "../../../work/shop/patterns.ts";
 import { loadShop } from "../../../work/shop/shop.ts";
 import { pageActor } from "../../page-actor.ts";

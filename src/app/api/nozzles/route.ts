@@ -1,5 +1,5 @@
 import { database } from "../../../work/database.ts";
-import { nozzleDesk } from "../../../work/nozzles/nozzles.ts";
+import { nozzleDesk } from "../../../work/facts/nozzles.ts";
 import { answerTo } from "../../http.ts";
 
 /** What the next step at a machine is worked out from. */

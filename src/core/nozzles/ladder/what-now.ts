@@ -2,7 +2,7 @@ import type { MachineClass } from "../../fleet/vocabulary.ts";
 import type { Job } from "../../routines/effects.ts";
 import { chronicChannels, firstChecks } from "./chronic.ts";
 import { type CleanGain, type CleansAhead, type CleansTaken, cleansAhead, cleansAheadSentence } from "./cleans-ahead.ts";
-import { type NextStep, nextStep, type School } from "./next-step.ts";
+import { type Action, type NextStep, nextStep, type School } from "./next-step.ts";
 import { type Check, headsOf, type Judging, type NozzleEvent, type Recovery, recoveries, spent } from "./recovery.ts";
 import { actionWords, type Candidate, JOBS_OF, rowSentence, whyNotOthers } from "./words.ts";
 
@@ -25,6 +25,8 @@ export type NozzleDesk = {
   damperAt?: number | null;
   /** The routine that cleans round the head by hand. */
   byHand: string | null;
+  /** Its waste vessel, and what it surely has room for; left out where nobody has read it. */
+  vessel?: { kind: string; roomMl: number };
   /** Routines by what they are for; a snapshot kept by an earlier build has none. */
   jobs?: Partial<Record<Job, string[]>>;
 };
@@ -33,6 +35,8 @@ export type WhatNow = {
   step: NextStep;
   words: string;
   why: string;
+  /** What its waste vessel has no room for: said before anything is drawn into it. */
+  emptyFirst: { kind: string; roomMl: number; drawsMl: number } | null;
   /** The routines that lead through it. */
   routines: readonly string[];
   others: Candidate[];
@@ -67,6 +71,22 @@ function withChronic(desk: NozzleDesk, step: NextStep): NextStep {
   };
 }
 
+/** Where a step draws more than the waste vessel surely takes. A clean of some heads draws their share. */
+function withoutRoom({ vessel, heads, judging }: NozzleDesk, action: Action): WhatNow["emptyFirst"] {
+  if (!vessel) return null;
+  const share =
+    action.kind === "clean" && action.heads !== "all" && action.heads.length ? action.heads.length / Math.max(1, heads.length) : 1;
+  const drawsMl = action.kind === "clean" ? action.rung.ml * share : action.kind === "load" ? judging.ladder.loadMl : 0;
+  return drawsMl > vessel.roomMl ? { ...vessel, drawsMl } : null;
+}
+
+/** The next step in one line, as every list of machines has it. @example nextLine(next) → "Empty the bottle first, then: Load ink" */
+export const nextLine = ({ words, emptyFirst }: Pick<WhatNow, "words" | "emptyFirst">): string =>
+  `${emptyFirst ? roomFirst(emptyFirst.kind) : ""}${words}`;
+
+/** What makes room in a waste vessel, before what follows. @example roomFirst("bottle") → "Empty the bottle first, then: " */
+export const roomFirst = (kind: string): string => `${kind === "cartridge" ? "Change" : "Empty"} the ${kind} first, then: `;
+
 /** The one thing to do next at a machine, and why. Undefined where its last check is good and nothing came after it. `now` in milliseconds. */
 export function whatNow(desk: NozzleDesk, now: number): WhatNow | undefined {
   const { events, judging, school, heads, machineClass, own } = desk;
@@ -94,6 +114,7 @@ export function whatNow(desk: NozzleDesk, now: number): WhatNow | undefined {
     step,
     words: actionWords(step.action),
     why: rowSentence(step, judging.ladder),
+    emptyFirst: withoutRoom(desk, step.action),
     routines:
       step.action.kind === "by-hand"
         ? desk.byHand

@@ -13,12 +13,14 @@ import { routinesOf } from "../../core/routines/assigned.ts";
 import { routineFor } from "../../core/routines/routine-for.ts";
 import { cleansRoundHead } from "../../core/routines/tends.ts";
 import { machineOf, type Shop } from "../../core/shop/shop.ts";
+import type { VesselView } from "../../core/stores/waste/vessel-view.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { type NozzleRow, nozzleRows } from "../../ledger/nozzles.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
 import { nozzlesOf } from "../shop/patterns.ts";
 import { loadShop } from "../shop/shop.ts";
+import { factsNow } from "./due.ts";
 
 const DAY_MS = 86_400_000;
 /** How far back a recovery that still goes on, and the good check before it, are looked for. */
@@ -76,8 +78,13 @@ export function eventsOf(shop: Shop, machine: Machine, rows: readonly NozzleRow[
   );
 }
 
-/** For each machine that prints checks: all that its next step is worked out from. */
-export async function nozzleDesks(db: Connection, shop: Shop, machines: readonly Machine[]): Promise<Map<string, NozzleDesk>> {
+/** For each machine that prints checks: all that its next step is worked out from. @param known waste vessels, where they are asked for already */
+export async function nozzleDesks(
+  db: Connection,
+  shop: Shop,
+  machines: readonly Machine[],
+  known?: ReadonlyMap<string, VesselView>,
+): Promise<Map<string, NozzleDesk>> {
   const checked = machines.filter(printsChecks);
   const at = now().getTime();
   const routines = [...nozzleRoutines(shop), ...checked.flatMap((machine) => byHandRoutines(shop, machine))];
@@ -86,6 +93,7 @@ export async function nozzleDesks(db: Connection, shop: Shop, machines: readonly
     since: new Date(at - LATELY_DAYS * DAY_MS),
     routines,
   });
+  const vessels = known ?? (await factsNow(db, shop, checked)).vessels;
   const desks = new Map<string, NozzleDesk>();
   const inRecovery: Machine[] = [];
   for (const machine of checked) {
@@ -96,6 +104,7 @@ export async function nozzleDesks(db: Connection, shop: Shop, machines: readonly
       rows.filter((row) => row.machine === machine.id),
     );
     const open = recoveries(events, judging).at(-1);
+    const vessel = vessels.get(machine.id);
     if (open && !open.over) inRecovery.push(machine);
     desks.set(machine.id, {
       madeAt: at,
@@ -107,6 +116,7 @@ export async function nozzleDesks(db: Connection, shop: Shop, machines: readonly
       own: [],
       byHand: byHandRoutines(shop, machine)[0] ?? null,
       jobs: jobsAt(shop, machine),
+      ...(vessel?.measured ? { vessel: { kind: vessel.kind, roomMl: vessel.surelyMl } } : {}),
     });
   }
   if (inRecovery.length) {
