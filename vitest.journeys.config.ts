@@ -16,7 +16,7 @@ export default defineConfig({
   test: {
     globalSetup: ["tests/journeys/set-up.ts"],
     include: ["tests/journeys/**/*.test.ts"],
-    testTimeout: 300_000,
+    testTimeout: 600_000,
     hookTimeout: 180_000,
     fileParallelism: false,
     maxWorkers: 1,

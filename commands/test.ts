@@ -4,7 +4,6 @@ import { join, relative } from "node:path";
 import { parseArgs } from "node:util";
 import { migrateDatabase } from "../src/ledger/migrate.ts";
 import { build, secret } from "./app.ts";
-import { journeyLanes } from "./journeys.ts";
 import { listKinds } from "./list-kinds.ts";
 import { ensureDebianPackages } from "./packages.ts";
 import { APP_ROLE, dropDatabase, ensureDatabase } from "./postgres.ts";
@@ -38,7 +37,10 @@ await run(async () => {
   if (wanted("journeys")) {
     ensureDebianPackages(["chromium"], () => existsSync("/usr/bin/chromium"), "Chromium");
     await build();
-    await Promise.all([wanted("lint") ? lint() : undefined, journeys(files)]);
+    await Promise.all([
+      wanted("lint") ? lint() : undefined,
+      withDatabase("journeys", async (env) => vitest("journeys", "vitest.journeys.config.ts", env, files)),
+    ]);
   }
   say(`\nTests are ${Math.round(testShare() * 100)} % of the code lines.`);
   for (const { name, passed, failed } of parts) say(`${failed ? "FAILED" : "ok    "} ${name}: ${passed} passed, ${failed} failed`);
@@ -47,19 +49,6 @@ await run(async () => {
   process.stdout.write(`${passed} passed, ${failed} failed\n`);
   if (failed || (!passed && !values.quick)) process.exitCode = 1;
 });
-
-/** Journeys in lanes, each in a house of its own; where the database is somebody's own, all in that one. */
-async function journeys(files: string[]): Promise<void> {
-  for (const [group, lanes] of journeyLanes(files, process.env.DATABASE_URL !== undefined).entries())
-    await Promise.all(
-      lanes.map((paths, lane) => {
-        const name = `journeys-${group + 1}-${lane + 1}`;
-        return withDatabase(name.replaceAll("-", "_"), async (env) =>
-          vitest(name, "vitest.journeys.config.ts", { ...env, ZESTY_LANE: name }, paths),
-        );
-      }),
-    );
-}
 
 /** Format and rules of the code, types, and the arrows between the rooms: side by side, since each keeps one core busy. */
 async function lint(): Promise<void> {
@@ -127,7 +116,7 @@ function failuresOf({ name, status, message, assertionResults }: FileResult): st
 }
 
 async function vitest(name: string, config: string, env: Record<string, string>, files: string[]): Promise<void> {
-  const report = join(STATE, `${name.replaceAll(" ", "-")}.json`);
+  const report = join(STATE, "vitest.json");
   rmSync(report, { force: true });
   say(`— ${name} …`);
   const child = spawn(

@@ -37,7 +37,7 @@ export async function serveAtLan(folder: string): Promise<() => void> {
   while (isThere(old)) await new Promise((done) => setTimeout(done, 50));
   const address = inject("lan");
   const { hostname, port } = new URL(address);
-  const log = `.zesty/${process.env.ZESTY_LANE ?? "journeys"}.log`;
+  const log = ".zesty/journeys.log";
   const certificate = ensureCertificate([hostname]);
   const server = startServer({
     port: Number(port),

@@ -37,7 +37,7 @@ export default async function setUp(project: TestProject): Promise<() => void> {
   project.provide("aheadMs", aheadMs);
   await pool.end();
   mkdirSync(".zesty", { recursive: true });
-  const log = `.zesty/${process.env.ZESTY_LANE ?? "journeys"}.log`;
+  const log = ".zesty/journeys.log";
   rmSync(log, { force: true });
   const copies: ChildProcess[] = [];
   for (const name of ["first", "second"] as const) {

@@ -113,6 +113,15 @@ describe("giving work", () => {
     expect((await send("ottoline", give("nobody-here")))[0]?.result).toBe("refused");
     expect(await compareSite(db, site)).toEqual([]);
   });
+  test("what somebody had who has gone home for half an hour is free: shown so, and taken without them; while they are there it is theirs", async () => {
+    expect(results(await send("ottoline", give("bram")))).toEqual(["added"]);
+    process.env.ZESTY_NOW = "2026-11-25T14:29:00Z";
+    expect((await item("sprat", "R08"))?.personName).toBe("Bram Teasel");
+    process.env.ZESTY_NOW = "2026-11-25T14:31:00Z";
+    expect((await item("sprat", "R08"))?.personName).toBe(null);
+    expect(results(await send("tadeo", give("tadeo")))).toEqual(["added"]);
+    expect((await item("sprat", "R08"))?.personName).toBe("Tadeo Lund");
+  });
   test("work moves within its window, further only with a reason, a beat never, and what is not due not at all", async () => {
     const view = await dayView(db, actor("ottoline"), null);
     const weekly = view.tasks.find(({ movable, state }) => movable && state !== "done");

@@ -63,6 +63,11 @@ describe("a new item", () => {
     expect(form().getByLabelText<HTMLInputElement>("Density, g/mL").value).toBe("0.789");
     expect(await item("ethanol")).toBeUndefined();
   });
+  test("an ink takes its data sheet's values without being asked for a family", async () => {
+    await setUp({ Kind: "Ink", Family: "None", "Density, g/mL": "1.08", "Volatile share, 0 to 1": "0.04", "Molar mass, g/mol": "" });
+    await waitFor(() => expect(sentTo).toEqual(["/stores/items/ethanol"]));
+    expect((await item("ethanol"))?.fluid).toEqual({ family: "ink", densityGPerMl: 1.08, volatileShare: 0.04 });
+  });
   test("without a name it is not sent", async () => {
     await setUp({ Name: "" });
     await new Promise((done) => setTimeout(done, 200));

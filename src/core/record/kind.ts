@@ -136,6 +136,8 @@ export type RecordLooks = {
   stock(items: readonly string[]): Promise<readonly Held[]>;
   stockAt(of: { item: string; lot: string; place: string; at: Date; not: string }): Promise<number>;
   task(key: string): Promise<{ person: string | null } | undefined>;
+  /** Who has gone home, or is away today. */
+  gone(): Promise<ReadonlySet<string>>;
 };
 
 export type OrderLooks = {

@@ -21,6 +21,7 @@ export const FLUID_FAMILIES = [
   "chlorine",
   "ammonia",
   "acid",
+  "ink",
 ] as const;
 export type FluidFamily = (typeof FLUID_FAMILIES)[number];
 
@@ -104,6 +105,7 @@ const NEVER: [FluidFamily, FluidFamily, string][] = [
 
 /** Why two fluids must not be mixed; `undefined` where they may. */
 export function mustNotMeet(a: FluidFamily, b: FluidFamily): string | undefined {
+  if (a === "ink" && b === "ink") return "inks are not mixed: each keeps to its own lines.";
   if (a === b) return undefined;
   for (const [one, other, why] of NEVER) if ((a === one && b === other) || (a === other && b === one)) return `${why}: never mix them.`;
   const [water, fluid] = WATERS.includes(a) ? [a, b] : WATERS.includes(b) ? [b, a] : [];

@@ -94,6 +94,7 @@ test("families that must not meet are refused with the reason (usual cautions; h
   expect(mustNotMeet("solvent-cleaner", "distilled-water")).toContain("not thinned with water");
   expect(mustNotMeet("capping", "tap-water")).toContain("distilled water only");
   expect(mustNotMeet("capping", "distilled-water")).toBeUndefined();
+  expect(mustNotMeet("ink", "ink")).toContain("not mixed");
 });
 
 test("who refuses whom does not hang on the order", () => {

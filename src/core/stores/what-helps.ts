@@ -36,6 +36,7 @@ export function shortOf(item: ShelfItem, needed: number, shelf: readonly ShelfIt
       each.unit === item.unit &&
       each.fluid !== undefined &&
       each.fluid.family === item.fluid?.family &&
+      each.fluid.family !== "ink" &&
       usable(each.lots) >= needed &&
       whichFluid(each.fluid.family, machine).verdict === "fits",
   );

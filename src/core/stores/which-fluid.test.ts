@@ -32,6 +32,8 @@ test.each<[FluidFamily, Machine, string | undefined, string]>([
   ["alcohol", machine("dtg", undefined, { fluid: "alcohol" }), "wiper", "sparingly"],
   ["household", machine("dtg", undefined, { fluid: "household" }), "wiper", "sparingly"],
   ["chlorine", machine("dtg"), "cap", "refused"],
+  ["ink", machine("uv"), undefined, "fits"],
+  ["ink", machine("uv"), "cap", "refused"],
 ])("%s at %o, %s: %s", (fluid, at, part, verdict) => {
   const fit = whichFluid(fluid, at, part);
   expect(fit.verdict).toBe(verdict);

@@ -27,6 +27,7 @@ export function whichFluid(fluid: FluidFamily, machine: Machine, part?: string):
     return is("alcohol", "glass-cleaner")
       ? fits("an encoder strip takes alcohol or glass cleaner, damp and not wet.")
       : refused(`an encoder strip takes alcohol or glass cleaner; ${name} clouds it or leaves a film.`);
+  if (is("ink")) return part ? refused("ink is no cleaner.") : fits("ink goes into its own line.");
   const kind = familyOf(machine);
   if (machine.class === "cij")
     return is("coder-solvent")

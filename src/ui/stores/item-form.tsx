@@ -63,7 +63,9 @@ export function ItemForm({ item, suppliers, saved }: { item?: Item; suppliers: S
   const save = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const id = item?.id ?? text("id");
-    const family = text("family");
+    const ofFluid = [...FLUID_FIELDS, "statements", "source"].some((name) => text(name));
+    // What a data sheet says of an ink is an ink's.
+    const family = text("family") || (ofFluid && text("group") === "ink" ? "ink" : "");
     const names = text("names")
       .split(",")
       .map((each) => each.trim())
@@ -71,7 +73,6 @@ export function ItemForm({ item, suppliers, saved }: { item?: Item; suppliers: S
     const statements = text("statements")
       .split(/[\s,]+/)
       .filter(Boolean);
-    const ofFluid = [...FLUID_FIELDS, "statements", "source"].some((name) => text(name));
     if (ofFluid && !family) return void toast.error(t("familyMissing"));
     const fluid = family
       ? {

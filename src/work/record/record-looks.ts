@@ -9,6 +9,8 @@ import { sleepAt } from "../../ledger/standby.ts";
 import { deliveredBefore, expiryElsewhere, purchaseRow, stockAt, stockRows } from "../../ledger/stock.ts";
 import { checkedSince, handoverIs, oneOffRow, openRepairs, repairRow, taskOf } from "../../ledger/tasks.ts";
 import { containerRows, endedRun } from "../../ledger/waste.ts";
+import { now } from "../clock.ts";
+import { goneBy, rosterChanges } from "../day/day.ts";
 import { dueFacts } from "../facts/due.ts";
 import { sleepOf } from "../idle/sleeps.ts";
 import { dayAt } from "../shop/shop.ts";
@@ -25,6 +27,7 @@ export function recordLooks(tx: Connection, shop: Shop): RecordLooks {
     dueFacts: async (machine) => (await dueFacts(tx, shop, dayAt(shop), [machine]))[0],
     endedRun: (run) => endedRun(tx, site, run),
     expiryElsewhere: (of) => expiryElsewhere(tx, site, of),
+    gone: async () => goneBy(shop, dayAt(shop), now(), await rosterChanges(tx, shop, dayAt(shop))),
     handoverIs: (id) => handoverIs(tx, site, id),
     oneOff: (id) => oneOffRow(tx, site, id),
     openRepair: async (machine) => (await openRepairs(tx, site)).find((each) => each.machine === machine),

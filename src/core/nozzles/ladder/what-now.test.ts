@@ -5,7 +5,7 @@ import { chronicChannels, firstChecks } from "./chronic.ts";
 import type { School } from "./next-step.ts";
 import { type Check, cleansOf, type NozzleEvent } from "./recovery.ts";
 import { DEFAULT_LADDER } from "./settings.ts";
-import { type NozzleDesk, restingUntil, whatNow } from "./what-now.ts";
+import { type NozzleDesk, nextLine, restingUntil, roomFirst, whatNow } from "./what-now.ts";
 
 /** The one thing to do next, from what happened: common practice, no source. */
 
@@ -30,6 +30,17 @@ const done = (at: number, kind: "look" | "rest" | "by-hand" | "flush" | "printed
 const clean = (at: number, rung = "light"): NozzleEvent => ({ at, kind: "clean", rung });
 
 describe("what now", () => {
+  test("what the waste vessel has no room for: it is said before the clean, which draws 2 mL for both heads and 1 for one", () => {
+    const next = (roomMl: number, white = 0, kind = "bottle") => whatNow(desk([check(0, 9, white)], { vessel: { kind, roomMl } }), MINUTE);
+    expect(next(1.5, 9)?.emptyFirst).toEqual({ kind: "bottle", roomMl: 1.5, drawsMl: 2 });
+    expect(next(2, 9)?.emptyFirst).toBeNull();
+    expect(whatNow(desk([check(0, 9)]), MINUTE)?.emptyFirst).toBeNull();
+    const [full, roomy] = [next(0, 9), next(500, 9)];
+    expect(full && nextLine(full)).toBe(`Empty the bottle first, then: ${full?.words}`);
+    expect(roomy && nextLine(roomy)).toBe(roomy?.words);
+    expect(roomFirst("cartridge")).toBe("Change the cartridge first, then: ");
+  });
+
   test("nothing on record: a check; a good check: nothing; by a fixed number first the cleans", () => {
     expect(whatNow(desk([]), 0)?.words).toBe("Print and enter a check");
     expect(whatNow(desk([check(0, 1)]), MINUTE)).toBeUndefined();

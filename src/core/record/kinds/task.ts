@@ -20,7 +20,7 @@ export default kind({
     if (person !== null && !shop.people.some(({ id }) => id === person))
       throw new Refusal(400, "There is nobody of that name to give it to.");
     const before = await record.task(key);
-    const theirs = before?.person === who.id || before?.person == null;
+    const theirs = before?.person === who.id || before?.person == null || (await record.gone()).has(before.person);
     if (!mayDo(who.role, "plan") && !theirs)
       throw new Refusal(403, `${personName(shop, before?.person)} has this one. They can hand it over, or a supervisor can.`);
     if (!mayDo(who.role, "plan") && person !== who.id && before?.person !== who.id)
