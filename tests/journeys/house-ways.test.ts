@@ -5,7 +5,9 @@ import { beginAt, choose, cookieOf, FIRST, houseNow, LAN, onTheFloor, PHONE, sen
 
 /** A day as the calendar names it: “Friday, 27 November 2026”. */
 const spokenOf = (day: string) =>
-  new RegExp(new Date(`${day}T12:00Z`).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric", timeZone: "UTC" }));
+  new RegExp(
+    `, ${new Date(`${day}T12:00Z`).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric", timeZone: "UTC" })}`,
+  );
 
 describe("a routine of the house", () => {
   test("is written in the editor, which names what is wrong while it is typed, put in force, given, and followed on a phone", async () => {
