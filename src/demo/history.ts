@@ -25,6 +25,7 @@ import { type PartChange, partChanges } from "./part-lives.ts";
 import { printedBetween, USUAL_SHARE } from "./prints.ts";
 import { about, shareOf } from "./scatter.ts";
 import { storeHistory } from "./store-history.ts";
+import { toldOn } from "./stories.ts";
 
 /** How far the demo house's history goes back. */
 export const DEMO_DAYS = 90;
@@ -264,43 +265,16 @@ class House {
     const back = this.today - day;
     const on = (daysAgo: number) => day === this.workDayUpTo(this.today - daysAgo);
     const at = (time: string) => instantOf(day, time, this.shop.site);
-    if (on(40)) {
-      this.add("care", "shanny", null, "mirko", at("10:20"), { what: "repair", note: "New cap: the seal had a crack at its left end." });
-      this.add("note", "shanny", null, "mirko", at("10:25"), { text: "All channels poor after a load, pad dry: the cap leaked." });
-    }
-    if (on(40))
-      this.add("part", "shanny", null, "mirko", at("10:22"), {
-        part: "cap",
-        event: "replaced",
-        serial: "CP-2207",
-        oldSerial: "CP-1873",
-        reason: "the seal had a crack at its left end",
-        lifeDays: 371,
-        scrapped: true,
-      });
+    for (const [kind, machine, person, time, body] of toldOn(on)) this.add(kind, machine, null, person, at(time), body);
     // A cap that slowly closes up: 10 mL took 19 s when it was measured first.
     if (back % 14 === 5 && this.shop.rules.works(day))
       this.add("cap-drain", "smelt", null, "mirko", at("11:05"), { ml: 10, seconds: 19 + Math.round(((90 - back) / 90) ** 2 * 15) });
-    if (on(75))
-      this.add("part", "teal", null, "mirko", at("11:30"), {
-        part: "H2",
-        event: "replaced",
-        serial: "HD-40117",
-        oldSerial: "HD-38802",
-        lifeDays: 412,
-        reason: "white weak whatever was done",
-      });
     for (const { machine, part, lifeDays, reason } of this.partChanges.filter((change) => change.day === day))
       this.add("part", machine, null, "mirko", about(day, "10:40", `${machine}/${part}`, this.shop.site.timeZone), {
         part,
         event: "replaced",
         lifeDays,
         reason,
-      });
-    if (on(76)) this.add("part", "wigeon", null, "mirko", at("11:40"), { part: "H1", event: "fitted", serial: "HD-39440" });
-    if (on(21))
-      this.add("note", "pochard", null, "ottoline", at("09:05"), {
-        text: "Humidifier out since Friday; 34 % at the wall. Spare one ordered.",
       });
     // Put to sleep full of fluid, line by line; woken five weeks later.
     if (on(42)) this.storage("dory", "R53", day, at("15:10"));
