@@ -80,6 +80,17 @@ test.each<[string, string, () => Partial<Story>]>([
     "a shop that never closes",
     () => ({ shop: { ...story.shop, rules: { ...story.shop.rules, works: () => true } } }),
   ],
+  [
+    "A machine prints after",
+    "jobs twice as long",
+    () =>
+      each((entry) =>
+        entry.kind === "busy"
+          ? { ...entry, body: { until: new Date(2 * Date.parse(String(entry.body.until)) - entry.happenedAt.getTime()).toISOString() } }
+          : entry,
+      ),
+  ],
+  ["From noon on", "a fleet that stands all day", () => each((entry) => (entry.kind === "busy" ? undefined : entry))],
   ["Its own record answers", "no care after a bad check", () => each((entry) => (entry.kind === "care" ? undefined : entry))],
   [
     "Every class of machine has its inks",
@@ -155,5 +166,5 @@ test.each<[string, string, () => Partial<Story>]>([
 });
 
 test("there are twenty of them and more, each tried here", () => {
-  expect(DEMO_RULES.length).toBe(22);
+  expect(DEMO_RULES.length).toBe(24);
 });

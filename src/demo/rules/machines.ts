@@ -1,6 +1,9 @@
 import { type Day, isoDay, toDay, weekday } from "../../core/calendar/day.ts";
+import { clockTime } from "../../core/calendar/site-time.ts";
+import { printsChecks } from "../../core/fleet/channels.ts";
+import type { Machine } from "../../core/fleet/schema.ts";
 import { partChanges } from "../part-lives.ts";
-import { printedBetween, USUAL_SHARE } from "../prints.ts";
+import { printedBetween, printedShare, USUAL_SHARE } from "../prints.ts";
 import { type DemoRule, movesOf, ofKind, type Story, sum } from "./story.ts";
 
 type Count = { machine: string; counter: string; day: Day; value: number };
@@ -10,6 +13,15 @@ const counts = ({ entries }: Story): Count[] =>
     counter: String(body.counter),
     day: toDay(localDay),
     value: Number(body.value),
+  }));
+/** What machines printed today. */
+const jobsOf = ({ entries }: Story) =>
+  ofKind(entries, "busy").map(({ id, machine, localDay, happenedAt, body }) => ({
+    id,
+    machine,
+    localDay,
+    from: happenedAt,
+    to: new Date(String(body.until)),
   }));
 /** Readings of one counter side by side. */
 function pairs(story: Story): [Count, Count][] {
@@ -101,6 +113,40 @@ export const MACHINE_RULES: DemoRule[] = [
         const day = today - 14 + on;
         return shop.rules.works(day) === weekday(day) <= 5 ? [] : [`${isoDay(day)} is ${shop.rules.works(day) ? "a print day" : "closed"}`];
       }),
+  },
+  {
+    says: "A machine prints after its check and before its evening care, one job at a time, with nobody at work on it",
+    faults: (story) =>
+      jobsOf(story).flatMap((job) => {
+        const own = (kinds: readonly string[]) =>
+          story.entries.filter(
+            ({ kind, machine, localDay }) => kinds.includes(kind) && machine === job.machine && localDay === job.localDay,
+          );
+        const other = jobsOf(story).some(
+          ({ id, machine, from, to }) => id !== job.id && machine === job.machine && from < job.to && to > job.from,
+        );
+        const disturbed = own(["routine", "check", "care"]).find(({ happenedAt }) => happenedAt > job.from && happenedAt < job.to);
+        const first = own(["check"]).every(({ happenedAt }) => happenedAt > job.from);
+        const checked = story.shop.machines.some((each) => each.id === job.machine && !printsChecks(each)) || !first;
+        return [
+          ...(other ? [`${job.machine}: two jobs at once`] : []),
+          ...(disturbed ? [`${job.machine}: ${disturbed.words} while it prints`] : []),
+          ...(checked ? [] : [`${job.machine} prints unchecked`]),
+        ];
+      }),
+  },
+  {
+    says: "From noon on, each machine that prints that day was checked and has printed",
+    faults: (story) => {
+      const { shop, now, today, entries } = story;
+      if (!shop.rules.works(today) || clockTime(now, shop.site.timeZone) < "12:45") return [];
+      const idle = (machine: Machine) => {
+        const own = entries.filter((entry) => entry.machine === machine.id && toDay(entry.localDay) === today);
+        const checked = !printsChecks(machine) || own.some(({ kind }) => kind === "check");
+        return !checked || !own.some(({ kind }) => kind === "busy");
+      };
+      return shop.machines.filter((machine) => printedShare(shop.rules.works, machine, today) && idle(machine)).map(({ name }) => name);
+    },
   },
   {
     says: "Its own record answers questions: each story is there to be found",

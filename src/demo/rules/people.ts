@@ -82,15 +82,14 @@ export const PEOPLE_RULES: DemoRule[] = [
     },
   },
   {
-    says: "Today is under way: something is done, something is open, nothing lies ahead of the clock",
+    says: "Today is under way: something is done, and nothing lies ahead of the clock",
     faults: (story) => {
       const ahead = story.entries.filter(({ happenedAt }) => happenedAt > story.now).map(({ words }) => `ahead of the clock: ${words}`);
       const checked = new Set(
         ofKind(story.entries, "check").flatMap(({ localDay, machine }) => (toDay(localDay) === story.today ? [machine] : [])),
       );
       const time = timeOf(story, story.now);
-      const tooMany = checked.size === story.shop.machines.length ? ["every machine was checked today"] : [];
-      return [...ahead, ...tooMany, ...(checked.size === 0 && time >= "07:00" ? ["no machine was checked today"] : [])];
+      return [...ahead, ...(checked.size === 0 && time >= "07:00" ? ["no machine was checked today"] : [])];
     },
   },
 ];

@@ -3,7 +3,7 @@ import { PEOPLE_RULES } from "./people.ts";
 import { SHELF_RULES } from "./shelf.ts";
 import type { DemoRule, Story } from "./story.ts";
 
-/** Twenty-two rules of common practice that a record of a print shop keeps; they hold the demo, whenever it is made. */
+/** Twenty-four rules of common practice that a record of a print shop keeps; they hold the demo, whenever it is made. */
 export const DEMO_RULES: DemoRule[] = [...PEOPLE_RULES, ...MACHINE_RULES, ...SHELF_RULES];
 
 /** What in a demo a practitioner would not believe, each with its rule. */
