@@ -191,7 +191,7 @@ export async function takeUp(page: Page, due: Locator, called: Locator): Promise
     if (await called.count()) return called.first().click({ timeout: 5_000 });
     await page.waitForTimeout(500);
   }
-  throw new Error(`It is neither due here nor called for. The page says: ${await page.locator("main").innerText()}`);
+  throw new Error(`It is neither due here nor called for. The page says: ${await page.locator("main").textContent()}`);
 }
 
 /** Confirms the gear of a run, and waits for the step behind it. */

@@ -158,6 +158,24 @@ describe("what belongs to one recovery", () => {
     expect(heads(events.slice(0, 2))).toBe("all");
     expect(heads(events)).toEqual(["H1"]);
   });
+  test("a seal that leaked asks for the cap after a pause, too, until somebody saw to it", () => {
+    const leaky = told(5, "clean", 6, "clean", 7, "seal-leaks");
+    expect(next(leaky, "ladder", 390)).toBe("seal-leaks cap-service");
+    expect(
+      next(
+        [...leaky, ...told("cap-service")].map((event, nth) => ({ ...event, at: nth * 5 * MINUTE })),
+        "ladder",
+        390,
+      ),
+    ).toBe("rung-new clean light");
+  });
+  test("a clean after a pause is for the poor heads: the machine did not stand", () => {
+    const events = told(0, 20, "clean", 12);
+    for (const event of events.slice(1)) event.at += 13 * 60 * MINUTE;
+    const recovery = recoveries(events, judging).at(-1);
+    const step = recovery && nextStep(recovery, "ladder", judging, (events.at(-1)?.at ?? 0) + 200 * MINUTE);
+    expect(step?.action).toMatchObject({ kind: "clean", heads: ["H1"] });
+  });
   test("at the limit a pause shorter than the rest is none", () => {
     const tired = told(40, ...[39, 38, 37, 36, 35, 34, 33, 32].flatMap((count) => ["clean:strong", count]));
     expect(next(tired, "ladder", 120)).toBe("limit rest");

@@ -125,8 +125,7 @@ export function nextStep(recovery: Recovery, school: School, judging: Judging, n
   const rest = resumed.events.findLast(({ kind }) => kind === "rest" || kind === "clean");
   if (rest?.kind === "rest" && now < restEnd(rest.at, ladder)) return resting([rest], judging, now, say);
   if (did("technician") || resumed.rests >= ladder.rests) return say("technician", { kind: "technician" });
-  const tested = climb.findLast((event) => event.kind === "seal-test" || event.kind === "cap-service");
-  if (tested?.kind === "seal-test" && tested.leaks) return say("seal-leaks", { kind: "cap-service" });
+  if (leaks(climb)) return say("seal-leaks", { kind: "cap-service" });
   if (cleans.length === 0 && resumed.rests === 0) {
     if (gone.length === 1 && !did("look")) return say("one-gone", { kind: "look", at: "channel", channels: gone });
     if (gone.length > 1 && !did("seal-test")) return say("several-gone", { kind: "seal-test" });
@@ -157,6 +156,12 @@ export function nextStep(recovery: Recovery, school: School, judging: Judging, n
   if (!did("by-hand")) return say("by-hand", { kind: "by-hand" });
   if (!did("flush")) return say("flush", { kind: "flush", channels: outside });
   return restOr(say, "rest", resumed, judging);
+}
+
+/** Whether the last seal test leaked, and nobody has seen to the cap since. */
+function leaks(climb: readonly NozzleEvent[]): boolean {
+  const tested = climb.findLast(({ kind }) => kind === "seal-test" || kind === "cap-service");
+  return tested?.kind === "seal-test" && tested.leaks === true;
 }
 
 type Say = (row: Row, action: Action) => NextStep;
@@ -199,15 +204,19 @@ function rungOf(climb: readonly NozzleEvent[], { ladder }: Judging): { now?: Run
   return now ? { now, cleans } : { cleans };
 }
 
-/** A recovery as it stands now: when the last clean lies too far back, the next one begins another with the same check. */
-function afresh(recovery: Recovery, { ladder }: Judging, now: number): Recovery {
+/**
+ * A recovery as it stands now: when the last clean lies too far back, the next one begins another with the same check.
+ * A seal that was found to leak leaks on, whatever the pause.
+ */
+function afresh(recovery: Recovery, { ladder, readiness }: Judging, now: number): Recovery {
   const lastClean = recovery.events.findLast(({ kind }) => kind === "clean");
   const lastCheck = checksOf(recovery.events).at(-1);
   const climb = recovery.events.slice(recovery.climbFrom);
   if (!lastClean || !lastCheck || lastCheck.at < lastClean.at || recovery.rests > 0) return recovery;
   const quiet = (now - Math.max(...recovery.events.map(({ at }) => at))) / 60_000;
-  if (quiet <= ladder.apartMinutes || cleansOf(climb).length >= ladder.limit) return recovery;
-  return { ...recovery, startedAt: lastCheck.at, first: lastCheck, events: [lastCheck], climbFrom: 0 };
+  if (quiet <= ladder.apartMinutes || cleansOf(climb).length >= ladder.limit || leaks(climb)) return recovery;
+  const afterIdle = now - lastCheck.at > readiness.idleHours * 3_600_000;
+  return { ...recovery, startedAt: lastCheck.at, first: lastCheck, events: [lastCheck], climbFrom: 0, afterIdle };
 }
 
 /** Share of the nozzles that fire well, from 0 to 1; without known numbers of nozzles 1 where none is missing. */
