@@ -214,8 +214,9 @@ class House {
       return person.shifts?.includes(id) && time >= from && time < to;
     });
     const until = new Date(Math.min(instantOf(day, shifts[0]?.to ?? "12:00", this.shop.site).getTime(), this.now.getTime()));
-    // Today cleans no longer help Teal's white: it waits for somebody with an eye for it.
-    const leak = (machine.id === "shanny" && back >= 40 && back <= 42) || (machine.id === "teal" && back === 0) ? 0.9 : 0;
+    const capFailed = machine.id === "shanny" && back >= 40 && back <= 42;
+    // Today no clean helps Teal's white any more: it waits for somebody who knows more.
+    const leak = machine.id === "teal" && back === 0 ? 1 : capFailed ? 0.9 : 0;
     for (const event of recovered(machine, channels, tried, until, leak)) {
       const when = new Date(event.at);
       if (event.kind === "check") this.add("check", machine.id, null, person.id, when, { channels: event.channels, source: "tap" });

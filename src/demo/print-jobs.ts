@@ -48,7 +48,7 @@ export function printsOf(shop: Shop, day: Day, entries: readonly NewEntry[], don
 }
 
 /** The first check that lets it print. */
-function firstGood(machine: Machine, checks: readonly NewEntry[]): Date | undefined {
+export function firstGood(machine: Machine, checks: readonly NewEntry[]): Date | undefined {
   const ids = channelsOf(machine).map(({ id }) => id);
   return checks.find(({ happenedAt: at, localDay, body }) => {
     const check = { at, day: localDay, channels: body.channels as ChannelCheck[], ids };

@@ -117,8 +117,8 @@ describe("asleep and back", () => {
     await send("bram", entry("sleep", { event: "up" }, { machine: "sprat", happenedAt: at("09:05") }));
     expect((await looks(today + 5)).map(({ state }) => state)).toEqual(["skipped"]);
     expect(await said("bram", entry("sleep", { event: "up" }, { machine: "sprat", happenedAt: at("09:06") }))).toContain("not asleep");
-    const lines = (await ledgerPage(db, site, { limit: 20 })).filter(({ kind }) => kind === "sleep").map(saysOf);
-    expect(lines).toEqual(["woken", "put to sleep: Solution cap; until 2026-12-04"]);
+    const lines = (await ledgerPage(db, site, { limit: 20 })).filter(({ kind }) => kind === "sleep").map((row) => saysOf(shop, row));
+    expect(lines).toEqual(["woken", "put to sleep: Solution cap; until Fri 4 Dec"]);
     expect(await said("bram", entry("sleep", { event: "down", regime: "night" }, { machine: "sprat" }))).toContain("are not asleep");
     expect(await said("bram", entry("sleep", { event: "down", regime: "wet", until: "2026-11-20" }, { machine: "sprat" }))).toContain(
       "woken before it is put to sleep",

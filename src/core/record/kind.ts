@@ -10,6 +10,7 @@ import type { Act } from "../safety/who-may.ts";
 import type { Shop } from "../shop/shop.ts";
 import type { Sleep } from "../standby/sleep.ts";
 import type { Held } from "../stores/shelf.ts";
+import type { Said } from "./said.ts";
 
 /**
  * A kind of entry, whole: what it may hold, who may enter it, what it is held against, what it does to the projections and
@@ -44,7 +45,7 @@ export type Kind<Schema extends TSchema = TSchema, Body = Static<Schema>> = {
   /** What a device that has not heard from the server yet shows after it. */
   onTablet?(view: FloorView, entry: TabletEntry<Body>): FloorView;
   /** In a line. */
-  says(body: Body): string;
+  says(body: Body, said: Said): string;
   /** Words of people's own that a search finds it by, besides its kind, machine, routine and person. */
   words?(body: Body): readonly (string | undefined)[];
   /** Bodies that are kept, for tests and documents. */

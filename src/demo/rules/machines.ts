@@ -3,6 +3,7 @@ import { clockTime } from "../../core/calendar/site-time.ts";
 import { printsChecks } from "../../core/fleet/channels.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { partChanges } from "../part-lives.ts";
+import { firstGood } from "../print-jobs.ts";
 import { printedBetween, printedShare, USUAL_SHARE } from "../prints.ts";
 import { type DemoRule, movesOf, ofKind, type Story, sum } from "./story.ts";
 
@@ -136,16 +137,21 @@ export const MACHINE_RULES: DemoRule[] = [
       }),
   },
   {
-    says: "From noon on, each machine that prints that day was checked and has printed",
+    says: "From noon on, each machine that prints that day was checked, and has printed where its check allowed it; one is on hold",
     faults: (story) => {
       const { shop, now, today, entries } = story;
       if (!shop.rules.works(today) || clockTime(now, shop.site.timeZone) < "12:45") return [];
+      let held = 0;
       const idle = (machine: Machine) => {
         const own = entries.filter((entry) => entry.machine === machine.id && toDay(entry.localDay) === today);
-        const checked = !printsChecks(machine) || own.some(({ kind }) => kind === "check");
-        return !checked || !own.some(({ kind }) => kind === "busy");
+        const checks = ofKind(own, "check");
+        const isHeld = checks.length > 0 && !firstGood(machine, checks);
+        if (isHeld) held++;
+        const checked = !printsChecks(machine) || checks.length > 0;
+        return !checked || !(isHeld || own.some(({ kind }) => kind === "busy"));
       };
-      return shop.machines.filter((machine) => printedShare(shop.rules.works, machine, today) && idle(machine)).map(({ name }) => name);
+      const stand = shop.machines.filter((machine) => printedShare(shop.rules.works, machine, today) && idle(machine));
+      return [...stand.map(({ name }) => `${name} stood all day`), ...(held === 1 ? [] : [`${held} on hold`])];
     },
   },
   {

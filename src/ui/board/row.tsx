@@ -3,6 +3,7 @@ import Link from "next/link";
 import { Popover } from "radix-ui";
 import { type CSSProperties, lazy, memo, Suspense } from "react";
 import { useTranslations } from "use-intl";
+import { canPrint } from "../../core/board/needs.ts";
 import { capital } from "../../core/capital.ts";
 import { BEATS, type Beat, type Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
@@ -38,6 +39,7 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose, ar
   const t = useTranslations("board.row");
   const mayRecord = mayDo(role, "record");
   const mayPlan = mayDo(role, "plan");
+  const prints = canPrint(row.word);
   const cell = (items: WorkItem[], how: { checkFirst?: boolean; later?: boolean } = {}) => (
     <Cell items={items} row={row} mayRecord={mayRecord} mayPlan={mayPlan} {...how} />
   );
@@ -84,8 +86,9 @@ export const BoardRow = memo(function BoardRow({ row, role, chosen, onChoose, ar
                   {t("missedOn", { day: row.missed.day, names: row.missed.names.join(", ") })}{" "}
                 </strong>
               )}
+              {!prints && `${row.why} `}
               {row.condition && <span className="text-care">{capital(row.condition)}. </span>}
-              {row.why}
+              {prints && row.why}
             </span>
           </Popover.Trigger>
           <PopCard label={t("moreOf", { name: row.name })} align="start" className="w-96 gap-2">

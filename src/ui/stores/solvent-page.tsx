@@ -18,6 +18,9 @@ import { StoresRoom } from "./stores-room.tsx";
 
 const grams = (value: number) => (value >= 10_000 ? `${(value / 1000).toFixed(1)} kg` : `${value.toFixed(0)} g`);
 
+/** Grams in a millilitre as they are used, so that they can be worked out again by hand. */
+const volatile = (gPerMl: number) => gPerMl.toFixed(4).replace(/0$/, "");
+
 /** Volatile matter let out in a month against its limit, day by day, by fluid, machine and area. */
 export function SolventPage({ view }: { view: SolventView }) {
   const t = useTranslations("stores.solvent");
@@ -113,7 +116,7 @@ export function SolventPage({ view }: { view: SolventView }) {
                   id: "volatile",
                   name: t("volatile"),
                   right: true,
-                  cell: ({ gPerMl, by }) => (by === "guess" ? t("guess", { value: gPerMl.toFixed(3) }) : gPerMl.toFixed(3)),
+                  cell: ({ gPerMl, by }) => (by === "guess" ? t("guess", { value: volatile(gPerMl) }) : volatile(gPerMl)),
                 },
                 { id: "grams", name: t("grams"), right: true, by: (row) => row.grams, cell: (row) => `${row.grams.toFixed(1)} g` },
               ]}
@@ -152,7 +155,7 @@ function factsOf(
 ): string {
   const { fluid } = item;
   return `${item.name}: ${[
-    t(by === "guess" ? "factGuess" : "facts", { grams: gPerMl.toFixed(3) }),
+    t(by === "guess" ? "factGuess" : "facts", { grams: volatile(gPerMl) }),
     fluid?.limitPpm && t("factLimit", { ppm: fluid.limitPpm }),
     fluid?.shortLimitPpm && t("factShort", { ppm: fluid.shortLimitPpm }),
     fluid?.lowerExplosivePercent && t("factExplosive", { percent: fluid.lowerExplosivePercent }),

@@ -1,6 +1,8 @@
 import Papa from "papaparse";
+import type { Shop } from "../../core/shop/shop.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { type EntryRow, type LedgerFilter, ledgerPage } from "../../ledger/reading.ts";
+import { loadShop } from "../shop/shop.ts";
 import { saysOf } from "./ledger.ts";
 
 export { filterOf } from "./ledger.ts";
@@ -32,13 +34,14 @@ const COLUMNS = [
 /** The ledger as text, page by page, so that however long it is little is held at once. In CSV nothing can be taken for a formula. */
 export async function* exportLedger(db: Connection, site: string, filter: LedgerFilter, format: "csv" | "jsonl"): AsyncGenerator<string> {
   if (format === "csv") yield `${COLUMNS.join(",")}\r\n`;
+  const shop = await loadShop(db, site);
   let after = 0;
   for (;;) {
     const rows = await ledgerPage(db, site, { ...filter, before: undefined, after, limit: PAGE });
     const last = rows.at(-1);
     if (!last) return;
     after = last.seq;
-    yield format === "csv" ? csv(rows) : rows.map((row) => `${JSON.stringify(plainRow(row))}\n`).join("");
+    yield format === "csv" ? csv(shop, rows) : rows.map((row) => `${JSON.stringify(plainRow(row))}\n`).join("");
     if (rows.length < PAGE) return;
   }
 }
@@ -49,9 +52,9 @@ const plainRow = ({ words: _words, ...row }: EntryRow) => ({
   recordedAt: row.recordedAt.toISOString(),
 });
 
-function csv(rows: EntryRow[]): string {
+function csv(shop: Shop, rows: EntryRow[]): string {
   const cells = rows.map((row) => {
-    const flat: Record<string, unknown> = { ...plainRow(row), says: saysOf(row), body: JSON.stringify(row.body) };
+    const flat: Record<string, unknown> = { ...plainRow(row), says: saysOf(shop, row), body: JSON.stringify(row.body) };
     return COLUMNS.map((column) => flat[column] ?? "");
   });
   // A cell that a spreadsheet would run begins with one of these, also behind white space.

@@ -3,6 +3,7 @@ import { clockTime } from "../../core/calendar/site-time.ts";
 import { capital } from "../../core/capital.ts";
 import { type Channel, channelsOf } from "../../core/fleet/channels.ts";
 import { ENTRY_KINDS, kindOf } from "../../core/record/entries.ts";
+import { saidIn } from "../../core/record/said.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
@@ -156,7 +157,7 @@ export function entryView(shop: Shop, row: EntryRow): EntryView {
     recordedAt: row.recordedAt.toISOString(),
     amends: row.amends,
     amended: row.amendedBy === null ? "no" : row.struck ? "struck" : "amended",
-    says: saysOf(row),
+    says: saysOf(shop, row),
     body: row.body,
   };
 }
@@ -169,4 +170,5 @@ function spanWords(milliseconds: number): string {
 }
 
 /** What an entry says, in a line. */
-export const saysOf = ({ kind, body }: Pick<EntryRow, "kind" | "body">): string => kindOf(kind)?.says(body) ?? "";
+export const saysOf = (shop: Shop, { kind, body, localDay }: Pick<EntryRow, "kind" | "body" | "localDay">): string =>
+  kindOf(kind)?.says(body, saidIn(shop, localDay)) ?? "";

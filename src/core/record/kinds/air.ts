@@ -13,7 +13,7 @@ export default kind({
     if (!shop.areas.some(({ id }) => id === area)) throw new Refusal(400, `There is no area “${area.slice(0, 60)}” in this shop.`);
     return undefined;
   },
-  says: ({ area, celsius, humidityPercent }) => `${area}: ${humidityPercent} % at ${celsius} °C`,
+  says: ({ area, celsius, humidityPercent }, said) => `${said.name("area", area)}: ${humidityPercent} % at ${celsius} °C`,
   words: ({ note }) => [note],
   samples: [{ area: "garments", celsius: 21, humidityPercent: 42 }],
 });

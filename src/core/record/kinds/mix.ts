@@ -68,8 +68,8 @@ export default kind({
       },
     ],
   },
-  says: ({ item, lot, amountMl, parts }) =>
-    `mixed ${amountWords(amountMl, "mL")} of ${item}, lot ${lot}: ${parts.map((part) => `${part.item} ${amountWords(part.ml, "mL")}`).join(", ")}`,
+  says: ({ item, lot, amountMl, parts }, said) =>
+    `mixed ${amountWords(amountMl, "mL")} of ${said.name("item", item)}, lot ${lot}: ${parts.map((part) => `${said.name("item", part.item)} ${amountWords(part.ml, "mL")}`).join(", ")}`,
   words: ({ note }) => [note],
   samples: [
     {

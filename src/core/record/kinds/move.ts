@@ -42,7 +42,7 @@ export default kind({
       rows: ({ routine, body: { due, to } }) => (routine ? [{ due, to_day: to }] : []),
     },
   },
-  says: ({ due, to, reason }) => `${due} to ${to}${reason ? `: ${reason}` : ""}`,
+  says: ({ due, to, reason }, said) => `${said.day(due)} to ${said.day(to)}${reason ? `: ${reason}` : ""}`,
   words: ({ reason }) => [reason],
   samples: [
     { due: "2026-11-25", to: "2026-11-26" },

@@ -55,7 +55,7 @@ export default kind({
     },
   },
   onTablet: withOneOff,
-  says: ({ title, on, minutes, note }) => `${title}, for ${on}, ${minutes} min${note ? `; ${note}` : ""}`,
+  says: ({ title, on, minutes, note }, said) => `${title}, for ${said.day(on)}, ${minutes} min${note ? `; ${note}` : ""}`,
   words: ({ title, note }) => [title, note],
   samples: [
     { title: "Clean the bed", on: "2026-11-25", minutes: 10 },

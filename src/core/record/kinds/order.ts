@@ -45,10 +45,10 @@ export default kind({
       },
     ],
   },
-  says: ({ event, supplier, lines = [], reason }) =>
+  says: ({ event, supplier, lines = [], reason }, said) =>
     event === "closed"
       ? `no more of an order is expected: ${reason ?? ""}`
-      : `ordered from ${supplier}: ${lines.map(({ item, packs }) => `${packs} × ${item}`).join(", ")}`,
+      : `ordered from ${said.name("supplier", supplier ?? "")}: ${lines.map(({ item, packs }) => `${packs} × ${said.name("item", item)}`).join(", ")}`,
   words: ({ reason, note }) => [reason, note],
   samples: [
     { event: "placed", supplier: "pell", lines: [{ item: "white", packs: 2, amount: 2000, priceCents: 5000 }] },

@@ -15,7 +15,7 @@ export default kind({
       rows: ({ body: { date, prints } }) => [{ day: date, prints }],
     },
   },
-  says: ({ date, prints }) => `${date}: ${prints ? "prints" : "does not print"}`,
+  says: ({ date, prints }, said) => `${said.day(date)}: ${prints ? "prints" : "does not print"}`,
   samples: [
     { date: "2026-11-25", prints: true },
     { date: "2026-11-26", prints: false },

@@ -14,7 +14,7 @@ export default kind({
   fits: ({ until }, _machine, { now }) => atMostTwoWeeksAhead(until, now),
   folds: { machine_fact: { columns: { fact: "'release'" }, rows: () => [{ fact: "release" }] } },
   nozzles: (_body, { at, id, person }) => ({ at, entry: id, person, kind: "released" }),
-  says: ({ until, reason }) => `released until ${until}: ${reason}`,
+  says: ({ until, reason }, said) => `released until ${said.at(until)}: ${reason}`,
   words: ({ reason }) => [reason],
   samples: [{ until: "2026-11-25T15:00:00Z", reason: "test strip is good" }],
 });

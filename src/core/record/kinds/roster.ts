@@ -30,7 +30,8 @@ export default kind({
       rows: ({ body: { person, from, to, shifts, why } }) => [{ person, from_day: from, to_day: to, shifts, why }],
     },
   },
-  says: ({ person, from, to, shifts, why }) => `${person}, ${from} to ${to}: ${shifts.length ? shifts.join(", ") : "away"}; ${why}`,
+  says: ({ person, from, to, shifts, why }, said) =>
+    `${said.name("person", person)}, ${from === to ? said.day(from) : `${said.day(from)} to ${said.day(to)}`}: ${shifts.length ? shifts.join(", ") : "away"}; ${why}`,
   words: ({ why }) => [why],
   samples: [{ person: "bram", from: "2026-11-25", to: "2026-11-26", shifts: [], why: "ill" }],
 });

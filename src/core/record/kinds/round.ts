@@ -48,8 +48,8 @@ export default kind({
     closed,
   ),
   amend: "replace",
-  says: ({ day, what, tasks, leftOut, shortHanded }) =>
-    `a round for ${day} was published (${what}): ${tasks.length} pieces of work, ${leftOut.length} left out${shortHanded ? `; short-handed, ${shortHanded.deferred.length} put off` : ""}`,
+  says: ({ day, what, tasks, leftOut, shortHanded }, said) =>
+    `a round for ${said.day(day)} was published (${what}): ${tasks.length} pieces of work, ${leftOut.length} left out${shortHanded ? `; short-handed, ${shortHanded.deferred.length} put off` : ""}`,
   words: ({ what }) => [what],
   samples: [
     {

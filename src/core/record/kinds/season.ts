@@ -11,8 +11,8 @@ export default kind({
       rows: ({ body }) => [{ from_day: body.from, body }],
     },
   },
-  says: ({ name, from, to, machines, tasks }) =>
-    `plan of ${name ?? "a closure"} (${from} to ${to}) published: ${machines.length} machines, ${tasks.length} pieces of work`,
+  says: ({ name, from, to, machines, tasks }, said) =>
+    `plan of ${name ?? "a closure"} (${said.day(from)} to ${said.day(to)}) published: ${machines.length} machines, ${tasks.length} pieces of work`,
   words: ({ name, note }) => [name, note],
   samples: [
     {

@@ -28,8 +28,8 @@ export default kind({
     closed,
   ),
   amend: "replace",
-  says: ({ what, person, day, work }) =>
-    `put on paper: ${what === "shift" ? `the shift of ${person ?? "nobody"}, ${day}` : "one routine"} (${work.length} pieces of work)`,
+  says: ({ what, person, day, work }, said) =>
+    `put on paper: ${what === "shift" ? `the shift of ${person ? said.name("person", person) : "nobody"}, ${said.day(day)}` : "one routine"} (${work.length} pieces of work)`,
   samples: [
     { what: "shift", person: "bram", day: "2026-11-25", work: [{ name: "Sprat: Nozzle check", machine: "sprat", routine: "R01" }] },
   ],

@@ -27,8 +27,13 @@ export default kind({
       rows: ({ body: { event, regime = null, contents = null, until = null } }) => [{ up: event === "up", regime, contents, until }],
     },
   },
-  says: ({ event, regime, contents, until, note }) =>
-    listed(event === "up" ? "woken" : `put to sleep: ${regime ? REGIME_NAMES[regime] : ""}`, contents, until && `until ${until}`, note),
+  says: ({ event, regime, contents, until, note }, said) =>
+    listed(
+      event === "up" ? "woken" : `put to sleep: ${regime ? REGIME_NAMES[regime] : ""}`,
+      contents,
+      until && `until ${said.day(until)}`,
+      note,
+    ),
   words: ({ event, note }) => [event, note],
   samples: [
     { event: "down", regime: "wet", until: "2026-12-20" },

@@ -103,10 +103,10 @@ export default kind({
       },
     ],
   },
-  says({ event, lines, to, reason, note }) {
+  says({ event, lines, to, reason, note }, said) {
     const some = lines.slice(0, 6).map(({ item, amount, unit, lot, channel }) => {
       const much = event === "opened" || event === "last-box" ? "" : amountWords(amount, unit);
-      return [item, much, lot && `lot ${lot}`, channel].filter(Boolean).join(" ");
+      return [said.name("item", item), much, lot && `lot ${lot}`, channel].filter(Boolean).join(" ");
     });
     const more = lines.length > 6 ? ` and ${lines.length - 6} more` : "";
     return listed(`${SAID[event]}: ${some.join(", ")}${more}`, to && `to ${to}`, reason, note);

@@ -38,7 +38,7 @@ export default kind({
       person,
       personName: person === null ? null : (view.people.find(({ id }) => id === person)?.name ?? person),
     }),
-  says: ({ person, why }) => `given to ${person ?? "nobody"}${why ? `: ${why}` : ""}`,
+  says: ({ person, why }, said) => `given to ${person ? said.name("person", person) : "nobody"}${why ? `: ${why}` : ""}`,
   words: ({ why }) => [why],
   samples: [
     { key: "sprat/R01/2026-11-25/opening", due: "2026-11-25", person: "bram" },

@@ -40,13 +40,13 @@ export default kind({
   },
   onTablet: (view, { machine, body: { event, ml = 0, vessel } }) =>
     withVesselSeen(view, machine, event === "level" ? "level" : "emptied", ml, vessel),
-  says: ({ vessel, event, ml, beforeMl, into, note }) =>
+  says: ({ vessel, event, ml, beforeMl, into, note }, said) =>
     event === "level"
       ? listed(`${vessel}: ${ml} mL in it`, note)
       : listed(
           `${vessel} ${event === "reset" ? "counter reset" : event}`,
           beforeMl !== undefined && `${beforeMl} mL before`,
-          into && `into ${into}`,
+          into && `into ${said.name("container", into)}`,
           note,
         ),
   words: ({ note }) => [note],

@@ -35,7 +35,8 @@ export default kind({
       ],
     },
   },
-  says: ({ container, ml, taker, papers }) => `${amountWords(ml, "mL")} of ${container} left the shop with ${taker}, papers ${papers}`,
+  says: ({ container, ml, taker, papers }, said) =>
+    `${amountWords(ml, "mL")} of ${said.name("container", container)} left the shop with ${taker}, papers ${papers}`,
   words: ({ taker, papers, note }) => [taker, papers, note],
   samples: [{ container: "drum", ml: 18_000, taker: "Harbour Waste", papers: "HW-17" }],
 });
