@@ -312,7 +312,7 @@ class House {
       null,
       null,
       "ottoline",
-      new Date(Math.min(this.now.getTime(), instantOf(this.today, "06:05", this.shop.site).getTime())),
+      new Date(Math.min(this.now.getTime(), instantOf(this.workDayUpTo(this.today), "06:05", this.shop.site).getTime())),
       {
         person: "wren",
         from: isoDay(this.today + 1),
@@ -325,6 +325,7 @@ class House {
 
   /** Part of today's open work is given already: the film hall's to Bram, the roll floor's to Ngozi. */
   private giveTheMorning(): void {
+    if (!this.shop.rules.works(this.today)) return;
     const at = new Date(Math.min(this.now.getTime(), instantOf(this.today, "06:10", this.shop.site).getTime()));
     for (const machine of this.shop.machines) {
       const person = machine.area === "film" ? "bram" : machine.area === "roll" ? "ngozi" : undefined;

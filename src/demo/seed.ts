@@ -1,4 +1,6 @@
 import { localDay } from "../core/calendar/site-time.ts";
+import { printsChecks } from "../core/fleet/channels.ts";
+import type { Machine } from "../core/fleet/schema.ts";
 import { usualPattern } from "../core/nozzles/usual-pattern.ts";
 import type { Database } from "../ledger/database.ts";
 import { addReadings } from "../ledger/room.ts";
@@ -7,8 +9,6 @@ import { putPin } from "../work/access/pin.ts";
 import { now } from "../work/clock.ts";
 import { saveRoutine } from "../work/routines/routines.ts";
 import { foundSite } from "../work/shop/fleet.ts";
-import { savePattern } from "../work/shop/patterns.ts";
-import { saveDataSheets } from "../work/shop/safety.ts";
 import type { SettingChange } from "../work/shop/settings.ts";
 import { aheadMs, DEMO_SITE, DEMO_ZONE } from "./clock.ts";
 import { DEMO_DAYS, demoHistory } from "./history.ts";
@@ -26,6 +26,8 @@ export async function seedDemo(db: Database, ahead = aheadMs(new Date())): Promi
   const house = demoHouse(today);
   await foundSite(db, DEMO_SITE, house, (shop) => demoHistory(shop, today, now()), [
     ...storeSettings(),
+    { subject: "safety", id: "sheets", body: { sheets: DATA_SHEETS }, what: `${DATA_SHEETS.length} data sheets linked` },
+    ...checkSheets(house.machines),
     ...clockSetting(process.env.ZESTY_NOW ? 0 : ahead),
   ]);
   await addReadings(db, DEMO_SITE, roomHistory(today, now(), zone, DEMO_DAYS));
@@ -33,17 +35,20 @@ export async function seedDemo(db: Database, ahead = aheadMs(new Date())): Promi
   if (supervisor) {
     const actor = { site: DEMO_SITE, personId: supervisor.id, name: supervisor.name, role: "supervisor", sessionId: "demo" } as const;
     await saveRoutine(db, actor, { text: OWN_ROUTINE, why: "the dryer drew powder" });
-    await saveDataSheets(db, actor, { sheets: DATA_SHEETS });
-    for (const machine of house.machines) {
-      const pattern = machine.class === "cij" ? undefined : usualPattern(machine);
-      if (pattern) await savePattern(db, actor, machine.id, pattern);
-    }
   }
   for (const person of house.people ?? []) {
     await setPassword(DEMO_SITE, person, DEMO_PASSWORD);
     if (person.role !== "viewer") await putPin(DEMO_SITE, person.id, DEMO_PIN);
   }
 }
+
+/** What each machine's check sheet looks like; those that print no check have none. */
+const checkSheets = (machines: readonly Machine[]): SettingChange[] =>
+  machines.filter(printsChecks).flatMap((machine) => {
+    const pattern = usualPattern(machine);
+    const what = `Check sheet of ${machine.name}: ${pattern?.channels.length} channels`;
+    return pattern ? [{ subject: "pattern", id: machine.id, body: pattern, what }] : [];
+  });
 
 const clockSetting = (ahead: number): SettingChange[] =>
   ahead

@@ -14,9 +14,9 @@ export const SUPPLIERS: Supplier[] = [
 ];
 
 export const CONTAINERS: Container[] = [
-  { id: "drum-water", name: "Grey drum, water-based", volumeMl: 25_000, kind: "water-based waste ink" },
-  { id: "drum-solvent", name: "Red drum, solvent", volumeMl: 10_000, kind: "solvent waste, flammable" },
-  { id: "can-uv", name: "Black can, UV", volumeMl: 5000, kind: "uncured UV ink" },
+  { id: "drum-water", name: "Grey drum, water-based", volumeMl: 25_000, kind: "water-based waste ink", takes: "water" },
+  { id: "drum-solvent", name: "Red drum, solvent", volumeMl: 10_000, kind: "solvent waste, flammable", takes: "solvent" },
+  { id: "can-uv", name: "Black can, UV", volumeMl: 5000, kind: "uncured UV ink", takes: "uv" },
 ];
 
 const item = (id: string, name: string, group: Item["group"], rest: Omit<Item, "id" | "name" | "group">): Item => ({

@@ -16,8 +16,8 @@ const shop = {
 const said = saidIn(shop, "2026-07-01");
 
 test("a moment is said by the shop's clock, with its day where it is another", () => {
-  expect(busy.says({ until: "2026-07-01T15:00:00Z" }, said)).toBe("prints until 16:00");
-  expect(busy.says({ until: "2026-07-02T06:30:00Z" }, said)).toBe("prints until Thu 2 Jul, 07:30");
+  expect(busy.says({ until: "2026-07-01T15:00:00Z" }, said)).toBe("until 16:00");
+  expect(busy.says({ until: "2026-07-02T06:30:00Z" }, said)).toBe("until Thu 2 Jul, 07:30");
   expect(said.day("2026-07-03")).toBe("Fri 3 Jul");
 });
 

@@ -64,8 +64,15 @@ export const Supplier = Type.Object(
 );
 export type Supplier = Static<typeof Supplier>;
 
-/** A vessel of the house that waste is emptied into. */
-export const Container = Type.Object({ id: Id, name: Name, volumeMl: amount, kind: Name }, closed);
+/** Waste that must not go into one container: common practice, no source; local rules decide. */
+export const WASTE_FAMILIES = ["water", "uv", "solvent"] as const;
+export type WasteFamily = (typeof WASTE_FAMILIES)[number];
+
+/** A vessel of the house that waste is emptied into. What it takes is told from its words where the shop has not said it. */
+export const Container = Type.Object(
+  { id: Id, name: Name, volumeMl: amount, kind: Name, takes: optional(Type.Enum([...WASTE_FAMILIES])) },
+  closed,
+);
 export type Container = Static<typeof Container>;
 
 /** Numbers of the store; defaults are common practice, no source, where nothing else is said. */

@@ -3,12 +3,15 @@ import { PlusIcon } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
 import { useTranslations } from "use-intl";
+import { WASTE_FAMILIES } from "../../core/stores/item.ts";
+import { containerFamily } from "../../core/stores/waste/families.ts";
 import type { StoreSetUp } from "../../work/stores/settings.ts";
 import { Button } from "../kit/button.tsx";
 import { Empty } from "../kit/card.tsx";
 import { Combobox } from "../kit/combobox.tsx";
 import { Field, TextInput } from "../kit/field.tsx";
 import { Panel } from "../kit/panel.tsx";
+import { type Option, Select } from "../kit/select.tsx";
 import { Table } from "../kit/table.tsx";
 import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
@@ -91,6 +94,11 @@ export function StoreSettings({ view }: { view: StoreSetUp }) {
                   cell: ({ id, name }) => <Opens name={name} onOpen={() => setOpen({ subject: "container", id })} />,
                 },
                 { id: "kind", name: t("kind"), cell: ({ kind }) => kind },
+                {
+                  id: "takes",
+                  name: t("takes"),
+                  cell: (row) => (row.takes ? t(`families.${row.takes}`) : t("guessed", { name: t(`families.${containerFamily(row)}`) })),
+                },
                 { id: "litres", name: t("litres"), right: true, by: ({ volumeMl }) => volumeMl, cell: ({ volumeMl }) => volumeMl / 1000 },
               ]}
             />
@@ -120,6 +128,12 @@ export function StoreSettings({ view }: { view: StoreSetUp }) {
               { name: "name", label: t("name"), value: container?.name ?? "", required: true },
               { name: "kind", label: t("kind"), value: container?.kind ?? "", required: true },
               {
+                name: "takes",
+                label: t("takes"),
+                value: container ? containerFamily(container) : "water",
+                options: WASTE_FAMILIES.map((value) => ({ value, name: t(`families.${value}`) })),
+              },
+              {
                 name: "litres",
                 label: t("litres"),
                 value: container ? String(container.volumeMl / 1000) : "",
@@ -127,9 +141,9 @@ export function StoreSettings({ view }: { view: StoreSetUp }) {
                 type: "number",
               },
             ]}
-            save={({ name = "", kind, litres }) => {
+            save={({ name = "", kind, takes, litres }) => {
               const id = container?.id ?? idOf(name);
-              void put("container", id, { id, name, kind, volumeMl: Number(litres) * 1000 }, t("saved", { name }));
+              void put("container", id, { id, name, kind, takes, volumeMl: Number(litres) * 1000 }, t("saved", { name }));
             }}
           />
         )}
@@ -161,7 +175,7 @@ function Opens({ name, onOpen }: { name: string; onOpen: () => void }) {
   );
 }
 
-type Typed = { name: string; label: string; value: string; required?: boolean; type?: string };
+type Typed = { name: string; label: string; value: string; required?: boolean; type?: string; options?: readonly Option[] };
 
 function Form({ label, fields, save }: { label: string; fields: Typed[]; save: (said: Record<string, string>) => void }) {
   const t = useTranslations("stores");
@@ -172,15 +186,19 @@ function Form({ label, fields, save }: { label: string; fields: Typed[]; save: (
   };
   return (
     <form aria-label={label} onSubmit={submit} className="grid gap-3">
-      {fields.map(({ name, label: said, required = false, type = "text" }) => (
+      {fields.map(({ name, label: said, required = false, type = "text", options }) => (
         <Field key={name} label={said}>
-          <TextInput
-            type={type}
-            required={required}
-            {...(type === "number" ? { min: 0, step: "any" } : {})}
-            value={draft[name] ?? ""}
-            onChange={({ target }) => setDraft({ ...draft, [name]: target.value })}
-          />
+          {options ? (
+            <Select value={draft[name] ?? ""} options={options} onChange={(value) => setDraft({ ...draft, [name]: value })} />
+          ) : (
+            <TextInput
+              type={type}
+              required={required}
+              {...(type === "number" ? { min: 0, step: "any" } : {})}
+              value={draft[name] ?? ""}
+              onChange={({ target }) => setDraft({ ...draft, [name]: target.value })}
+            />
+          )}
         </Field>
       ))}
       <Button look="primary" type="submit">

@@ -15,6 +15,6 @@ export default kind({
   held: (told) => heldAsleep(told, "opening-check", { notOnTheWayBack: true }),
   folds: { machine_fact: { columns: { fact: "'busy'" }, rows: () => [{ fact: "busy" }] } },
   nozzles: (_body, { at, id, person }) => ({ at, entry: id, person, kind: "printed" }),
-  says: ({ until }, said) => `prints until ${said.at(until)}`,
+  says: ({ until }, said) => `until ${said.at(until)}`,
   samples: [{ until: "2026-11-25T15:00:00Z" }],
 });

@@ -5,6 +5,9 @@ const uv = { class: "uv" as const };
 const film = { class: "dtf" as const };
 const sign = { class: "wide" as const, family: "solvent" as const };
 
+test("what a shop says of a container goes before its words", () =>
+  expect(containerFamily({ kind: "the old drum by the door", takes: "solvent" })).toBe("solvent"));
+
 test("waste is of a family by its ink, a container by its words", () => {
   expect([uv, film, sign, { class: "cij" as const }].map((machine) => wasteFamilyOf(machine))).toEqual([
     "uv",

@@ -1,18 +1,14 @@
 import { familyOf } from "../../fleet/rule.ts";
 import type { Machine } from "../../fleet/schema.ts";
-import type { Container } from "../item.ts";
-
-/** Waste that must not go into one container: common practice, no source; local rules decide. */
-export const WASTE_FAMILIES = ["water", "uv", "solvent"] as const;
-export type WasteFamily = (typeof WASTE_FAMILIES)[number];
+import { type Container, WASTE_FAMILIES, type WasteFamily } from "../item.ts";
 
 /** What a machine's waste is, by its ink. @example wasteFamilyOf({ class: "uv" }) // "uv" */
 export const wasteFamilyOf = (machine: Pick<Machine, "class" | "family">): WasteFamily =>
   machine.class === "uv" ? "uv" : machine.class === "cij" || familyOf(machine) === "solvent" ? "solvent" : "water";
 
-/** What a container takes, by the words that the shop gave it (a guess where they say neither). @example containerFamily({ kind: "uncured UV ink" }) // "uv" */
-export const containerFamily = ({ kind }: Pick<Container, "kind">): WasteFamily =>
-  /\buv\b/i.test(kind) ? "uv" : /solvent|flammable|\bmek\b|alcohol/i.test(kind) ? "solvent" : "water";
+/** What a container takes, as the shop says; else a guess by its words. @example containerFamily({ kind: "uncured UV ink" }) // "uv" */
+export const containerFamily = ({ kind, takes }: Pick<Container, "kind" | "takes">): WasteFamily =>
+  takes ?? (/\buv\b/i.test(kind) ? "uv" : /solvent|flammable|\bmek\b|alcohol/i.test(kind) ? "solvent" : "water");
 
 /** A container is full at so much of it. */
 export const FULL_SHARE = 0.95;
