@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, test } from "vitest";
 import { isoDay, spokenDay } from "../../src/core/calendar/day.ts";
+import { goneBy } from "../../src/core/calendar/roster.ts";
 import { localDay } from "../../src/core/calendar/site-time.ts";
 import { BEATS } from "../../src/core/fleet/vocabulary.ts";
 import { nextLine, whatNow } from "../../src/core/nozzles/ladder/what-now.ts";
@@ -12,7 +13,6 @@ import { storeSettings } from "../../src/demo/store-items.ts";
 import { addReadings } from "../../src/ledger/room.ts";
 import { type BoardView, board, type MachineRow } from "../../src/work/board/board.ts";
 import { fleetStates } from "../../src/work/board/states.ts";
-import { goneBy } from "../../src/work/day/day.ts";
 import { dayView } from "../../src/work/day/day-view.ts";
 import { nozzleDesk } from "../../src/work/facts/nozzles.ts";
 import { floor } from "../../src/work/floor/floor.ts";

@@ -1,5 +1,5 @@
 import { type Day, isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
-import { presence, type RosterChange, type Shift } from "../../core/calendar/roster.ts";
+import { goneBy, presence, type RosterChange, type Shift } from "../../core/calendar/roster.ts";
 import { instantOf } from "../../core/calendar/site-time.ts";
 import { dueOfMachine } from "../../core/due/due-work.ts";
 import type { MachineFacts } from "../../core/due/facts.ts";
@@ -134,22 +134,6 @@ export function aroundWork(
   };
 }
 
-/** People finish what they are at: gone is who left so long ago. */
-const GRACE_MS = 30 * 60_000;
-
-/** Who has shifts and is not there any more on a day: away all day, or the last shift is over for half an hour. */
-export function goneBy(shop: Shop, day: Day, at: Date, roster: readonly RosterChange[]): Set<string> {
-  const shifts: Shift[] = shop.calendar.shifts ?? [];
-  return new Set(
-    shop.people.flatMap((person) => {
-      if (!person.shifts?.length || shifts.length === 0) return [];
-      const { shifts: mine } = presence(person, day, shifts, roster);
-      const isThere = mine.some((shift) => shiftSpan(shop, shift, day).to.getTime() + GRACE_MS > at.getTime());
-      return isThere ? [] : [person.id];
-    }),
-  );
-}
-
 /** The beats whose time has passed; those without a time of their own are never late. */
 export function beatsPassed(shop: Shop, day: Day, at: Date): Set<Beat> {
   return new Set(
@@ -176,11 +160,4 @@ export function workersOn(shop: Shop, day: Day, roster: readonly RosterChange[])
       usual: person.shifts ?? [],
     };
   });
-}
-
-/** When a shift of a day begins and ends. */
-export function shiftSpan(shop: Shop, shift: Shift, day: Day): { from: Date; to: Date } {
-  const from = instantOf(day, shift.from, shop.site);
-  const to = instantOf(day, shift.to, shop.site);
-  return { from, to: to > from ? to : instantOf(day + 1, shift.to, shop.site) };
 }

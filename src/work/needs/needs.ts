@@ -1,11 +1,12 @@
 import { canPrint, type Need, needsOf } from "../../core/board/needs.ts";
+import { goneBy } from "../../core/calendar/roster.ts";
 import { skillFor } from "../../core/routines/routine.ts";
 import { routineFor } from "../../core/routines/routine-for.ts";
 import type { Database } from "../../ledger/database.ts";
 import type { Actor } from "../actor.ts";
 import { type BoardView, board } from "../board/board.ts";
 import { now } from "../clock.ts";
-import { goneBy, rosterChanges } from "../day/day.ts";
+import { rosterChanges } from "../day/day.ts";
 import { dayView } from "../day/day-view.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 import { shortThisWeek } from "../stores/short.ts";

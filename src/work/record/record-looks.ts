@@ -1,3 +1,4 @@
+import { goneBy } from "../../core/calendar/roster.ts";
 import type { RecordLooks } from "../../core/record/kind.ts";
 import type { Shop } from "../../core/shop/shop.ts";
 import { settledOn } from "../../ledger/condition.ts";
@@ -10,7 +11,7 @@ import { deliveredBefore, expiryElsewhere, purchaseRow, stockAt, stockRows } fro
 import { checkedSince, handoverIs, oneOffRow, openRepairs, repairRow, taskOf } from "../../ledger/tasks.ts";
 import { containerRows, endedRun } from "../../ledger/waste.ts";
 import { now } from "../clock.ts";
-import { goneBy, rosterChanges } from "../day/day.ts";
+import { rosterChanges } from "../day/day.ts";
 import { dueFacts } from "../facts/due.ts";
 import { sleepOf } from "../idle/sleeps.ts";
 import { dayAt } from "../shop/shop.ts";

@@ -1,4 +1,5 @@
 import { type Day, isoDay } from "../../core/calendar/day.ts";
+import { shiftSpan } from "../../core/calendar/roster.ts";
 import { instantOf } from "../../core/calendar/site-time.ts";
 import { BEATS, type Beat } from "../../core/fleet/vocabulary.ts";
 import { begunOf } from "../../core/rounds/begun-of.ts";
@@ -15,7 +16,7 @@ import { lastRuns, openRuns } from "../../ledger/runs.ts";
 import { openRepairs } from "../../ledger/tasks.ts";
 import { machineRows } from "../board/board.ts";
 import { now } from "../clock.ts";
-import { type DayWork, dayWork, shiftSpan } from "../day/day.ts";
+import { type DayWork, dayWork } from "../day/day.ts";
 import { factsNow } from "../facts/due.ts";
 import { type RunBookEntry, runBook } from "../facts/run-book.ts";
 import { emptyingRoutines } from "../facts/vessels.ts";
@@ -80,7 +81,7 @@ export function isOf(shop: Shop, day: Day, task: WorkItem, what: string): boolea
   const shift = shop.calendar.shifts?.find(({ id }) => `shift:${id}` === what);
   const by = task.beat && shop.calendar.beats?.[task.beat]?.by;
   if (!shift) return false;
-  const { from, to } = shiftSpan(shop, shift, day);
+  const { from, to } = shiftSpan(shift, day, shop.site);
   if (by) return instantOf(day, by, shop.site) > from && instantOf(day, by, shop.site) <= to;
   return !(shop.calendar.shifts ?? []).some((other) => other.id !== shift.id && other.from < shift.from);
 }
@@ -93,7 +94,7 @@ export function roundProblem(
   { at, locks = [], there }: { at?: number; locks?: readonly Lock[]; there?: ReadonlyMap<string, number> } = {},
 ): { problem: RoundProblem; zero: Date; durations: Map<string, Duration>; now: number } {
   const shifts = shop.calendar.shifts ?? [];
-  const spans = new Map(shifts.map((shift) => [shift.id, shiftSpan(shop, shift, day)]));
+  const spans = new Map(shifts.map((shift) => [shift.id, shiftSpan(shift, day, shop.site)]));
   const scoped = what.startsWith("shift:") ? spans.get(what.slice(6)) : undefined;
   const from =
     scoped?.from ??

@@ -1,4 +1,5 @@
 import { type Day, isoDay, spokenDay, weekday } from "../../core/calendar/day.ts";
+import { shiftSpan } from "../../core/calendar/roster.ts";
 import { dueOfMachine } from "../../core/due/due-work.ts";
 import type { Occurrence } from "../../core/due/occurrence.ts";
 import { type CarryingWork, type LevelDay, type LevelMove, level, type Overload, overload } from "../../core/rounds/level.ts";
@@ -9,7 +10,7 @@ import type { Connection, Database } from "../../ledger/database.ts";
 import { lastSeq } from "../../ledger/reading.ts";
 import { openRepairs } from "../../ledger/tasks.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { rosterChanges, shiftSpan, workersOn } from "../day/day.ts";
+import { rosterChanges, workersOn } from "../day/day.ts";
 import { dueFacts } from "../facts/due.ts";
 import { givenLately } from "../facts/given.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
@@ -156,7 +157,7 @@ export async function workAhead(db: Connection, shop: Shop, today: Day, days: nu
   const workers = (day: Day) => {
     const already = known.get(day);
     if (already) return already;
-    const spans = new Map((shop.calendar.shifts ?? []).map((shift) => [shift.id, shiftSpan(shop, shift, day)]));
+    const spans = new Map((shop.calendar.shifts ?? []).map((shift) => [shift.id, shiftSpan(shift, day, shop.site)]));
     const whole = 480;
     const there = workersOn(shop, day, roster)
       .filter(({ role, shifts }) => role !== "viewer" && shifts.length > 0 && shop.rules.works(day))

@@ -1,10 +1,11 @@
 import { type Day, isoDay, spokenDay } from "../../core/calendar/day.ts";
+import { shiftSpan } from "../../core/calendar/roster.ts";
 import { clockTime, dayStart, instantOf } from "../../core/calendar/site-time.ts";
 import { wholePlan } from "../../core/rounds/plan-round.ts";
 import type { RoundPlan, RoundProblem } from "../../core/rounds/problem.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
 import { type PlacedWork, placedWork, type SeasonWork, seasonProblem } from "../../core/standby/season.ts";
-import { type rosterChanges, shiftSpan, workersOn } from "../day/day.ts";
+import { type rosterChanges, workersOn } from "../day/day.ts";
 import { nameOf } from "../idle/sleeps.ts";
 import { roundSettings } from "../rounds/round-problem.ts";
 import { dayAt } from "../shop/shop.ts";
@@ -48,7 +49,7 @@ export function placeWork(shop: Shop, roster: Awaited<ReturnType<typeof rosterCh
         for (const name of there?.shifts ?? []) {
           const shift = shifts.find((each) => each.id === name);
           const span = shift
-            ? shiftSpan(shop, shift, day)
+            ? shiftSpan(shift, day, shop.site)
             : { from: instantOf(day, "06:00", shop.site), to: instantOf(day, "22:00", shop.site) };
           spans.push([minute(span.from), minute(span.to)]);
         }
