@@ -24,7 +24,7 @@ export const nozzleRows = (
       and(
         eq(entry.site, site),
         inArray(entry.machine, machines),
-        inArray(entry.kind, ["check", "care", "release", "busy", "pin"]),
+        inArray(entry.kind, ["check", "care", "release", "busy", "pin", "part"]),
         gte(entry.happenedAt, early),
       ),
     );

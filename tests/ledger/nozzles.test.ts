@@ -82,6 +82,15 @@ describe("what now, from what the ledger holds", () => {
     expect(await word()).toBe("Unchecked");
     expect(await compareSite(db, site)).toEqual([]);
   });
+  test("a seal that leaks asks for the cap until a new one is on; another part is none", async () => {
+    await send("check", today("08:00"), check([1, 2, 3, 4]));
+    await send("care", today("08:05"), { what: "seal-test", leaks: true });
+    expect(await next()).toBe("seal-leaks cap-service");
+    await send("part", today("08:20"), { part: "wiper", event: "replaced" }, {}, ottoline());
+    expect(await next()).toBe("seal-leaks cap-service");
+    await send("part", today("08:30"), { part: "cap", event: "replaced" }, {}, ottoline());
+    expect(await next()).toBe("rung-new clean");
+  });
   test("a hold ends by a supervisor's reason as well, and an operator has none", async () => {
     await send("check", today("08:00"), check([1, 2, 3, 4]));
     const release = { until: today("18:00"), reason: "flat white ground only" };

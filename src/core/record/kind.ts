@@ -41,7 +41,10 @@ export type Kind<Schema extends TSchema = TSchema, Body = Static<Schema>> = {
   /** What it does to projections, by table. */
   folds?: Readonly<Record<string, Fold<Body> | readonly Fold<Body>[]>>;
   /** What it says of a machine's nozzles. */
-  nozzles?(body: Body, told: { id: string; at: number; person: string | null; does?: NozzleDoing }): NozzleEvent | undefined;
+  nozzles?(
+    body: Body,
+    told: { id: string; at: number; person: string | null; does?: NozzleDoing; partKind?: (part: string) => string | undefined },
+  ): NozzleEvent | undefined;
   /** What a device that has not heard from the server yet shows after it. */
   onTablet?(view: FloorView, entry: TabletEntry<Body>): FloorView;
   /** In a line. */

@@ -72,9 +72,10 @@ const jobsAt = (shop: Shop, machine: Machine): NozzleDesk["jobs"] =>
 export function eventsOf(shop: Shop, machine: Machine, rows: readonly NozzleRow[]): NozzleEvent[] {
   const byHand = byHandRoutines(shop, machine);
   const effects = (routine: string) => shop.rules.book.get(routine)?.effects;
+  const partKind = (part: string) => machine.parts?.find(({ id }) => id === part)?.kind;
   return rows.flatMap(
     ({ id, kind, routine, happenedAt, person, body }) =>
-      nozzleEvent({ id, kind, routine, at: happenedAt.getTime(), person, body }, effects, byHand) ?? [],
+      nozzleEvent({ id, kind, routine, at: happenedAt.getTime(), person, body }, effects, byHand, partKind) ?? [],
   );
 }
 

@@ -31,6 +31,9 @@ export default kind({
     if (![...(machine.parts ?? []), ...(machine.heads ?? [])].some(({ id }) => id === part))
       throw new Refusal(400, `${machine.name} has no part or head ${part.slice(0, 60)}.`);
   },
+  // A new cap has a new seal.
+  nozzles: ({ part, event }, { at, id, person, partKind }) =>
+    event !== "taken" && partKind?.(part) === "cap" ? { at, entry: id, person, kind: "cap-service" } : undefined,
   says: ({ part, event, serial, oldSerial, lifeDays, reason, scrapped }) =>
     listed(
       `${part} ${event}`,
