@@ -81,6 +81,11 @@ describe("a check and its judgement", () => {
     expect((await row("teal"))?.word).toBe("With care");
     await record(db, ottoline(), [entry("busy", { until: "2026-11-25T11:00:00.000Z" }, { machine: "teal" })]);
     expect(await row("teal")).toMatchObject({ word: "Printing", busyUntil: "2026-11-25T11:00:00.000Z" });
+    // A check that is printed meanwhile ends the job: what it says is what counts.
+    const failed = { channels: [{ id: "H1/K", missing: 30, weak: 0, deflected: 0, neighbours: true }] };
+    const check = entry("check", failed, { machine: "teal", routine: "R01", happenedAt: "2026-11-25T08:30:00.000Z" });
+    await record(db, ottoline(), [check]);
+    expect(await row("teal")).toMatchObject({ word: "Hold", busyUntil: null });
     await expect(
       saveReadiness(db, actor("bram"), { id: "teal", toleranceAChannel: 9, toleranceAHead: 9, idleHours: 12 }),
     ).rejects.toMatchObject({ status: 403 });

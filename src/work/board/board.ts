@@ -39,7 +39,7 @@ import { type LastUse, standingTooLong } from "../idle/idle.ts";
 import { nozzlesOf } from "../shop/patterns.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 import { capOf } from "./condition.ts";
-import { stateOf } from "./machine-state.ts";
+import { printsUntil, stateOf } from "./machine-state.ts";
 
 export type MachineRow = {
   id: string;
@@ -217,7 +217,7 @@ function rowOf(
   });
   const vessel = overlay.vessels.get(machine.id) ?? null;
   const airWords = classNote(machine, overlay.air.get(machine.area ?? ""), shop.rooms.get(machine.area ?? ""));
-  const busy = rows.facts.find(({ fact }) => fact === "busy");
+  const until = printsUntil(rows.facts);
   const missed = missedSincePrintDay(shop, facts, rows, today);
   const item = (each: BoardItem) => occurrenceItem(shop, each, place, overlay.around);
   const action = nextAction(day, {
@@ -252,7 +252,7 @@ function rowOf(
     evidence,
     checkedAt,
     prints: facts.days.prints(today),
-    busyUntil: busy && new Date(String(busy.body.until)) > now() ? String(busy.body.until) : null,
+    busyUntil: until && until > now() ? until.toISOString() : null,
     channels: channelViews(machine, checks, nozzlesOf(shop, machine.id)),
     beats: { opening: day.beats.opening.map(item), midday: day.beats.midday.map(item), closing: day.beats.closing.map(item) },
     also: day.also.map(item),

@@ -17,6 +17,14 @@ import { sleepWords } from "../idle/sleeps.ts";
 import { nozzlesOf } from "../shop/patterns.ts";
 import { dayAt } from "../shop/shop.ts";
 
+type FactRow = ConditionRows["facts"][number];
+
+/** Until when a machine prints: as it was said, unless a check was printed since, which ends the job. */
+export const printsUntil = (facts: readonly FactRow[]): Date | undefined => {
+  const [busy, check] = ["busy", "active"].map((name) => facts.find(({ fact }) => fact === name));
+  return busy && !(check && check.happenedAt > busy.happenedAt) ? new Date(String(busy.body.until)) : undefined;
+};
+
 /** The state word of a machine with what it rests on. */
 export function stateOf(
   shop: Shop,
@@ -41,7 +49,7 @@ export function stateOf(
   // A release covers what was seen before it: the newest sign decides.
   const holding = signs.filter(({ sign }) => signHolds(sign)).at(-1);
   const fact = (name: string) => rows.facts.find((each) => each.fact === name);
-  const [check, care, busy, release] = [fact("active"), fact("voided"), fact("busy"), fact("release")];
+  const [check, care, release] = [fact("active"), fact("voided"), fact("release")];
   const voiding = rows.done
     // What drew ink before the check of the same run is over when that check is taken.
     .filter(({ routine, outcome, run }) => outcome === "done" && shop.rules.book.get(routine)?.voidsCheck && !(run && run === check?.run))
@@ -74,7 +82,7 @@ export function stateOf(
       printsChecks: facts.routines.some(({ isCheck }) => isCheck) || machine.class !== "cij",
       check: check && { at: check.happenedAt, day: isoDay(dayAt(shop, check.happenedAt)), channels: checks, entry: check.entryId },
       voided,
-      busyUntil: busy && new Date(String(busy.body.until)),
+      busyUntil: printsUntil(rows.facts),
       release: release && {
         at: release.happenedAt,
         until: new Date(String(release.body.until)),
