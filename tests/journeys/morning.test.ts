@@ -39,7 +39,7 @@ describe("the morning", () => {
     const entered = Date.now();
     await dory.getByRole("status").getByText("Hold", { exact: true }).waitFor();
     expect(entered - started).toBeLessThan(30_000);
-    await follower.page.locator(row("Dory")).getByText("Hold", { exact: true }).waitFor({ timeout: 6000 });
+    await follower.page.locator(row("Dory")).getByText("Hold", { exact: true }).waitFor({ timeout: 30_000 });
 
     await page.getByRole("region", { name: "Compass" }).getByRole("button", { name: "Compass: All fired" }).click();
     await page.getByRole("region", { name: "Compass" }).getByRole("status").getByText("Ready").waitFor();
@@ -51,7 +51,7 @@ describe("the morning", () => {
     await page.getByLabel("Reason").fill("Two were dust on the sheet");
     await page.getByRole("button", { name: "Save correction" }).click();
     await page.getByText(/^Corrected by .*: Two were dust on the sheet/).waitFor();
-    await follower.page.locator(row("Dory")).getByText("With care").waitFor({ timeout: 6000 });
+    await follower.page.locator(row("Dory")).getByText("With care").waitFor({ timeout: 30_000 });
     expect(fetched).toBe(0);
     expect([...faults, ...follower.faults]).toEqual([]);
     await context.close();
@@ -69,7 +69,7 @@ describe("the morning", () => {
     await follower.page.waitForTimeout(5000);
     expect(await follower.page.locator(row("Goby")).getByText("Hold", { exact: true }).count()).toBe(0);
     await follower.context.setOffline(false);
-    await follower.page.locator(row("Goby")).getByText("Hold", { exact: true }).waitFor({ timeout: 8000 });
+    await follower.page.locator(row("Goby")).getByText("Hold", { exact: true }).waitFor({ timeout: 30_000 });
     await follower.context.close();
   });
 
@@ -82,14 +82,14 @@ describe("the morning", () => {
     await page
       .locator(row("Sprat"))
       .getByRole("button", { name: /Waste look/ })
-      .waitFor({ state: "detached", timeout: 6000 });
+      .waitFor({ state: "detached", timeout: 30_000 });
     await page.getByLabel("Choose Sprat").check();
     await page.getByLabel("Choose Smelt").check();
     await page.getByRole("button", { name: "Prints today" }).click();
     await page
       .locator(row("Smelt"))
       .getByRole("button", { name: /Waste look/ })
-      .waitFor({ timeout: 6000 });
+      .waitFor({ timeout: 30_000 });
     await context.close();
   });
 
