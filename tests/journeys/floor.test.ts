@@ -286,7 +286,7 @@ describe("between shifts", () => {
     );
     await page.getByRole("button", { name: "Back in order" }).click();
     await page.getByText("Gannet is back in order.").waitFor();
-    await page.getByRole("region", { name: "State" }).getByText(/^(Ready|Printing)$/).first().waitFor();
+    await page.getByRole("region", { name: "State" }).getByText("Ready").waitFor();
     await wall?.context().close();
     await context.close();
   });

@@ -1,5 +1,13 @@
 import { describe, expect, test } from "vitest";
-import { type ChannelCheck, checkState, DEFAULT_READINESS, machineState, type ReadinessFacts, readinessSettings } from "./readiness.ts";
+import {
+  type ChannelCheck,
+  checkState,
+  DEFAULT_READINESS,
+  machineState,
+  printsUntil,
+  type ReadinessFacts,
+  readinessSettings,
+} from "./readiness.ts";
 import { stateSentence } from "./state-sentence.ts";
 
 /** The words of a machine's state (common practice, no source). */
@@ -141,4 +149,13 @@ test("a check alone gives the word of its worst channel, whatever else stands ab
   const word = (missing: number) =>
     checkState({ at: new Date("2026-11-25T09:00:00Z"), day: "2026-11-25", channels: read(missing), ids: ["H1/K"] }, DEFAULT_READINESS).word;
   expect([0, 2, 3].map(word)).toEqual(["Ready", "With care", "Hold"]);
+});
+
+test("a printed check ends the job that was said to print; one before it, or at its beginning, does not", () => {
+  const [ten, eleven, noon] = ["10", "11", "12"].map((hour) => new Date(`2026-11-25T${hour}:00:00Z`)) as [Date, Date, Date];
+  expect(printsUntil({ at: ten, until: noon }, eleven)).toBeUndefined();
+  expect(printsUntil({ at: ten, until: noon }, ten)).toEqual(noon);
+  expect(printsUntil({ at: eleven, until: noon }, ten)).toEqual(noon);
+  expect(printsUntil({ at: ten, until: noon }, undefined)).toEqual(noon);
+  expect(printsUntil(undefined, ten)).toBeUndefined();
 });

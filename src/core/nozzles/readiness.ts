@@ -111,6 +111,13 @@ export const checkState = (
     settings,
   );
 
+/**
+ * Until when a machine prints: as it was said, unless a check was printed since, which ends the job. Source: common practice.
+ * @example printsUntil({ at: ten, until: noon }, eleven) → undefined
+ */
+export const printsUntil = (job: { at: Date; until: Date } | undefined, checkedAt: Date | undefined): Date | undefined =>
+  job && !(checkedAt && checkedAt > job.at) ? job.until : undefined;
+
 /** Missing nozzles of a channel; weak and deflected ones count half each. */
 export const faultCount = ({ missing, weak, deflected }: ChannelCheck) => missing + (weak + deflected) / 2;
 

@@ -1,6 +1,5 @@
 import { readdirSync } from "node:fs";
 import { describe, expect, test } from "vitest";
-
 import type { FloorView } from "../floor/floor-view.ts";
 import { ENTRY_KINDS, kindOf, SENT_KINDS } from "./entries.ts";
 import type { Effective, Fold } from "./kind.ts";

@@ -39,7 +39,7 @@ import { type LastUse, standingTooLong } from "../idle/idle.ts";
 import { nozzlesOf } from "../shop/patterns.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 import { capOf } from "./condition.ts";
-import { printsUntil, stateOf } from "./machine-state.ts";
+import { busyUntil, stateOf } from "./machine-state.ts";
 
 export type MachineRow = {
   id: string;
@@ -217,7 +217,7 @@ function rowOf(
   });
   const vessel = overlay.vessels.get(machine.id) ?? null;
   const airWords = classNote(machine, overlay.air.get(machine.area ?? ""), shop.rooms.get(machine.area ?? ""));
-  const until = printsUntil(rows.facts);
+  const until = busyUntil(rows.facts);
   const missed = missedSincePrintDay(shop, facts, rows, today);
   const item = (each: BoardItem) => occurrenceItem(shop, each, place, overlay.around);
   const action = nextAction(day, {

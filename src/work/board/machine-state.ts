@@ -3,7 +3,7 @@ import type { MachineFacts } from "../../core/due/facts.ts";
 import { channelsOf } from "../../core/fleet/channels.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import type { ChannelReading } from "../../core/nozzles/channel-reading.ts";
-import { machineState, readinessSettings } from "../../core/nozzles/readiness.ts";
+import { machineState, printsUntil, readinessSettings } from "../../core/nozzles/readiness.ts";
 import { firstActAt, openWords } from "../../core/runs/run-facts.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
 import { signHolds } from "../../core/signs/guide.ts";
@@ -17,13 +17,11 @@ import { sleepWords } from "../idle/sleeps.ts";
 import { nozzlesOf } from "../shop/patterns.ts";
 import { dayAt } from "../shop/shop.ts";
 
-type FactRow = ConditionRows["facts"][number];
-
-/** Until when a machine prints: as it was said, unless a check was printed since, which ends the job. */
-export const printsUntil = (facts: readonly FactRow[]): Date | undefined => {
+/** Until when a machine prints, by its newest facts. */
+export function busyUntil(facts: ConditionRows["facts"]): Date | undefined {
   const [busy, check] = ["busy", "active"].map((name) => facts.find(({ fact }) => fact === name));
-  return busy && !(check && check.happenedAt > busy.happenedAt) ? new Date(String(busy.body.until)) : undefined;
-};
+  return printsUntil(busy && { at: busy.happenedAt, until: new Date(String(busy.body.until)) }, check?.happenedAt);
+}
 
 /** The state word of a machine with what it rests on. */
 export function stateOf(
@@ -82,7 +80,7 @@ export function stateOf(
       printsChecks: facts.routines.some(({ isCheck }) => isCheck) || machine.class !== "cij",
       check: check && { at: check.happenedAt, day: isoDay(dayAt(shop, check.happenedAt)), channels: checks, entry: check.entryId },
       voided,
-      busyUntil: printsUntil(rows.facts),
+      busyUntil: busyUntil(rows.facts),
       release: release && {
         at: release.happenedAt,
         until: new Date(String(release.body.until)),

@@ -208,15 +208,15 @@ function rungOf(climb: readonly NozzleEvent[], { ladder }: Judging): { now?: Run
  * A recovery as it stands now: when the last clean lies too far back, the next one begins another with the same check.
  * A seal that was found to leak leaks on, whatever the pause.
  */
-function afresh(recovery: Recovery, { ladder, readiness }: Judging, now: number): Recovery {
+function afresh(recovery: Recovery, { ladder }: Judging, now: number): Recovery {
   const lastClean = recovery.events.findLast(({ kind }) => kind === "clean");
   const lastCheck = checksOf(recovery.events).at(-1);
   const climb = recovery.events.slice(recovery.climbFrom);
   if (!lastClean || !lastCheck || lastCheck.at < lastClean.at || recovery.rests > 0) return recovery;
   const quiet = (now - Math.max(...recovery.events.map(({ at }) => at))) / 60_000;
   if (quiet <= ladder.apartMinutes || cleansOf(climb).length >= ladder.limit || leaks(climb)) return recovery;
-  const afterIdle = now - lastCheck.at > readiness.idleHours * 3_600_000;
-  return { ...recovery, startedAt: lastCheck.at, first: lastCheck, events: [lastCheck], climbFrom: 0, afterIdle };
+  // After a pause so long that it stood idle, a check is due before any clean.
+  return { ...recovery, startedAt: lastCheck.at, first: lastCheck, events: [lastCheck], climbFrom: 0, afterIdle: false };
 }
 
 /** Share of the nozzles that fire well, from 0 to 1; without known numbers of nozzles 1 where none is missing. */
