@@ -1,8 +1,6 @@
 import type { Locator } from "playwright-core";
 import { expect, test } from "vitest";
-import { isoDay } from "../../src/core/calendar/day.ts";
-import { localDay } from "../../src/core/calendar/site-time.ts";
-import { cookieOf, entry, FIRST, houseNow, signedIn, sync } from "./browser.ts";
+import { cookieOf, entry, FIRST, signedIn, sync } from "./browser.ts";
 
 type Fleet = { calendar: { closures?: { from: string }[] } };
 
@@ -23,11 +21,6 @@ function counter() {
 }
 
 test("what may print: none; why a machine is on hold: one; a late check to somebody: two; plan and publish the day: two", async () => {
-  // Something is open, however late it is.
-  const on = isoDay(localDay(houseNow(), { timeZone: "Europe/Lisbon" }));
-  const cookie = await cookieOf("ottoline");
-  const more = entry("one-off", "sprat", { title: "Water cap once more", on, minutes: 4, routine: "R10" });
-  await sync(cookie, more);
   const { page, context } = await signedIn("Ottoline Marsh");
   const { press, counted } = counter();
 
@@ -51,10 +44,10 @@ test("what may print: none; why a machine is on hold: one; a late check to someb
     })
     .toBe(0);
 
-  // What the day still has open is given as a late check is.
+  // What the day still has open is given as a late check is, also where the day's own plan gave it to somebody already.
   const open = page
     .locator("table")
-    .getByRole("button", { name: /(late|due)$/ })
+    .getByRole("button", { name: /, (late|due)(, .+ has it)?$/ })
     .first();
   await press(open);
   const give = page.getByRole("dialog").getByRole("button", { name: /min so far$/ });
@@ -69,8 +62,6 @@ test("what may print: none; why a machine is on hold: one; a late check to someb
   await press(publish);
   await page.getByText(/^Published at/).waitFor({ timeout: 60_000 });
   expect(counted()).toBe(2);
-  // What comes after finds the day as it was.
-  await sync(cookie, entry("one-off-over", "sprat", { of: more.id, outcome: "skipped", reason: "It was for counting presses" }));
   await context.close();
 }, 120_000);
 
