@@ -1,10 +1,11 @@
 import { type ChildProcess, spawn, spawnSync } from "node:child_process";
-import { createHash, randomBytes } from "node:crypto";
+import { createHash, randomBytes, randomInt } from "node:crypto";
 import { existsSync, mkdirSync, openSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { get as httpGet } from "node:http";
 import { get as httpsGet } from "node:https";
 import { join } from "node:path";
 import { brotliCompressSync, constants } from "node:zlib";
+import { buildSync } from "esbuild";
 import type { Certificate } from "./lan.ts";
 import { Fault, say } from "./say.ts";
 import { buildServiceWorker } from "./service-worker.ts";
@@ -16,6 +17,17 @@ export function secret(): string {
   const file = join(STATE, "secret");
   if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString("hex"), { mode: 0o600 });
   return readFileSync(file, "utf8");
+}
+
+/** What the first page asks for, so that whoever reaches it first is not its owner by that alone; gone once there is a supervisor. */
+export function firstRunCode(): string {
+  mkdirSync(STATE, { recursive: true });
+  const file = join(STATE, "first-run-code");
+  // No letters or figures that are taken for each other.
+  const letters = "ABCDEFGHJKMNPQRSTUVWXYZ23456789";
+  const code = Array.from({ length: 8 }, () => letters[randomInt(letters.length)]).join("");
+  if (!existsSync(file)) writeFileSync(file, `${code.slice(0, 4)}-${code.slice(4)}`, { mode: 0o600 });
+  return readFileSync(file, "utf8").trim();
 }
 
 /** Builds the application where a source is newer than the last build. */
@@ -37,6 +49,15 @@ export async function build(): Promise<void> {
     );
   compress(".next/static");
   await buildServiceWorker();
+  buildSync({
+    entryPoints: ["src/workers/on-the-side.ts"],
+    bundle: true,
+    platform: "node",
+    format: "esm",
+    mainFields: ["module", "main"],
+    outfile: ".next/on-the-side.mjs",
+    logLevel: "error",
+  });
   writeFileSync(stamp, mark);
 }
 
@@ -84,6 +105,8 @@ export function startServer({ port, databaseUrl, demo, dev, now, log, env, lan, 
       ...process.env,
       NODE_ENV: dev ? "development" : "production",
       NEXT_TELEMETRY_DISABLED: "1",
+      // Hashing takes two of the process's helper threads; files and pictures keep the others.
+      UV_THREADPOOL_SIZE: process.env.UV_THREADPOOL_SIZE ?? "8",
       PORT: String(port),
       HOST: lan ? "0.0.0.0" : "127.0.0.1",
       ZESTY_URL: lan ? lan.address : `http://127.0.0.1:${port}`,

@@ -1,4 +1,4 @@
-import { mkdirSync, writeFileSync } from "node:fs";
+import { mkdirSync, rmSync, writeFileSync } from "node:fs";
 import { isIP } from "node:net";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
@@ -7,10 +7,10 @@ import QRCode from "qrcode";
 import { openDatabase } from "../src/ledger/database.ts";
 import { migrateDatabase } from "../src/ledger/migrate.ts";
 import { allSites } from "../src/ledger/settings.ts";
-import { build, secret, startServer, waitUntilUp } from "./app.ts";
+import { build, firstRunCode, secret, startServer, waitUntilUp } from "./app.ts";
 import { ensureCertificate, lanAddresses, writeTrustPage } from "./lan.ts";
 import { listKinds } from "./list-kinds.ts";
-import { APP_ROLE, ensureDatabase, freePort, portIsFree } from "./postgres.ts";
+import { APP_ROLE, ensureDatabase, freePort, portIsFree, type Urls } from "./postgres.ts";
 import { runningServer } from "./running.ts";
 import { Fault, run, say } from "./say.ts";
 import { spawnStandIns } from "./stand-ins.ts";
@@ -47,13 +47,16 @@ async function main(): Promise<void> {
   const urls = await ensureDatabase(database);
   writeFileSync(join(STATE, "database"), database);
   say("Bringing the database up to date …");
-  await migrateDatabase(urls.owner, process.env.DATABASE_URL ? undefined : APP_ROLE).catch((error) => {
+  await migrateDatabase(urls.owner, appRole(urls)).catch((error) => {
     throw new Fault(
       `The database can't be used: ${error instanceof AggregateError ? error.errors.map(String).join("; ") : error.message}. Is DATABASE_URL right, and the server running?`,
     );
   });
+  if (await mayChangeLedger(urls.app)) warnOfOwner();
   process.env.DATABASE_URL = urls.app;
   process.env.ZESTY_SECRET = secret();
+  const code = demo ? undefined : await codeOf(urls.app);
+  if (code) process.env.ZESTY_FIRST_RUN_CODE = code;
   process.env.ZESTY_CLOCK_AHEAD_MS = demo ? String(await demoOf(urls.app)) : "";
   if (!values.dev) await build();
   const log = join(STATE, "server.log");
@@ -77,9 +80,18 @@ async function main(): Promise<void> {
   say(
     demo
       ? "Demo house Tern & Harrow. One click signs in: Ottoline Marsh (supervisor), Bram Teasel, Ngozi Fairweather, Ilse Quarrie, Tadeo Lund, Wren Abara (operators), Mirko Salt (technician)."
-      : "The first page asks for the first supervisor, unless there is one already.",
+      : code
+        ? `The first page asks for the first supervisor, and for this code, once: ${code}`
+        : "The shop is set up. Sign in.",
   );
   process.exit(0);
+}
+
+/** The role that gets the application's rights: our own cluster's, or the one of `DATABASE_URL` where the owner is another. */
+function appRole({ app, owner }: Urls): string | undefined {
+  if (!process.env.DATABASE_URL) return APP_ROLE;
+  const [user, ownUser] = [app, owner].map((url) => decodeURIComponent(new URL(url).username));
+  return user && user !== ownUser ? user : undefined;
 }
 
 /** HTTPS for the shop floor: this machine's address, its certificate, the page for trusting it. */
@@ -97,6 +109,34 @@ async function onTheNetwork(port: number, { address: wanted, cert, key }: { addr
   const trustPort = (await portIsFree(port + 1)) ? port + 1 : await freePort();
   const page = await writeTrustPage({ address, trustAddress: `http://${host}:${trustPort}` });
   return { address, certificate, trust: { port: trustPort, page } };
+}
+
+/** Whether a role may change or remove what stands in the ledger, or switch off what guards it. */
+async function mayChangeLedger(url: string): Promise<boolean> {
+  const { db, pool } = openDatabase(url, 1);
+  const { rows } = await db.execute<{ may: boolean }>(sql`
+    SELECT pg_has_role(current_user, c.relowner, 'MEMBER') OR has_table_privilege(c.oid, 'UPDATE') OR has_table_privilege(c.oid, 'DELETE') AS may
+    FROM pg_class c WHERE c.oid = 'public.entry'::regclass`);
+  await pool.end();
+  return rows[0]?.may === true;
+}
+
+function warnOfOwner(): void {
+  say(`
+WARNING: the application uses the role that owns the database. Whoever takes the application over can change the logbook unseen.
+Make a second role (CREATE ROLE zesty_app LOGIN PASSWORD '…'), give its address as DATABASE_URL
+and the owner's as DATABASE_OWNER_URL. The start then gives it its rights: to add to the logbook, never to change it.
+`);
+}
+
+/** The one-time code of the first run, while nobody can sign in. */
+async function codeOf(url: string): Promise<string | undefined> {
+  const { db, pool } = openDatabase(url, 1);
+  const { rows } = await db.execute(sql`SELECT 1 FROM auth."user" LIMIT 1`);
+  await pool.end();
+  if (rows.length === 0) return firstRunCode();
+  rmSync(join(STATE, "first-run-code"), { force: true });
+  return undefined;
 }
 
 /** Makes the demo house where there is none yet. @returns how far its clock is ahead, in ms */

@@ -6,7 +6,7 @@ import { ENTRY_KINDS, kindOf, SentEntry, SyncBatch } from "../core/record/entrie
 import { RoutineBody } from "../core/routines/schema.ts";
 import { Enrolment, Finish } from "../work/access/devices.ts";
 import { LanguageChange } from "../work/access/language.ts";
-import { FirstRun, PersonChange } from "../work/access/people.ts";
+import { FirstRun, OwnPassword, PersonChange } from "../work/access/people.ts";
 import { PinChange, Sealed } from "../work/access/pin.ts";
 import { UsualPeople } from "../work/day/day-view.ts";
 import { Wanted } from "../work/paper/paper.ts";
@@ -48,6 +48,7 @@ const BODIES: Readonly<Record<string, TSchema>> = {
   SheetWanted: Wanted,
   TypedSheet,
   NozzlePattern,
+  OwnPassword,
   PersonChange,
   LanguageChange,
   PinChange,
@@ -117,6 +118,7 @@ export const operations = (): readonly Operation[] => [
   route("GET /api/pictures/{hash}", FLOOR, "A picture by its hash"),
   route("POST /api/pictures", FLOOR, "Keeps a picture; the body is the file"),
   route("POST /api/people/language", ANY, "Saves which language somebody reads on the floor", { body: "LanguageChange" }),
+  route("PUT /api/people/password", ANY, "Changes one's own password by the old one", { body: "OwnPassword" }),
   route("POST /api/pin", "an enrolled tablet", "Changes who is at the tablet", { body: "PinSealed" }),
   route("PUT /api/pin", ANY, "Sets a PIN", { body: "PinChange" }),
   route("POST /api/policies", SUPERVISOR, "What a choice between schools would change; with do=save saves it", {

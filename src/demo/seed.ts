@@ -4,7 +4,7 @@ import type { Machine } from "../core/fleet/schema.ts";
 import { usualPattern } from "../core/nozzles/usual-pattern.ts";
 import type { Database } from "../ledger/database.ts";
 import { addReadings } from "../ledger/room.ts";
-import { setPassword } from "../work/access/auth.ts";
+import { putSignIn } from "../work/access/auth.ts";
 import { putPin } from "../work/access/pin.ts";
 import { now } from "../work/clock.ts";
 import { saveRoutine } from "../work/routines/routines.ts";
@@ -37,7 +37,7 @@ export async function seedDemo(db: Database, ahead = aheadMs(new Date())): Promi
     await saveRoutine(db, actor, { text: OWN_ROUTINE, why: "the dryer drew powder" });
   }
   for (const person of house.people ?? []) {
-    await setPassword(DEMO_SITE, person, DEMO_PASSWORD);
+    await putSignIn(DEMO_SITE, person, { password: DEMO_PASSWORD });
     if (person.role !== "viewer") await putPin(DEMO_SITE, person.id, DEMO_PIN);
   }
 }

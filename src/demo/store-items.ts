@@ -304,7 +304,11 @@ export function storeSettings(): SettingChange[] {
     {
       subject: "network",
       id: "air",
-      body: { broker: "stand-in", topic: "eddering/+/air" },
+      body: {
+        broker: "stand-in",
+        topic: "eddering/+/air",
+        sensors: ["film", "garment", "flatbed", "roll", "packing"].map((area) => `${area}/${area}-wall`),
+      },
       what: "Sensors of the rooms' air: the stand-in",
     },
   ];

@@ -9,6 +9,8 @@ export const user = auth.table(
   {
     id: text().primaryKey(),
     name: text().notNull(),
+    /** What they type to sign in, as `signInKey` writes it. */
+    signInName: text().notNull().unique(),
     email: text().notNull().unique(),
     emailVerified: boolean().notNull().default(false),
     image: text(),
@@ -68,11 +70,12 @@ export const verification = auth.table("verification", {
   updatedAt: instant().notNull().defaultNow(),
 });
 
-/** Failed sign-ins, counted by name and by address: a shop sits behind one address. */
-export const signInFailure = auth.table("sign_in_failure", {
+/** Tries to sign in that are not proven right, by name, address, tablet or known browser; the next is taken from `freeAt` on. */
+export const signInTry = auth.table("sign_in_try", {
   subject: text().primaryKey(),
-  failures: integer().notNull(),
-  since: instant().notNull(),
+  tries: integer().notNull(),
+  triedAt: instant().notNull(),
+  freeAt: instant().notNull(),
 });
 
 /** Shared tablets, enrolled by a supervisor; a key's hash each. */

@@ -56,6 +56,8 @@ export type LedgerFilter = {
   from?: string;
   to?: string;
   text?: string;
+  /** How it is known who acted: `unproven` where a PIN did not fit. */
+  proof?: string;
   before?: number;
   after?: number;
   /** Leaves the single steps of runs out: beginnings, ends, stops and what was said of them stay. */
@@ -98,6 +100,7 @@ export async function ledgerPage(db: Connection, site: string, filter: LedgerFil
         eq(entry.site, site),
         given(filter.machine, (machine) => eq(entry.machine, machine)),
         given(filter.person, (person) => eq(entry.person, person)),
+        given(filter.proof, (proof) => eq(entry.proof, proof)),
         given(filter.kind, (kind) => eq(entry.kind, kind)),
         given(filter.from, (from) => gte(entry.localDay, from)),
         given(filter.to, (to) => lte(entry.localDay, to)),

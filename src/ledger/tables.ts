@@ -292,3 +292,6 @@ export const picture = pgTable(
   },
   (t) => [primaryKey({ columns: [t.site, t.hash] })],
 );
+
+/** Of which build the projections are: what it lacks is folded at the next start. */
+export const projectionsMade = pgTable("projections_made", { mark: text().primaryKey() });

@@ -9,6 +9,7 @@ export default function AccountMenu({
   role,
   signOut,
   shift,
+  own,
   open,
   setOpen,
   children,
@@ -19,6 +20,8 @@ export default function AccountMenu({
   signOut: string;
   /** The words of going to one's own shift. */
   shift: string;
+  /** The words of changing one's own password and PIN. */
+  own: string;
   open: boolean;
   setOpen: (open: boolean) => void;
   children: ReactNode;
@@ -45,6 +48,12 @@ export default function AccountMenu({
             className="cursor-pointer rounded-[3px] px-2.5 py-1.5 font-semibold data-[highlighted]:bg-accent-wash"
           >
             {shift}
+          </DropdownMenu.Item>
+          <DropdownMenu.Item
+            onSelect={() => location.assign("/account")}
+            className="cursor-pointer rounded-[3px] px-2.5 py-1.5 font-semibold data-[highlighted]:bg-accent-wash"
+          >
+            {own}
           </DropdownMenu.Item>
           <DropdownMenu.Item
             onSelect={() => void leave()}

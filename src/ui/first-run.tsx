@@ -14,7 +14,7 @@ const USUAL = "Europe/Lisbon";
 export function FirstRun() {
   const words = useAccessWords();
   const [fault, setFault] = useState("");
-  const [said, setSaid] = useState({ shop: "", timeZone: USUAL, name: "", password: "" });
+  const [said, setSaid] = useState({ shop: "", timeZone: USUAL, name: "", password: "", code: "" });
   const set = (part: Partial<typeof said>) => setSaid((before) => ({ ...before, ...part }));
   useEffect(() => set({ timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || USUAL }), []);
   const submit = async (event: FormEvent<HTMLFormElement>) => {
@@ -72,6 +72,17 @@ export function FirstRun() {
             autoComplete="new-password"
             value={said.password}
             onChange={({ target }) => set({ password: target.value })}
+          />
+        </Field>
+        <Field label={words.first.code} hint={words.first.codeHint}>
+          <TextInput
+            name="code"
+            required
+            maxLength={40}
+            autoComplete="one-time-code"
+            className="figure"
+            value={said.code}
+            onChange={({ target }) => set({ code: target.value })}
           />
         </Field>
         <Button look="primary" size="hand" type="submit">

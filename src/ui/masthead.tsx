@@ -115,6 +115,7 @@ export function Masthead({
               role={role}
               signOut={words.signOut}
               shift={words.shift}
+              own={words.own}
               open={account === "open"}
               setOpen={(open) => setAccount(open ? "open" : "closed")}
             >

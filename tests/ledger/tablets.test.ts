@@ -2,7 +2,7 @@ import sharp from "sharp";
 import { uuidv7 } from "uuidv7";
 import { beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { sealClaim } from "../../src/ui/floor/seal.ts";
-import { setPassword } from "../../src/work/access/auth.ts";
+import { putSignIn } from "../../src/work/access/auth.ts";
 import { beginEnrolment, DEVICE_COOKIE, deviceOf, devicesOf, finishEnrolment, revokeDevice } from "../../src/work/access/devices.ts";
 import { claimIsProven, pinsOf, putPin, sealingKey, setPin, signInByPin } from "../../src/work/access/pin.ts";
 import { makeWall, revokeWall, wallsOf } from "../../src/work/board/wall.ts";
@@ -25,7 +25,7 @@ beforeEach(async () => {
   await freshHouse();
 });
 async function withPin(person: string, pin: string): Promise<void> {
-  await setPassword(site, { id: person, name: `${person} of ${site}` }, "a-long-password");
+  await putSignIn(site, { id: person, name: `${person} of ${site}` }, { password: "a-long-password" });
   await putPin(site, person, pin);
 }
 
@@ -57,7 +57,7 @@ describe("enrolling a tablet", () => {
 
 describe("PINs", () => {
   test("one's own, or anybody's by a supervisor; four to eight digits, not all the same", async () => {
-    await setPassword(site, { id: "bram", name: `bram of ${site}` }, "a-long-password");
+    await putSignIn(site, { id: "bram", name: `bram of ${site}` }, { password: "a-long-password" });
     await setPin(actor("bram"), { person: "bram", pin: "2580" });
     expect(await pinsOf(site)).toEqual(new Set(["bram"]));
     await expect(setPin(actor("ilse"), { person: "bram", pin: "2580" })).rejects.toThrow("operator may not");
@@ -80,15 +80,16 @@ describe("PINs", () => {
   test("typed without a network it is sealed by the browser's own cryptography, opened by the server's, and good for one person and one claim", async () => {
     await withPin("bram", "2580");
     await withPin("ilse", "2580");
+    const device = { id: `tablet-${site}`, name: "Hall", site };
     const key = await sealingKey();
     expect(await sealingKey()).toBe(key);
     const claim = await sealClaim(key, "bram", "2580");
     expect(claim.sealed).not.toContain("2580");
-    expect(await claimIsProven(site, claim)).toBe(true);
-    expect(await claimIsProven(site, { ...claim, person: "ilse" })).toBe(false);
-    expect(await claimIsProven(site, { ...claim, id: uuidv7() })).toBe(false);
-    expect(await claimIsProven(site, await sealClaim(key, "bram", "2581"))).toBe(false);
-    expect(await claimIsProven(site, { ...claim, sealed: "bm8gc2VhbA==" })).toBe(false);
+    expect(await claimIsProven(device, claim)).toBe(true);
+    expect(await claimIsProven(device, { ...claim, person: "ilse" })).toBe(false);
+    expect(await claimIsProven(device, { ...claim, id: uuidv7() })).toBe(false);
+    expect(await claimIsProven(device, await sealClaim(key, "bram", "2581"))).toBe(false);
+    expect(await claimIsProven(device, { ...claim, sealed: "bm8gc2VhbA==" })).toBe(false);
   });
   test("entries of a tablet carry how it is known who acted; an unproven claim opens nothing beyond an operator's work", async () => {
     await withPin("ottoline", "2580");

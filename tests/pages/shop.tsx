@@ -8,7 +8,7 @@ import { PathnameContext, SearchParamsContext } from "next/dist/shared/lib/hooks
 import type { ReactElement } from "react";
 import { expect, vi } from "vitest";
 import { ledgerPage } from "../../src/ledger/reading.ts";
-import { auth, setPassword, signIn } from "../../src/work/access/auth.ts";
+import { auth, putSignIn, signIn } from "../../src/work/access/auth.ts";
 import { db } from "../ledger/database.ts";
 import { send, site } from "../ledger/house.ts";
 import { ADDRESS } from "./dom.ts";
@@ -47,8 +47,8 @@ export async function signedInAs(person: string): Promise<void> {
   vi.useFakeTimers({ toFake: ["Date"], now: new Date(process.env.ZESTY_NOW ?? "") });
   const name = `${person} of ${site}`;
   await passwordOnce();
-  await setPassword(site, { id: person, name }, PASSWORD);
-  const { response } = await signIn(name, PASSWORD, "a test", headersNow());
+  await putSignIn(site, { id: person, name }, { password: PASSWORD });
+  const { response } = await signIn(name, { password: PASSWORD, address: "a test", headers: headersNow() });
   cookies.clear();
   keep(response.headers);
 }

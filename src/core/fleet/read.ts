@@ -3,6 +3,9 @@ import type { FleetFile } from "./schema.ts";
 import { asFleet, type Problem } from "./validate.ts";
 
 const MAX_DEPTH = 64;
+/** No object of ours comes near it; looking at more names would take longer than anything that is true. */
+const MAX_KEYS = 5000;
+const MOST_PROBLEMS = 20;
 
 /** A fleet file's text as a fleet, or every reason why it is none (JSON path, or line and column). Changes nothing, throws nothing. */
 export function readFleet(text: string): { fleet: FleetFile } | { problems: Problem[] } {
@@ -15,35 +18,54 @@ export function readJson(text: string): { value: unknown } | { problems: Problem
   const body = text.startsWith("\uFEFF") ? text.slice(1) : text;
   const tooDeep = depthProblem(body);
   if (tooDeep) return { problems: [tooDeep] };
-  const problems: Problem[] = [];
-  const keys: Set<string>[] = [];
-  visit(
-    body,
-    {
-      onObjectBegin: () => {
-        keys.push(new Set());
-      },
-      onObjectEnd: () => {
-        keys.pop();
-      },
-      onObjectProperty: (name, _offset, _length, line, column) => {
-        const seen = keys.at(-1);
-        if (seen?.has(name)) problems.push({ path: place(line, column), message: `a second ${JSON.stringify(name)} in the same object` });
-        seen?.add(name);
-      },
-      onError: (code: ParseErrorCode, _offset, _length, line, column) => {
-        problems.push({ path: place(line, column), message: `is not JSON (${words(printParseErrorCode(code))})` });
-      },
-    },
-    { disallowComments: true },
-  );
-  if (problems.length) return { problems: problems.slice(0, 20) };
+  const problems = namingProblems(body);
+  if (problems.length) return { problems };
   try {
     return { value: JSON.parse(body) };
   } catch {
     const lines = body.split("\n");
     return { problems: [{ path: place(lines.length - 1, lines.at(-1)?.length ?? 0), message: "is not JSON" }] };
   }
+}
+
+class Enough extends Error {}
+
+/** What is no JSON, or names a key twice: the first twenty, with line and column. */
+function namingProblems(body: string): Problem[] {
+  const problems: Problem[] = [];
+  const say = (line: number, column: number, message: string) => {
+    problems.push({ path: place(line, column), message });
+    if (problems.length >= MOST_PROBLEMS) throw new Enough();
+  };
+  const keys: Set<string>[] = [];
+  try {
+    visit(
+      body,
+      {
+        onObjectBegin: () => {
+          keys.push(new Set());
+        },
+        onObjectEnd: () => {
+          keys.pop();
+        },
+        onObjectProperty: (name, _offset, _length, line, column) => {
+          const seen = keys.at(-1);
+          if (seen?.has(name)) say(line, column, `a second ${JSON.stringify(name)} in the same object`);
+          seen?.add(name);
+          if (seen && seen.size > MAX_KEYS) {
+            say(line, column, `more than ${MAX_KEYS} names in one object`);
+            throw new Enough();
+          }
+        },
+        onError: (code: ParseErrorCode, _offset, _length, line, column) =>
+          say(line, column, `is not JSON (${words(printParseErrorCode(code))})`),
+      },
+      { disallowComments: true },
+    );
+  } catch (error) {
+    if (!(error instanceof Enough)) throw error;
+  }
+  return problems;
 }
 
 const place = (line: number, column: number) => `line ${line + 1}, column ${column + 1}`;

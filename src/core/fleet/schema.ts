@@ -24,7 +24,8 @@ export const Id = Type.String({
   maxLength: 200,
   description: "letters, digits, dots, underscores and hyphens, beginning with a letter or digit",
 });
-export const Name = Type.String({ minLength: 1, maxLength: MAX_NAME_LENGTH });
+/** A name holds something to read: blanks alone are none. */
+export const Name = Type.String({ minLength: 1, maxLength: MAX_NAME_LENGTH, pattern: "\\S", description: "a name that is not blank" });
 export const Date_ = Type.String({ format: "date", description: "a day like 2026-11-25" });
 export const TimeOfDay = Type.String({ pattern: "^(?:[01]\\d|2[0-3]):[0-5]\\d$", description: "a time of day like 08:00" });
 const Weekday = Type.Integer({ minimum: 1, maximum: 7 });

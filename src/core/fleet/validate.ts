@@ -11,9 +11,16 @@ export type Problem = { path: string; message: string };
 const ajv = new Ajv({ strict: true, allErrors: true, verbose: true, allowUnionTypes: true });
 ajv.addFormat("date", (text) => readDay(text) !== undefined);
 const fits = ajv.compile<FleetFile>(FleetFile);
+// One error is enough where so much was sent that a list of all would be the attack.
+const quick = new Ajv({ strict: true, verbose: true, allowUnionTypes: true });
+quick.addFormat("date", (text) => readDay(text) !== undefined);
+const fitsAtAll = quick.compile<FleetFile>(FleetFile);
+/** A fleet of some 1,000 machines; what holds more parts than this is told its first problem only. */
+const MOST_PARTS = 200_000;
 
 /** Every reason why a value is no fleet file, each with its JSON path; empty where it is one. */
 export function fleetProblems(value: unknown): Problem[] {
+  if (!fitsAtAll(value) && !isSmall(value, MOST_PARTS)) return schemaProblems(fitsAtAll.errors ?? []);
   const problems = fits(value) ? [] : schemaProblems(fits.errors ?? []);
   return [...problems, ...textProblems(value), ...meaningProblems(value)];
 }
@@ -23,6 +30,21 @@ export function asFleet(value: unknown): { fleet: FleetFile } | { problems: Prob
   const problems = fleetProblems(value);
   if (problems.length === 0 && fits(value)) return { fleet: value };
   return { problems };
+}
+
+/** Whether a value holds at most so many parts, at any depth: it is looked at no further than that. */
+export function isSmall(value: unknown, mostParts: number): boolean {
+  const waiting: unknown[] = [value];
+  let parts = 0;
+  while (waiting.length) {
+    const each = waiting.pop();
+    if (each === null || typeof each !== "object") continue;
+    for (const key in each) {
+      if (++parts > mostParts) return false;
+      waiting.push((each as Record<string, unknown>)[key]);
+    }
+  }
+  return true;
 }
 
 /** Ajv's errors as places and expectations; what only repeats a deeper error (`if`) is left out. */

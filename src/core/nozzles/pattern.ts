@@ -22,7 +22,7 @@ export const PatternChannel = Type.Object({
 export const NozzlePattern = Type.Object({
   format: Type.Literal("zesty-anvil/nozzle-pattern"),
   version: Type.Literal(1),
-  name: Type.String({ minLength: 1, maxLength: 200 }),
+  name: Type.String({ minLength: 1, maxLength: 200, pattern: "\\S" }),
   unit: Type.Literal("mm"),
   sheet: Type.Object({ width: size, height: size }),
   channels: Type.Array(PatternChannel, { minItems: 1, maxItems: 200 }),

@@ -37,6 +37,7 @@ describe("routines as text", () => {
           .fill(`*a${depth - 1}`)
           .join(", ")}]`,
       );
-    expect(readText(lines.join("\n"))).toMatchObject({ problems: [{ message: "names one part too many times" }] });
+    expect(readText(lines.join("\n"))).toMatchObject({ problems: [{ message: "names one part too many times, or within itself" }] });
+    expect(readText("a: &a {b: *a}")).toMatchObject({ problems: [{ line: 1 }] });
   });
 });

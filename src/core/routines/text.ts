@@ -30,8 +30,10 @@ export function readText(
   let value: unknown;
   try {
     value = document.toJS({ maxAliasCount: MAX_ALIASES });
+    // A part that holds itself is no text that could be written.
+    JSON.stringify(value);
   } catch {
-    return { problems: [{ path: "$", message: "names one part too many times", line: 1, column: 1 }] };
+    return { problems: [{ path: "$", message: "names one part too many times, or within itself", line: 1, column: 1 }] };
   }
   const placed = (problems: readonly Problem[]) =>
     problems.map((problem) => ({ ...problem, ...at(offsetOf(document.contents, keysOf(problem.path))) }));

@@ -6,6 +6,8 @@ export class Refusal extends Error {
     readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 415 | 429 | 503,
     message: string,
     readonly problems: Problem[] = [],
+    /** After so many seconds the same may be tried again. */
+    readonly retrySeconds?: number,
   ) {
     super(message);
   }

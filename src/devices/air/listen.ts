@@ -1,14 +1,17 @@
 import mqtt, { type MqttClient } from "mqtt";
+import { Lead } from "../../ledger/lead.ts";
 import { allSites } from "../../ledger/settings.ts";
 import { database } from "../../work/database.ts";
 import { loadShop } from "../../work/shop/shop.ts";
 import { networkOf } from "../../work/stores/settings.ts";
 import { AirIntake } from "../../work/stores/take-air.ts";
 
-/** Listens at each site's broker for what its sensors say of the air, as the setting has it. Any number of copies may. */
+/** Listens at each site's broker for what its sensors say of the air, as the setting has it. Of several copies one does. */
 
 const KEEP_MS = 2000;
 const LOOK_MS = 15_000;
+/** The lock that the listening copy holds. */
+const LISTENER = 7_421_002;
 
 type Line = { address: string; topic: string; client: MqttClient; intake: AirIntake };
 
@@ -39,7 +42,13 @@ export function listenAt(address: string, topic: string, intake: AirIntake): Mqt
 /** Listens as long as the process runs, following the settings. */
 export function startListening(): void {
   const lines = new Map<string, Line>();
+  const lead = new Lead(process.env.DATABASE_URL ?? "", LISTENER);
   const look = async () => {
+    // Each message is counted once, however many copies run: one of them listens.
+    if (!(await lead.isMine().catch(() => false))) {
+      for (const { client } of lines.values()) client.end(true);
+      return lines.clear();
+    }
     const db = database();
     for (const site of await allSites(db)) {
       const { broker, topic } = networkOf(await loadShop(db, site));

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useTranslations } from "use-intl";
-import type { SetAsideView } from "../../work/record/set-aside.ts";
+import type { SetAsideView, UnprovenView } from "../../work/record/set-aside.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
 import { Card, Empty } from "../kit/card.tsx";
 import { Field, TextInput } from "../kit/field.tsx";
@@ -12,7 +12,7 @@ import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
 
 /** Entries that could not be kept: a supervisor keeps each as a note, or discards it with a reason. */
-export function SetAsidePage({ waiting }: { waiting: SetAsideView[] }) {
+export function SetAsidePage({ waiting, unproven }: { waiting: SetAsideView[]; unproven: UnprovenView[] }) {
   const t = useTranslations("logbook.aside");
   return (
     <Room
@@ -35,6 +35,22 @@ export function SetAsidePage({ waiting }: { waiting: SetAsideView[] }) {
             </li>
           ))}
         </ul>
+      )}
+      {unproven.length > 0 && (
+        <section aria-label={t("unproven")} className="mt-8 max-w-4xl">
+          <h2 className="!text-base border-ink border-b-[1.5px] pb-1 font-bold">{t("unproven")}</h2>
+          <p className="py-2 text-ink2">{t("unprovenNote")}</p>
+          <ul className="divide-y divide-line border-line border-y">
+            {unproven.map(({ id, when, person, device, what }) => (
+              <li key={id} className="flex flex-wrap items-baseline justify-between gap-x-4 py-2">
+                <span>
+                  <b>{t("unprovenBy", { person, when, device: device ?? "none" })}</b> {what}
+                </span>
+                <Link href={`/logbook/${id}`}>{t("look")}</Link>
+              </li>
+            ))}
+          </ul>
+        </section>
       )}
     </Room>
   );

@@ -73,8 +73,8 @@ export function People({ view }: { view: PeopleView }) {
           {
             id: "signIn",
             name: t("signIn"),
-            by: ({ canSignIn }) => (canSignIn ? 0 : 1),
-            cell: ({ canSignIn }) => t(canSignIn ? "yes" : "no"),
+            by: ({ signInName }) => signInName ?? "",
+            cell: ({ signInName }) => signInName ?? t("no"),
           },
         ]}
       />
@@ -109,16 +109,20 @@ function OnePerson({
   const router = useRouter();
   const [draft, setDraft] = useState<Person>(person ?? NEW);
   const [password, setPassword] = useState("");
+  const [signInName, setSignInName] = useState(person?.signInName ?? "");
+  const [busy, setBusy] = useState(false);
   const [language, setLanguage] = useState<Language>(person?.language ?? "en");
   const save = async (archived = false) => {
     const { id, name, role, skills, shifts: own } = draft;
     let newId = id || idFrom(name);
     while (!person && taken.includes(newId)) newId += "-2";
+    setBusy(true);
     await trying(async () => {
       await ask("/api/people", {
         body: {
           person: { id: newId, name, role, ...(skills ? { skills } : {}), ...(own ? { shifts: own } : {}) },
           ...(password ? { password } : {}),
+          ...(signInName.trim() && signInName !== person?.signInName ? { signInName } : {}),
           ...(archived ? { archived } : {}),
         },
       });
@@ -127,6 +131,7 @@ function OnePerson({
       close();
       router.refresh();
     });
+    setBusy(false);
   };
   const known = [...new Set<string>([...SKILLS, ...(draft.skills ?? [])])];
   return (
@@ -168,7 +173,16 @@ function OnePerson({
         flip={(shift) => setDraft({ ...draft, shifts: flipped(draft.shifts ?? [], shift) })}
         {...(shifts.length === 0 ? { hint: t("noShifts") } : {})}
       />
-      <Field label={t(person?.canSignIn ? "newPassword" : "password")} hint={t(person?.canSignIn ? "newPasswordHint" : "passwordHint")}>
+      <Field label={t("signInName")} hint={t("signInNameHint")}>
+        <TextInput
+          autoComplete="off"
+          maxLength={200}
+          value={signInName}
+          placeholder={draft.name.toLowerCase()}
+          onChange={(event) => setSignInName(event.target.value)}
+        />
+      </Field>
+      <Field label={t(person?.signInName ? "newPassword" : "password")} hint={t(person?.signInName ? "newPasswordHint" : "passwordHint")}>
         <TextInput
           type="password"
           autoComplete="new-password"
@@ -179,7 +193,7 @@ function OnePerson({
         />
       </Field>
       <div className="flex gap-3">
-        <Button look="primary" type="submit" className="grow">
+        <Button look="primary" type="submit" className="grow" busy={busy}>
           {all("save")}
         </Button>
         {person && !person.self && (

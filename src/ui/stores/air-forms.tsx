@@ -128,7 +128,7 @@ export function AirSetUp({ view, done }: { view: AirView; done: () => void }) {
         className="grid gap-3 border-line border-t pt-3"
         onSubmit={(event) => {
           event.preventDefault();
-          void put("network", "air", { broker: broker.trim(), topic: topic.trim() }, t("networkSaved"));
+          void put("network", "air", { ...view.network, broker: broker.trim(), topic: topic.trim() }, t("networkSaved"));
         }}
       >
         <h3 className="font-bold">{t("network")}</h3>

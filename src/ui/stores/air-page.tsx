@@ -10,6 +10,8 @@ import { Button } from "../kit/button.tsx";
 import { Empty } from "../kit/card.tsx";
 import { Panel } from "../kit/panel.tsx";
 import { Segmented } from "../kit/tabs.tsx";
+import { say, trying } from "../say.ts";
+import { ask } from "../send.ts";
 import { useLive } from "../use-live.ts";
 import { AirChart } from "./air-chart.tsx";
 import { AirSetUp, ByHand, FromFile } from "./air-forms.tsx";
@@ -31,6 +33,14 @@ export function AirPage({ view, mayRecord, maySetUp }: { view: AirView; mayRecor
     `/stores/air?${new URLSearchParams({ area: more.area ?? view.area, days: String(more.days ?? view.days), to: more.to ?? view.to })}`;
   const shifted = (by: number) => new Date(Date.parse(`${view.to}T00:00:00Z`) + by * view.days * 86_400_000).toISOString().slice(0, 10);
   const bad = view.areas.filter(({ now }) => NEEDS.includes(now.word)).length;
+  const takeUp = ({ id, sensor, takenUp }: AirView["sensors"][number]) =>
+    trying(async () => {
+      const others = (view.network.sensors ?? []).filter((each) => each !== id);
+      const body = { ...view.network, sensors: takenUp ? others : [...others, id] };
+      await ask("/api/stores/settings", { method: "PUT", body: { subject: "network", id: "air", body } });
+      say(t(takenUp ? "letGoSaid" : "takenUpSaid", { sensor }));
+      router.refresh();
+    });
   const done = () => {
     setOpen(null);
     router.refresh();
@@ -119,16 +129,27 @@ export function AirPage({ view, mayRecord, maySetUp }: { view: AirView; mayRecor
           {view.sensors.length === 0 && <p className="text-ink2">{t("noSensors")}</p>}
           <ul>
             {view.sensors.map((sensor) => (
-              <li key={`${sensor.area}${sensor.sensor}`} className="border-line border-b py-1">
-                {t("sensor", {
-                  area: sensor.area,
-                  sensor: sensor.sensor,
-                  seen: sensor.seen,
-                  messages: sensor.messages,
-                  kept: sensor.kept,
-                })}
-                {sensor.refused > 0 && (
-                  <span className="block text-care">{t("refusedCount", { count: sensor.refused, why: sensor.why ?? "" })}</span>
+              <li key={sensor.id} className="flex flex-wrap items-center justify-between gap-x-4 border-line border-b py-1">
+                <span>
+                  {t("sensor", {
+                    area: sensor.area,
+                    sensor: sensor.sensor,
+                    seen: sensor.seen,
+                    messages: sensor.messages,
+                    kept: sensor.kept,
+                  })}
+                  {sensor.refused > 0 && (
+                    <span className="block text-care">{t("refusedCount", { count: sensor.refused, why: sensor.why ?? "" })}</span>
+                  )}
+                </span>
+                {maySetUp && (sensor.takenUp || sensor.mayBe) && (
+                  <Button
+                    size="small"
+                    aria-label={t(sensor.takenUp ? "letGoOf" : "takeUpOf", { sensor: sensor.sensor })}
+                    onClick={() => void takeUp(sensor)}
+                  >
+                    {t(sensor.takenUp ? "letGo" : "takeUp")}
+                  </Button>
                 )}
               </li>
             ))}

@@ -2,14 +2,19 @@ import { betterAuth } from "better-auth";
 import { drizzleAdapter } from "better-auth/adapters/drizzle";
 import { createAuthEndpoint } from "better-auth/api";
 import { setSessionCookie } from "better-auth/cookies";
-import { and, eq, inArray, sql } from "drizzle-orm";
+import { and, eq, type SQL, sql } from "drizzle-orm";
 import { type Static, Type } from "typebox";
 import { accept } from "../../core/record/validate.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
-import { account, session, signInFailure, user, verification } from "../../ledger/auth-tables.ts";
+import { account, session, signInTry, user, verification } from "../../ledger/auth-tables.ts";
+import { tellOfSessions } from "../../ledger/live.ts";
 import type { Actor } from "../actor.ts";
+import { now } from "../clock.ts";
 import { database } from "../database.ts";
 import { loadShop } from "../shop/shop.ts";
+import { hash, verify } from "./hashing.ts";
+import { knownCookie, knownSubject } from "./known-device.ts";
+import { judged } from "./tries.ts";
 
 /** Sign-in by the library; who somebody is in the shop, and what they may, comes from the shop's own people. */
 
@@ -60,11 +65,12 @@ function make() {
     baseURL: process.env.ZESTY_URL ?? "http://127.0.0.1",
     trustedOrigins: (request) => [request?.headers.get("origin") ?? ""].filter((origin) => origin !== "" && origin === originOf(request)),
     database: drizzleAdapter(database(), { provider: "pg", schema: { user, session, account, verification } }),
-    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: 8, maxPasswordLength: 200 },
+    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: 8, maxPasswordLength: 200, password: { hash, verify } },
     user: {
       additionalFields: {
         site: { type: "string", required: true, input: false },
         personId: { type: "string", required: true, input: false },
+        signInName: { type: "string", required: true, input: false },
       },
     },
     // No cookie cache: a session ended by the supervisor is dead at once.
@@ -106,93 +112,134 @@ export async function requireActor(headers: Headers): Promise<Actor> {
   return actor;
 }
 
-const FAILURES_AN_ADDRESS = 60;
-/** Failures within the window after which a subject is refused. */
-const LIMITS: Record<string, number> = { name: 8, address: FAILURES_AN_ADDRESS, pin: 8, "pin-device": 30, enrol: 10 };
-const WINDOW_MINUTES = 15;
+/** A sign-in name as it is kept and compared: in any case, width and spacing it is the same. */
+export const signInKey = (name: string): string => name.normalize("NFKC").trim().replace(/\s+/g, " ").toLowerCase();
 
-/** Signs somebody in by their name (or id) and password; answers with the library's cookies. */
-export async function signIn(
-  name: string,
-  password: string,
-  address: string,
-  headers: Headers,
+type User = { id: string; email: string; site: string; personId: string };
+type Asked = { password: string; address: string; headers: Headers };
+const WRONG = "Name and password don't go together. Check both, or ask a supervisor to set a new password.";
+
+/**
+ * Signs somebody in by sign-in name and password; answers with the library's cookies and the mark of a known browser.
+ * @throws Refusal 401, the same for whoever is unknown, has left or typed a wrong password; 429 with the time to wait
+ */
+export async function signIn(name: string, asked: Asked): Promise<{ response: Response; role: string }> {
+  const key = signInKey(name).slice(0, 200);
+  const [found] = await users(eq(user.signInName, key));
+  return signInUser(found, key, asked);
+}
+
+/** Signs a person in by who they are in the shop: the demo's one click. */
+export async function signInPerson(personId: string, asked: Asked): Promise<{ response: Response; role: string }> {
+  const [found] = await users(eq(user.personId, personId));
+  return signInUser(found, `person ${personId.slice(0, 200)}`, asked);
+}
+
+const users = (where: SQL): Promise<User[]> =>
+  database().select({ id: user.id, email: user.email, site: user.site, personId: user.personId }).from(user).where(where).limit(1);
+
+async function signInUser(
+  found: User | undefined,
+  key: string,
+  { password, address, headers }: Asked,
 ): Promise<{ response: Response; role: string }> {
-  const subjects = [`name:${name.trim().toLowerCase().slice(0, 200)}`, `address:${address}`];
-  await refuseAfterFailures(subjects);
-  const found = await userByName(name.trim());
-  const response = await auth().api.signInEmail({
-    body: { email: found?.email ?? "nobody@people.invalid", password },
-    headers,
-    asResponse: true,
+  const known = found && knownSubject(headers, found.id);
+  const subjects = known ? [known] : [`pair:${key}@${address}`, `name:${key}`, `address:${address}`];
+  const person = found && (await loadShop(database(), found.site)).people.find(({ id }) => id === found.personId);
+  const signed = await judged(subjects, async () => {
+    // Whoever is unknown or has left is hashed all the same: the time says nothing.
+    const email = person ? found.email : "nobody@people.invalid";
+    const response = await auth().api.signInEmail({ body: { email, password }, headers, asResponse: true });
+    if (response.status >= 500) throw new Refusal(503, "Sign-in does not answer just now. Try again in a moment.", [], 3);
+    return response.ok && person ? { response, role: person.role } : undefined;
   });
-  if (!response.ok || !found) {
-    await countFailure(subjects);
-    throw new Refusal(401, "Name and password don't go together. Check both, or ask a supervisor to set a new password.");
-  }
-  await database()
-    .delete(signInFailure)
-    .where(eq(signInFailure.subject, subjects[0] ?? ""));
-  const person = (await loadShop(database(), found.site)).people.find(({ id }) => id === found.personId);
-  return { response, role: person?.role ?? "viewer" };
+  if (!signed || !found) throw new Refusal(401, WRONG);
+  signed.response.headers.append("set-cookie", knownCookie(found.id, now()));
+  return signed;
 }
 
-async function userByName(name: string): Promise<{ email: string; site: string; personId: string } | undefined> {
-  const rows = await database()
-    .select({ email: user.email, site: user.site, personId: user.personId })
-    .from(user)
-    .where(sql`lower(${user.name}) = lower(${name}) OR lower(${user.personId}) = lower(${name})`)
-    .limit(2);
-  return rows.length === 1 ? rows[0] : undefined;
-}
+/** What a new or a changed sign-in is to be; a name that is left out stays, or is made from who they are. */
+export type SignInChange = { name?: string; password?: string };
 
-export async function refuseAfterFailures(subjects: string[]): Promise<void> {
-  for (const subject of subjects) {
-    const limit = LIMITS[subject.slice(0, subject.indexOf(":"))] ?? FAILURES_AN_ADDRESS;
-    const [row] = await database()
-      .select()
-      .from(signInFailure)
-      .where(and(eq(signInFailure.subject, subject), sql`${signInFailure.since} > now() - make_interval(mins => ${WINDOW_MINUTES})`));
-    if (row && row.failures >= limit)
-      throw new Refusal(429, `Too many failed sign-ins. Wait ${WINDOW_MINUTES} minutes, or ask a supervisor to set a new password.`);
-  }
-}
-
-export async function countFailure(subjects: string[]): Promise<void> {
-  for (const subject of subjects)
-    await database().execute(sql`
-      INSERT INTO auth.sign_in_failure (subject, failures, since) VALUES (${subject}, 1, now())
-      ON CONFLICT (subject) DO UPDATE SET
-        failures = CASE WHEN sign_in_failure.since > now() - make_interval(mins => ${WINDOW_MINUTES}) THEN sign_in_failure.failures + 1 ELSE 1 END,
-        since = CASE WHEN sign_in_failure.since > now() - make_interval(mins => ${WINDOW_MINUTES}) THEN sign_in_failure.since ELSE now() END`);
-}
-
-export async function forgetFailures(subjects: string[]): Promise<void> {
-  await database().delete(signInFailure).where(inArray(signInFailure.subject, subjects));
-}
-
-/** Gives a person of a shop a sign-in, or a new password where they have one already. */
-export async function setPassword(site: string, person: { id: string; name: string }, password: string): Promise<void> {
-  if (password.length < 8 || password.length > 200) throw new Refusal(400, "A password has 8 to 200 characters.");
-  const context = await auth().$context;
-  const hash = await context.password.hash(password);
+/** Gives a person of a shop a sign-in, a new name to sign in by, or a new password. @returns the name. @throws Refusal 400, 409 */
+export async function putSignIn(site: string, person: { id: string; name: string }, { name, password }: SignInChange): Promise<string> {
+  if (password !== undefined && (password.length < 8 || password.length > 200))
+    throw new Refusal(400, "A password has 8 to 200 characters.");
+  const wanted = name === undefined ? undefined : signInKey(name);
+  if (wanted === "") throw new Refusal(400, "A sign-in name has at least one letter or digit.");
   const [known] = await database()
-    .select()
+    .select({ id: user.id, signInName: user.signInName })
     .from(user)
     .where(and(eq(user.site, site), eq(user.personId, person.id)));
-  if (known) {
-    await context.internalAdapter.updatePassword(known.id, hash);
-    await database().delete(session).where(eq(session.userId, known.id));
-    await database()
-      .delete(signInFailure)
-      .where(sql`subject IN (${`name:${person.id.toLowerCase()}`}, ${`name:${person.name.toLowerCase()}`})`);
-    return;
+  if (wanted !== undefined && wanted !== known?.signInName) {
+    const [taken] = await users(eq(user.signInName, wanted));
+    if (taken) throw new Refusal(409, `Somebody signs in as “${wanted}” already. Choose another sign-in name.`);
   }
+  const context = await auth().$context;
+  if (known) {
+    const signInName = wanted ?? known.signInName;
+    if (signInName !== known.signInName) await database().update(user).set({ signInName }).where(eq(user.id, known.id));
+    if (password !== undefined) {
+      await context.internalAdapter.updatePassword(known.id, await context.password.hash(password));
+      await database().delete(session).where(eq(session.userId, known.id));
+      await tellOfSessions(database(), site);
+      await database()
+        .delete(signInTry)
+        .where(sql`subject = ${`name:${signInName}`} OR subject LIKE ${`pair:${likeText(signInName)}@%`}`);
+    }
+    return signInName;
+  }
+  if (password === undefined) throw new Refusal(400, "A first password goes with a sign-in name.");
+  const hashed = await context.password.hash(password);
+  const signInName = wanted ?? (await freeName(person));
   const made = await context.internalAdapter.createUser(
-    { name: person.name, email: `${crypto.randomUUID()}@people.invalid`, emailVerified: false, site, personId: person.id },
+    { name: person.name, email: `${crypto.randomUUID()}@people.invalid`, emailVerified: false, site, personId: person.id, signInName },
     { method: "admin" },
   );
-  await context.internalAdapter.linkAccount({ userId: made.id, providerId: "credential", accountId: made.id, password: hash });
+  await context.internalAdapter.linkAccount({ userId: made.id, providerId: "credential", accountId: made.id, password: hashed });
+  return signInName;
+}
+
+const likeText = (text: string) => text.replace(/[\\%_]/g, "\\$&");
+
+/** Their name, or where somebody has it already their id, with a number if need be. */
+async function freeName(person: { id: string; name: string }): Promise<string> {
+  const wanted = [person.name, person.id].map(signInKey).filter(Boolean);
+  for (let number = 1; ; number++)
+    for (const each of wanted) {
+      const name = number === 1 ? each : `${each} ${number}`;
+      if ((await users(eq(user.signInName, name))).length === 0) return name;
+    }
+}
+
+/** The names that a shop's people sign in by. */
+export async function signInNames(site: string): Promise<Map<string, string>> {
+  const rows = await database().select({ personId: user.personId, name: user.signInName }).from(user).where(eq(user.site, site));
+  return new Map(rows.map(({ personId, name }) => [personId, name]));
+}
+
+/** Changes one's own password by the old one. Other sessions end. @throws Refusal 401, 429 */
+export async function changeOwnPassword(
+  actor: { site: string; personId: string; sessionId: string },
+  before: string,
+  after: string,
+): Promise<void> {
+  const [found] = await users(sql`${user.site} = ${actor.site} AND ${user.personId} = ${actor.personId}`);
+  if (!found) throw new Refusal(404, "You have no sign-in of your own here.");
+  const context = await auth().$context;
+  const [kept] = await database()
+    .select({ hash: account.password })
+    .from(account)
+    .where(and(eq(account.userId, found.id), eq(account.providerId, "credential")));
+  const right = await judged([`known:own/${found.id}`], async () =>
+    kept?.hash && (await context.password.verify({ hash: kept.hash, password: before })) ? true : undefined,
+  );
+  if (!right) throw new Refusal(401, "That is not your present password.");
+  if (after.length < 8 || after.length > 200) throw new Refusal(400, "A password has 8 to 200 characters.");
+  await context.internalAdapter.updatePassword(found.id, await context.password.hash(after));
+  await database()
+    .delete(session)
+    .where(and(eq(session.userId, found.id), sql`${session.id} <> ${actor.sessionId}`));
 }
 
 export type SessionView = {
@@ -224,15 +271,27 @@ export async function sessionsOf(site: string): Promise<SessionView[]> {
   return rows.map((row) => ({ ...row, since: row.since.toISOString(), seen: row.seen.toISOString() }));
 }
 
+/** Ends all sessions of a person who leaves. */
+export async function endSessionsOf(site: string, person: string): Promise<void> {
+  await database().execute(
+    sql`DELETE FROM auth.session s USING auth."user" u WHERE s.user_id = u.id AND u.site = ${site} AND u.person_id = ${person}`,
+  );
+  await tellOfSessions(database(), site);
+}
+
 export async function endSession(site: string, id: string): Promise<void> {
   await database().execute(
     sql`DELETE FROM auth.session s USING auth."user" u WHERE s.id = ${id} AND s.user_id = u.id AND u.site = ${site}`,
   );
+  await tellOfSessions(database(), site);
 }
 
-export async function signInsOf(site: string): Promise<Set<string>> {
-  const rows = await database().select({ personId: user.personId }).from(user).where(eq(user.site, site));
-  return new Set(rows.map(({ personId }) => personId));
+/** Signs out whoever asks. */
+export async function signOut(headers: Headers): Promise<Response> {
+  const actor = await actorOf(headers);
+  const response = await auth().api.signOut({ headers, asResponse: true });
+  if (actor) await tellOfSessions(database(), actor.site);
+  return response;
 }
 
 /** Whether nobody can sign in yet: the first run. */

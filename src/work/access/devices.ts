@@ -7,7 +7,7 @@ import { device } from "../../ledger/auth-tables.ts";
 import { type Actor, authorise, type Device } from "../actor.ts";
 import { now } from "../clock.ts";
 import { database } from "../database.ts";
-import { countFailure, refuseAfterFailures } from "./auth.ts";
+import { judged } from "./tries.ts";
 
 /** A shared tablet, enrolled by a supervisor; it has a key of its own in a cookie that scripts can't read. */
 
@@ -20,7 +20,10 @@ const LETTERS = "ABCDEFGHJKMNPQRSTUVWXYZ23456789";
 const hash = (text: string) => createHash("sha256").update(text).digest("hex");
 const codeOf = (length: number) => Array.from({ length }, () => LETTERS[randomInt(LETTERS.length)]).join("");
 
-export const Enrolment = Type.Object({ name: Type.String({ minLength: 1, maxLength: 60 }) }, { additionalProperties: false });
+export const Enrolment = Type.Object(
+  { name: Type.String({ minLength: 1, maxLength: 60, pattern: "\\S" }) },
+  { additionalProperties: false },
+);
 
 /** Begins an enrolment: a code to be typed on the tablet within 15 minutes. */
 export async function beginEnrolment(actor: Actor, value: unknown): Promise<{ id: string; code: string; minutes: number }> {
@@ -48,17 +51,15 @@ export const Finish = Type.Object({ code: Type.String({ minLength: 4, maxLength:
 export async function finishEnrolment(value: unknown, address: string): Promise<{ device: Device; cookie: string }> {
   const accepted = accept(Finish, value);
   if ("problems" in accepted) throw new Refusal(400, "Type the code as the supervisor's screen shows it.", accepted.problems);
-  const subjects = [`enrol:${address}`];
-  await refuseAfterFailures(subjects);
   const code = accepted.value.code.toUpperCase().replace(/[^A-Z0-9]/g, "");
-  const [found] = await database()
-    .select()
-    .from(device)
-    .where(eq(device.codeHash, hash(code)));
-  if (!found || found.revokedAt || !found.codeUntil || found.codeUntil < now()) {
-    await countFailure(subjects);
-    throw new Refusal(401, "This code is unknown, or its 15 minutes are over. Ask the supervisor for a new one.");
-  }
+  const found = await judged([`enrol:${address}`], async () => {
+    const [row] = await database()
+      .select()
+      .from(device)
+      .where(eq(device.codeHash, hash(code)));
+    return row && !row.revokedAt && row.codeUntil && row.codeUntil >= now() ? row : undefined;
+  });
+  if (!found) throw new Refusal(401, "This code is unknown, or its 15 minutes are over. Ask the supervisor for a new one.");
   const key = randomBytes(32).toString("base64url");
   await database()
     .update(device)

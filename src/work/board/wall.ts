@@ -11,7 +11,7 @@ import { database } from "../database.ts";
 /** The Wall: the Board read at four metres, at a secret address that a supervisor makes and takes back. It only looks. */
 
 const hash = (text: string) => createHash("sha256").update(text).digest("hex");
-const Name = Type.Object({ name: Type.String({ minLength: 1, maxLength: 60 }) }, { additionalProperties: false });
+const Name = Type.Object({ name: Type.String({ minLength: 1, maxLength: 60, pattern: "\\S" }) }, { additionalProperties: false });
 
 /** Makes an address; its secret part is said this once. */
 export async function makeWall(actor: Actor, value: unknown): Promise<{ path: string }> {

@@ -1,4 +1,5 @@
 import Papa from "papaparse";
+import { ESCAPE_FORMULAE } from "../../core/large/csv.ts";
 import type { Shop } from "../../core/shop/shop.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { type EntryRow, type LedgerFilter, ledgerPage } from "../../ledger/reading.ts";
@@ -57,6 +58,5 @@ function csv(shop: Shop, rows: EntryRow[]): string {
     const flat: Record<string, unknown> = { ...plainRow(row), says: saysOf(shop, row), body: JSON.stringify(row.body) };
     return COLUMNS.map((column) => flat[column] ?? "");
   });
-  // A cell that a spreadsheet would run begins with one of these, also behind white space.
-  return `${Papa.unparse(cells, { escapeFormulae: /^[\s]*[=+\-@\t\r]/, newline: "\r\n" })}\r\n`;
+  return `${Papa.unparse(cells, { escapeFormulae: ESCAPE_FORMULAE, newline: "\r\n" })}\r\n`;
 }

@@ -8,7 +8,8 @@ import { database } from "../database.ts";
  * screen asks for what changed after its own.
  */
 
-type Listener = (message: { seq: number } | "resync") => void;
+export type LiveMessage = { seq: number } | "resync" | "sessions";
+type Listener = (message: LiveMessage) => void;
 const held = globalThis as { zestyLive?: { listeners: Map<string, Set<Listener>>; started: boolean } };
 const live = () => {
   held.zestyLive ??= { listeners: new Map(), started: false };
@@ -18,7 +19,7 @@ const live = () => {
 /** The last place in a site's ledger. */
 export const placeNow = (site: string): Promise<number> => lastSeq(database(), site);
 
-/** Hears of a site's new entries until the answer is called; `resync` after the connection was lost. */
+/** Hears of a site's new entries until the answer is called; `resync` after the connection was lost, `sessions` where some have ended. */
 export function watch(site: string, listener: Listener): () => void {
   const { listeners } = live();
   const ofSite = listeners.get(site) ?? new Set();
@@ -51,9 +52,10 @@ async function listen(waitMs: number): Promise<void> {
   client.on("end", again);
   client.on("notification", ({ channel, payload }) => {
     if (channel !== ENTRY_ADDED || !payload) return;
-    const { site, seq } = JSON.parse(payload) as { site: string; seq?: number };
+    const { site, seq, sessions } = JSON.parse(payload) as { site: string; seq?: number; sessions?: true };
+    const message: LiveMessage = sessions ? "sessions" : seq === undefined ? "resync" : { seq };
     // Without a place in the ledger something else has changed: screens ask for all.
-    for (const listener of live().listeners.get(site) ?? []) listener(seq === undefined ? "resync" : { seq });
+    for (const listener of live().listeners.get(site) ?? []) listener(message);
   });
   try {
     await client.connect();

@@ -40,7 +40,7 @@ export async function record(db: Database, sender: Sender, { entries, sentAt, cl
   const offset = sentAt ? now().getTime() - new Date(sentAt).getTime() : 0;
   const proven = new Map<string, boolean>();
   const isProven = async (claim: Claim) => {
-    const known = proven.get(claim.id) ?? (await claimIsProven(sender.site, claim));
+    const known = proven.get(claim.id) ?? (sender.device !== undefined && (await claimIsProven(sender.device, claim)));
     proven.set(claim.id, known);
     return known;
   };
@@ -56,7 +56,8 @@ export async function record(db: Database, sender: Sender, { entries, sentAt, cl
     try {
       answers.push(await recordOne(db, sender, each, Math.abs(offset) > CLOCK_SLACK_MS ? offset : 0, whoOf));
     } catch (error) {
-      if (isDatabaseAway(error)) throw error;
+      // What can't be judged just now goes back whole, and comes again; what was kept of it is known then.
+      if (isDatabaseAway(error) || (error instanceof Refusal && error.retrySeconds !== undefined)) throw error;
       answers.push(
         error instanceof Refusal && !(error instanceof NoEntry)
           ? { id: idOf(each), result: "refused", message: inFull(error) }

@@ -10,10 +10,11 @@ import { Refusal } from "../../core/shop/refusal.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
 import { append } from "../../ledger/append.ts";
 import type { Connection, Database } from "../../ledger/database.ts";
+import { ledgerPage } from "../../ledger/reading.ts";
 import { addSetAside, countSetAside, openSetAside, type SetAsideRow, settleSetAside } from "../../ledger/set-aside.ts";
 import { type Actor, authorise, type Sender } from "../actor.ts";
 import { now } from "../clock.ts";
-import { dayAt, loadShop } from "../shop/shop.ts";
+import { dayAt, loadShop, momentSaid } from "../shop/shop.ts";
 
 /** Entries that could not be kept wait here for a supervisor, so that one of them holds up nobody's queue. */
 
@@ -52,6 +53,25 @@ export async function setAsideView(db: Connection, actor: Actor): Promise<SetAsi
     what: whatOf(row),
     sent: row.sent,
     reason: row.reason,
+  }));
+}
+
+/** An entry that a tablet sent under a PIN that did not fit: it is kept and marked, and a supervisor sees it here. */
+export type UnprovenView = { id: string; seq: number; when: string; person: string; device: string | null; what: string };
+const UNPROVEN_DAYS = 90;
+
+/** What came under a PIN that did not fit in the last 90 days, newest first. */
+export async function unprovenView(db: Connection, actor: Actor): Promise<UnprovenView[]> {
+  authorise(actor, "amend-others");
+  const shop = await loadShop(db, actor.site);
+  const rows = await ledgerPage(db, actor.site, { proof: "unproven", from: isoDay(dayAt(shop) - UNPROVEN_DAYS), limit: 100 });
+  return rows.map((row) => ({
+    id: row.id,
+    seq: row.seq,
+    when: momentSaid(shop, row.happenedAt.toISOString()),
+    person: personName(shop, row.person ?? ""),
+    device: row.device,
+    what: row.words,
   }));
 }
 

@@ -6,11 +6,10 @@ import { accept } from "../../core/record/validate.ts";
 import { routineBook, routinesOf } from "../../core/routines/assigned.ts";
 import { BUILT_IN, BUILT_IN_IDS } from "../../core/routines/built-in.ts";
 import { besidesFleetPart } from "../../core/routines/fleet-part.ts";
-import { packProblems, routineProblems } from "../../core/routines/problems.ts";
 import { readTexts } from "../../core/routines/read-texts.ts";
 import type { Routine } from "../../core/routines/routine.ts";
 import type { Pack } from "../../core/routines/schema.ts";
-import { ordered, readText, type TextProblem, writeText } from "../../core/routines/text.ts";
+import { ordered, type TextProblem, writeText } from "../../core/routines/text.ts";
 import { triggerWords } from "../../core/routines/trigger-words.ts";
 import { runPlan } from "../../core/runs/plan.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
@@ -19,6 +18,7 @@ import type { Connection, Database } from "../../ledger/database.ts";
 import { foundLately } from "../../ledger/found-as.ts";
 import { type SettingVersion, versionsOfSetting } from "../../ledger/settings.ts";
 import { type Actor, authorise } from "../actor.ts";
+import { onTheSide } from "../on-the-side.ts";
 import { exportFleet } from "../shop/fleet.ts";
 import { putSettings, type SettingChange, shopAfter } from "../shop/settings.ts";
 import { loadShop } from "../shop/shop.ts";
@@ -184,16 +184,13 @@ export const Written = Type.Object(
 
 export type CheckedRoutine = { problems: TextProblem[]; routine: Routine | null; plan: ReturnType<typeof runPlan> };
 
-function checked(shop: Shop, text: string, machineId?: string): CheckedRoutine {
-  const read = readText(text);
+async function checked(shop: Shop, text: string, machineId?: string): Promise<CheckedRoutine> {
+  const read = await onTheSide("routine", text, [...shop.rules.book.values()]);
   if ("problems" in read) return { problems: read.problems, routine: null, plan: [] };
-  const problems = read.placed(routineProblems(read.value, shop.rules.book));
-  if (problems.length) return { problems, routine: null, plan: [] };
-  // It has just been held against its schema.
-  const routine = read.value as Routine;
+  const routine = read.value;
   const book = routineBook([...shop.routines.filter(({ id }) => id !== routine.id), routine]);
   const machine = shop.machines.find(({ id }) => id === machineId) ?? shop.machines[0];
-  return { problems, routine, plan: machine ? runPlan(book.get(routine.id)?.steps ?? [], machine) : [] };
+  return { problems: [], routine, plan: machine ? runPlan(book.get(routine.id)?.steps ?? [], machine) : [] };
 }
 
 /** A routine's text as it is typed: what is wrong with it and where, and the run as it would look at a machine. */
@@ -213,7 +210,7 @@ export async function saveRoutine(db: Database, actor: Actor, value: unknown): P
   const accepted = accept(Written, value);
   if ("problems" in accepted) throw new Refusal(400, "This text can't be read:", accepted.problems);
   const shop = await loadShop(db, actor.site);
-  const { problems, routine } = checked(shop, accepted.value.text);
+  const { problems, routine } = await checked(shop, accepted.value.text);
   if (!routine) throw new Refusal(400, "This routine can't be saved. Nothing was changed.", places(problems));
   await putRoutines(db, actor, shop, [routine], (name) => `${name} written${accepted.value.why ? `: ${accepted.value.why}` : ""}`);
   return { id: routine.id };
@@ -280,11 +277,9 @@ export type PackPreview = { routines: { id: string; name: string; state: "new" |
 export async function importPack(db: Database, actor: Actor, text: string, { write = false } = {}): Promise<PackPreview> {
   authorise(actor, "set-up");
   const shop = await loadShop(db, actor.site);
-  const read = readText(text);
+  const read = await onTheSide("pack", text, [...shop.rules.book.values()]);
   if ("problems" in read) throw new Refusal(400, "This is no pack that can be read; nothing was changed.", places(read.problems));
-  const problems = read.placed(packProblems(read.value, shop.rules.book));
-  if (problems.length) throw new Refusal(400, "This pack can't be read in; nothing was changed.", places(problems));
-  const { routines, name } = read.value as Pack;
+  const { routines, name } = read.value;
   const state = (routine: Routine) => {
     const before = written(shop, routine.id);
     return !before ? "new" : writeText(before, "json") === writeText(ordered(routine), "json") ? "same" : "changed";

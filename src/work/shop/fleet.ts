@@ -19,6 +19,7 @@ import type { Connection, Database } from "../../ledger/database.ts";
 import { addSettings } from "../../ledger/settings.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
+import { onTheSide } from "../on-the-side.ts";
 import { type SettingChange, shopAfter, versionsOf } from "./settings.ts";
 import { dayAt, loadShop, type ShopBody } from "./shop.ts";
 import { stepSettings } from "./steps.ts";
@@ -93,18 +94,30 @@ export type FleetPreview = { rows: PreviewRow[]; kept: PreviewRow[]; facts: Reco
 export type ImportChoices = { archiveMissing?: boolean; spreadUnknown?: boolean };
 type Plan = FleetPreview & { changes: SettingChange[]; entries: NewEntry[] };
 
-/** What reading a fleet file into the shop would do; changes nothing. */
-export async function previewFleet(db: Connection, actor: Actor, value: unknown): Promise<FleetPreview> {
+/** What reading a fleet file (its bytes, or what they say) into the shop would do; changes nothing. */
+export async function previewFleet(db: Connection, actor: Actor, file: unknown): Promise<FleetPreview> {
   authorise(actor, "set-up");
-  const { changes: _changes, entries: _entries, ...preview } = await planFor(db, actor, value, {});
+  const { changes: _changes, entries: _entries, ...preview } = await planFor(db, actor, await checkedFleet(file), {});
   return preview;
 }
 
-/** Reads a fleet file into the shop, merged by id: all of it or nothing. */
-export async function importFleet(db: Database, actor: Actor, value: unknown, choices: ImportChoices): Promise<FleetPreview> {
+/** Reads a fleet file (its bytes, or what they say) into the shop, merged by id: all of it or nothing. */
+export async function importFleet(db: Database, actor: Actor, file: unknown, choices: ImportChoices): Promise<FleetPreview> {
   authorise(actor, "set-up");
+  return takeFleet(db, actor, await checkedFleet(file), choices);
+}
+
+async function checkedFleet(file: unknown): Promise<FleetFile> {
+  if (file instanceof Uint8Array) return onTheSide("fleet", file);
+  const read = asFleet(file);
+  if ("problems" in read) throw new Refusal(400, "This is no fleet file that can be read; nothing was changed.", read.problems);
+  return read.fleet;
+}
+
+/** Takes a fleet that was held against its schema into the shop. */
+export async function takeFleet(db: Database, actor: Actor, fleet: FleetFile, choices: ImportChoices): Promise<FleetPreview> {
   return db.transaction(async (tx) => {
-    const plan = await planFor(tx, actor, value, choices);
+    const plan = await planFor(tx, actor, fleet, choices);
     const shop = await loadShop(tx, actor.site);
     await write(tx, shop, actor.personId, plan);
     const { changes: _changes, entries: _entries, ...preview } = plan;
@@ -124,10 +137,8 @@ async function write(
   if (entries.length + plan.entries.length) await appendMany(tx, shop.id, [...entries, ...plan.entries], recordedAt);
 }
 
-async function planFor(db: Connection, actor: Actor, value: unknown, choices: ImportChoices): Promise<Plan> {
-  const read = asFleet(value);
-  if ("problems" in read) throw new Refusal(400, "This is no fleet file that can be read; nothing was changed.", read.problems);
-  return planImport(await loadShop(db, actor.site), read.fleet, await factNames(db, actor.site), actor.personId, choices);
+async function planFor(db: Connection, actor: Actor, fleet: FleetFile, choices: ImportChoices): Promise<Plan> {
+  return planImport(await loadShop(db, actor.site), fleet, await factNames(db, actor.site), actor.personId, choices);
 }
 
 /** The changes and entries that bring a fleet file into a shop. Pure but for the clock. */

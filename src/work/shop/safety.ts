@@ -14,7 +14,7 @@ export const DataSheets = Type.Object(
     sheets: Type.Array(
       Type.Object(
         {
-          name: Type.String({ minLength: 1, maxLength: 200 }),
+          name: Type.String({ minLength: 1, maxLength: 200, pattern: "\\S" }),
           url: Type.String({ pattern: "^https?://[^\\s]+$", maxLength: 2000 }),
           hazards: Type.Array(Type.Enum(Object.keys(HAZARDS) as Hazard[]), { minItems: 1, maxItems: 20, uniqueItems: true }),
         },

@@ -14,6 +14,7 @@ import { now } from "../clock.ts";
 import { airNow } from "../facts/air-now.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 import { type Network, networkOf } from "./settings.ts";
+import { takenUpSensors } from "./take-air.ts";
 
 export type AirPoint = { at: number; celsius: number; humidity: number };
 export type FaultView = { kind: RoomFault["kind"]; when: string; words: string; from: number; to: number };
@@ -34,7 +35,19 @@ export type AirView = {
   below: { words: string; floor: number; hours: number }[];
   knownHours: number;
   marks: { at: number; words: string }[];
-  sensors: { area: string; sensor: string; seen: string; messages: number; kept: number; refused: number; why: string | null }[];
+  sensors: {
+    id: string;
+    area: string;
+    sensor: string;
+    takenUp: boolean;
+    /** Whether a supervisor may take it up: its area is one of the shop. */
+    mayBe: boolean;
+    seen: string;
+    messages: number;
+    kept: number;
+    refused: number;
+    why: string | null;
+  }[];
   network: Network;
   timeZone: string;
 };
@@ -71,6 +84,7 @@ export async function airView(db: Connection, actor: Actor, asked: { area: strin
     sensorRows(db, shop.id),
     lastSeq(db, actor.site),
   ]);
+  const takenUp = takenUpSensors(shop, sensors);
   const readings = all.map((row) => ({ at: row.at.getTime(), celsius: row.celsius, humidity: row.humidity }));
   const { good, faults } = checkReadings(readings, until);
   const drawn = thin(good, 1100);
@@ -113,15 +127,18 @@ export async function airView(db: Connection, actor: Actor, asked: { area: strin
       words: `${shop.machines.find(({ id }) => id === machine)?.name ?? machine}: ${shop.rules.book.get(routine)?.name ?? routine}`,
     })),
     sensors: sensors.map((row) => ({
+      id: `${row.area}/${row.sensor}`,
       area: shop.areas.find(({ id }) => id === row.area)?.name ?? row.area,
       sensor: row.sensor,
+      takenUp: takenUp.includes(`${row.area}/${row.sensor}`),
+      mayBe: shop.areas.some(({ id }) => id === row.area),
       seen: clock(row.seenAt.getTime()),
       messages: row.messages,
       kept: row.kept,
       refused: row.refused,
       why: row.refusedWhy,
     })),
-    network: networkOf(shop),
+    network: { ...networkOf(shop), sensors: takenUp },
     timeZone: shop.site.timeZone,
   };
 }

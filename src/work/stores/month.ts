@@ -5,6 +5,7 @@ import { dayStart, instantOf } from "../../core/calendar/site-time.ts";
 import { type HoldMark, holdHours } from "../../core/condition/hold-hours.ts";
 import { channelsOf } from "../../core/fleet/channels.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
+import { ESCAPE_FORMULAE } from "../../core/large/csv.ts";
 import type { ChannelReading } from "../../core/nozzles/channel-reading.ts";
 import { machineState, readinessSettings } from "../../core/nozzles/readiness.ts";
 import type { Shop } from "../../core/shop/shop.ts";
@@ -243,7 +244,7 @@ export async function monthCsv(db: Connection, actor: Actor, asked: string): Pro
           line("the house", "", view.beforeWords, view.total.before),
         ],
       },
-      { escapeFormulae: true },
+      { escapeFormulae: ESCAPE_FORMULAE },
     ),
   };
 }

@@ -1,5 +1,6 @@
 import Papa from "papaparse";
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
+import { ESCAPE_FORMULAE } from "../../core/large/csv.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
 import { amountWords } from "../../core/stores/amount-words.ts";
 import type { Item, Unit } from "../../core/stores/item.ts";
@@ -184,6 +185,6 @@ export async function ordersCsv(db: Connection, actor: Actor, supplier: string |
     );
   return Papa.unparse(
     { fields: ["supplier", "item", "packs", "pack", "price", "order", "now", "why"], data: rows },
-    { escapeFormulae: true },
+    { escapeFormulae: ESCAPE_FORMULAE },
   );
 }

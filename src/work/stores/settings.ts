@@ -19,6 +19,10 @@ export const Network = Type.Object(
     broker: Type.String({ pattern: "^$|^stand-in$|^mqtts?://[^\\s]+$", maxLength: 300 }),
     /** With `+` where the area stands. */
     topic: Type.String({ pattern: "^[^#\\s+]*\\+[^#\\s+]*$", minLength: 1, maxLength: 200 }),
+    /** The sensors whose readings are kept, each as `area/sensor`; left out: those that were kept before there was such a list. */
+    sensors: Type.Optional(
+      Type.Array(Type.String({ pattern: "^[^/\\s]+/[^/\\s]+$", maxLength: 121 }), { maxItems: 500, uniqueItems: true }),
+    ),
   },
   { additionalProperties: false },
 );

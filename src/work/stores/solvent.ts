@@ -1,6 +1,8 @@
 import Papa from "papaparse";
 import { type Day, isoDay, readDay, spokenDay, toDay } from "../../core/calendar/day.ts";
 import { monthName } from "../../core/calendar/said.ts";
+import { ESCAPE_FORMULAE } from "../../core/large/csv.ts";
+import { Refusal } from "../../core/shop/refusal.ts";
 import type { Shop } from "../../core/shop/shop.ts";
 import { amountWords } from "../../core/stores/amount-words.ts";
 import { STATEMENTS } from "../../core/stores/fluids.ts";
@@ -50,6 +52,13 @@ export type SolventView = {
   tally: { machine: string; channel: string; ml: number; times: number; last: string }[];
   rooms: { id: string; name: string; volumeM3: number; airChangesAnHour: number }[];
 };
+
+/** A month as it is asked for in an address; left out, the present one. @throws Refusal 400 @example monthAsked("2026-11") // "2026-11" */
+export function monthAsked(text: string | null): string {
+  if (text && (!/^\d{4}-(0[1-9]|1[0-2])$/.test(text) || readDay(`${text}-01`) === undefined))
+    throw new Refusal(400, `“${text.slice(0, 40)}” is no month; expected one like 2026-11.`);
+  return text ?? "";
+}
 
 export const monthOf = (day: Day): string => isoDay(day).slice(0, 7);
 
@@ -196,7 +205,7 @@ export async function solventCsv(db: Connection, actor: Actor, month: string): P
           grams.toFixed(1),
         ]),
       },
-      { escapeFormulae: true },
+      { escapeFormulae: ESCAPE_FORMULAE },
     ),
   };
 }

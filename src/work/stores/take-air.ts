@@ -1,12 +1,14 @@
 import { type Static, Type } from "typebox";
 import { inRange } from "../../core/condition/room/readings.ts";
 import { accept } from "../../core/record/validate.ts";
+import type { Shop } from "../../core/shop/shop.ts";
 import type { Database } from "../../ledger/database.ts";
 import { tellScreens } from "../../ledger/live.ts";
-import { addReadings, addToSensor, type RoomRow } from "../../ledger/room.ts";
+import { addReadings, addToSensor, type RoomRow, type SensorRow, sensorRows } from "../../ledger/room.ts";
 import { now } from "../clock.ts";
 import { airNow } from "../facts/air-now.ts";
 import { loadShop } from "../shop/shop.ts";
+import { networkOf } from "./settings.ts";
 
 /** What a sensor sends: JSON, `at` where it has a clock. */
 export const AirMessage = Type.Object({
@@ -20,14 +22,16 @@ export type AirMessage = Static<typeof AirMessage>;
 const MAX_BYTES = 1000;
 /** A device's clock that is off by more is not believed. */
 const CLOCK_SLACK_MS = 10 * 60_000;
-/** Sensors heard of in one site; more of them is noise. */
+/** Sensors heard of between two writings; more of them is noise. */
 const MAX_SENSORS = 200;
+/** Sensors that nobody has taken up are remembered up to so many, so that a supervisor can take one up. */
+const MOST_OFFERED = 50;
 
 type Heard = { messages: number; kept: number; refused: number; refusedWhy: string | null; refusedAt: Date | null; seenAt: Date };
 
 /**
- * Takes what sensors of a site send, however much: of each sensor one reading a minute is kept, the rest counted; what is no
- * reading is counted with its reason. Bounded in memory; written in one go each time `keep` is called.
+ * Takes what sensors of a site send, however much: of each sensor that a supervisor has taken up one reading a minute is kept,
+ * the rest counted; what is no reading is counted with its reason. Bounded in memory; written in one go each time `keep` is called.
  */
 export class AirIntake {
   private readonly heard = new Map<string, Heard>();
@@ -78,11 +82,18 @@ export class AirIntake {
     this.heard.clear();
     this.readings.clear();
     const shop = await loadShop(this.db, this.site);
-    const known = rows.filter(({ area }) => shop.areas.some(({ id }) => id === area));
+    const before = await sensorRows(this.db, this.site);
+    const takenUp = new Set(takenUpSensors(shop, before));
+    const isTakenUp = (area: string, sensor: string) => takenUp.has(`${area}/${sensor}`) && shop.areas.some(({ id }) => id === area);
+    const offered = new Set(before.map(({ area, sensor }) => `${area}/${sensor}`));
+    const known = rows.filter(({ area, sensor }) => isTakenUp(area, sensor));
     const added = await addReadings(this.db, this.site, known);
     for (const [key, { messages, refused, refusedWhy, refusedAt, seenAt }] of heard) {
       const [area = "", sensor = ""] = key.split("/");
-      const strange = !shop.areas.some(({ id }) => id === area);
+      const strange = !isTakenUp(area, sensor);
+      if (strange && !offered.has(key) && offered.size >= takenUp.size + MOST_OFFERED) continue;
+      offered.add(key);
+      const isArea = shop.areas.some(({ id }) => id === area);
       await addToSensor(this.db, this.site, {
         area: area.slice(0, 60),
         sensor: sensor.slice(0, 60),
@@ -90,7 +101,7 @@ export class AirIntake {
         messages,
         kept: strange ? 0 : known.filter((row) => row.area === area && row.sensor === sensor).length,
         refused: strange ? messages : refused,
-        refusedWhy: strange ? `there is no area “${area.slice(0, 60)}” in this shop` : refusedWhy,
+        refusedWhy: !isArea ? `there is no area “${area.slice(0, 60)}” in this shop` : strange ? (refusedWhy ?? NOT_TAKEN_UP) : refusedWhy,
         refusedAt: strange ? seenAt : refusedAt,
       });
     }
@@ -102,6 +113,12 @@ export class AirIntake {
     }
   }
 }
+
+const NOT_TAKEN_UP = "nobody has taken this sensor up yet";
+
+/** The sensors whose readings are kept, as `area/sensor`: those of the setting, or, where it names none yet, those that were kept until now. */
+export const takenUpSensors = (shop: Shop, heard: readonly SensorRow[]): string[] =>
+  networkOf(shop).sensors ?? heard.filter(({ kept }) => kept > 0).map(({ area, sensor }) => `${area}/${sensor}`);
 
 function parse(text: string): { value: AirMessage } | { fault: string } {
   let value: unknown;

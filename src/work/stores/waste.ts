@@ -1,5 +1,6 @@
 import Papa from "papaparse";
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
+import { ESCAPE_FORMULAE } from "../../core/large/csv.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
 import { personName } from "../../core/shop/shop.ts";
 import { amountWords } from "../../core/stores/amount-words.ts";
@@ -157,6 +158,6 @@ export async function wasteYearCsv(db: Connection, actor: Actor, year: number): 
       fields: ["day", "container", "litres", "taker", "papers", "entered by"],
       data: rows.map(({ day, container, ml, taker, papers, person }) => [day, container, (ml / 1000).toFixed(2), taker, papers, person]),
     },
-    { escapeFormulae: true },
+    { escapeFormulae: ESCAPE_FORMULAE },
   );
 }

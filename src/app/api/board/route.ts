@@ -7,5 +7,5 @@ export const dynamic = "force-dynamic";
 export const GET = (request: Request) =>
   answerTo(request, async (actor) => {
     const after = Number(new URL(request.url).searchParams.get("after") ?? Number.NaN);
-    return Response.json(await board(database(), actor, Number.isInteger(after) && after >= 0 ? after : undefined));
+    return Response.json(await board(database(), actor, Number.isSafeInteger(after) && after >= 0 ? after : undefined));
   });

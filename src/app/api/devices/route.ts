@@ -4,7 +4,7 @@ import { answerTo, bodyJson } from "../../http.ts";
 export const GET = (request: Request) => answerTo(request, async (actor) => Response.json({ devices: await devicesOf(actor) }));
 
 export const POST = (request: Request) =>
-  answerTo(request, async (actor) => Response.json(await beginEnrolment(actor, await bodyJson(request))));
+  answerTo(request, async (actor) => Response.json(await beginEnrolment(actor, await bodyJson(request, 4_000))));
 
 export const DELETE = (request: Request) =>
   answerTo(request, async (actor) => {

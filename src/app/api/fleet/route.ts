@@ -1,10 +1,10 @@
 import { authorise } from "../../../work/actor.ts";
 import { database } from "../../../work/database.ts";
 import { exportFleet, importFleet, previewFleet } from "../../../work/shop/fleet.ts";
-import { answerTo, bodyJson } from "../../http.ts";
+import { answerTo, bodyBytes } from "../../http.ts";
 
 export const dynamic = "force-dynamic";
-const MAX_FLEET_BYTES = 20 * 1024 * 1024;
+const MAX_FLEET_BYTES = 8 * 1024 * 1024;
 
 /** The shop as a fleet file. */
 export const GET = (request: Request) =>
@@ -25,10 +25,10 @@ export const POST = (request: Request) =>
   answerTo(request, async (actor) => {
     const query = new URL(request.url).searchParams;
     authorise(actor, "set-up");
-    const value = await bodyJson(request, MAX_FLEET_BYTES);
-    if (query.get("do") !== "import") return Response.json(await previewFleet(database(), actor, value));
+    const bytes = await bodyBytes(request, MAX_FLEET_BYTES);
+    if (query.get("do") !== "import") return Response.json(await previewFleet(database(), actor, bytes));
     return Response.json(
-      await importFleet(database(), actor, value, {
+      await importFleet(database(), actor, bytes, {
         archiveMissing: query.get("archive") === "1",
         spreadUnknown: query.get("spread") === "1",
       }),

@@ -22,16 +22,18 @@ export const GET = (request: Request) =>
           }
         };
         const say = (seq: number | "resync") => send(`data: ${JSON.stringify({ seq })}\n\n`);
-        const unwatch = watch(sender.site, (message) => say(message === "resync" ? "resync" : message.seq));
-        const heartbeat = setInterval(async () => {
-          // A session that was ended hears nothing more.
+        // A session that was ended hears nothing more.
+        const check = async () => {
           const still = await (sender.actor ? actorOf(request.headers) : deviceOf(request.headers)).catch(() => sender);
-          if (still) send(": still here\n\n");
-          else {
-            send("event: ended\ndata: {}\n\n");
-            end();
-          }
-        }, HEARTBEAT_MS);
+          if (still) return send(": still here\n\n");
+          send("event: ended\ndata: {}\n\n");
+          end();
+        };
+        const unwatch = watch(sender.site, (message) => {
+          if (message === "sessions") void check();
+          else say(message === "resync" ? "resync" : message.seq);
+        });
+        const heartbeat = setInterval(check, HEARTBEAT_MS);
         end = () => {
           clearInterval(heartbeat);
           unwatch();

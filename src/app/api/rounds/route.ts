@@ -3,6 +3,8 @@ import { acceptRound } from "../../../work/rounds/accept-round.ts";
 import { roundView } from "../../../work/rounds/rounds.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
+const MAX_BYTES = 1024 * 1024;
+
 export const GET = (request: Request) =>
   answerTo(request, async (actor) => {
     const asked = new URL(request.url).searchParams;
@@ -13,4 +15,4 @@ export const GET = (request: Request) =>
 
 /** Puts a round in force. */
 export const POST = (request: Request) =>
-  answerTo(request, async (actor) => Response.json(await acceptRound(database(), actor, await bodyJson(request))));
+  answerTo(request, async (actor) => Response.json(await acceptRound(database(), actor, await bodyJson(request, MAX_BYTES))));

@@ -2,7 +2,7 @@ import { database } from "../../../work/database.ts";
 import { giveUpRoutine, saveRoutine } from "../../../work/routines/routines.ts";
 import { answerTo, bodyJson } from "../../http.ts";
 
-const MAX_BYTES = 4 * 1024 * 1024;
+const MAX_BYTES = 2 * 1024 * 1024;
 
 /** A routine's text, saved. */
 export const POST = (request: Request) =>

@@ -12,7 +12,7 @@ export const GET = (request: Request) =>
 
 export const DELETE = (request: Request) =>
   answerTo(request, async (actor) => {
-    const accepted = accept(Ended, await bodyJson(request, 10_000));
+    const accepted = accept(Ended, await bodyJson(request, 4_000));
     if ("problems" in accepted) throw new Refusal(400, "Which sign-in?", accepted.problems);
     await signOutSession(actor, accepted.value.id);
     return Response.json({ ok: true });

@@ -2,7 +2,7 @@ import { Type } from "typebox";
 import { accept } from "../../../core/record/validate.ts";
 import { Refusal } from "../../../core/shop/refusal.ts";
 import { signIn } from "../../../work/access/auth.ts";
-import { answer, bodyJson } from "../../http.ts";
+import { addressOf, answer, bodyJson } from "../../http.ts";
 import { signedIn } from "../../signed-in.ts";
 
 const Credentials = Type.Object(
@@ -12,9 +12,9 @@ const Credentials = Type.Object(
 
 export const POST = (request: Request) =>
   answer(request, async () => {
-    const accepted = accept(Credentials, await bodyJson(request, 10_000));
+    const accepted = accept(Credentials, await bodyJson(request, 4_000));
     if ("problems" in accepted) throw new Refusal(400, "Name and password are needed.", accepted.problems);
     const { name, password } = accepted.value;
-    const { response, role } = await signIn(name, password, request.headers.get("x-zesty-address") ?? "unknown", request.headers);
+    const { response, role } = await signIn(name, { password, address: addressOf(request), headers: request.headers });
     return signedIn(response, role);
   });

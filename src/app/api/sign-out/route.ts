@@ -1,6 +1,5 @@
-import { auth } from "../../../work/access/auth.ts";
+import { signOut } from "../../../work/access/auth.ts";
 import { answer } from "../../http.ts";
 import { signedIn } from "../../signed-in.ts";
 
-export const POST = (request: Request) =>
-  answer(request, async () => signedIn(await auth().api.signOut({ headers: request.headers, asResponse: true })));
+export const POST = (request: Request) => answer(request, async () => signedIn(await signOut(request.headers)));

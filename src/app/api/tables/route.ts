@@ -5,7 +5,7 @@ import { database } from "../../../work/database.ts";
 import { importTable, previewTable } from "../../../work/shop/tables.ts";
 import { answerTo, bodyBytes } from "../../http.ts";
 
-const MAX_TABLE_BYTES = 10 * 1024 * 1024;
+const MAX_TABLE_BYTES = 4 * 1024 * 1024;
 
 /** A CSV table as it is, with `?choices=` as JSON: with `?do=import` brought in, otherwise only looked at. */
 export const POST = (request: Request) =>

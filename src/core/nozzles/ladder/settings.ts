@@ -9,7 +9,7 @@ const whole = (minimum: number, maximum: number) => Type.Integer({ minimum, maxi
 export const Rung = Type.Object(
   {
     id: Type.String({ pattern: "^[a-z0-9][a-z0-9-]*$", maxLength: 40 }),
-    name: Type.String({ minLength: 1, maxLength: 60 }),
+    name: Type.String({ minLength: 1, maxLength: 60, pattern: "\\S" }),
     /** Ink that one clean of all heads draws. */
     ml: Type.Number({ minimum: 0, maximum: 1000 }),
     minutes: Type.Number({ minimum: 0, maximum: 120 }),

@@ -1,0 +1,96 @@
+import { readAirFile } from "../condition/room/air-file.ts";
+import { readJson } from "../fleet/read.ts";
+import type { FleetFile } from "../fleet/schema.ts";
+import { matchColumns, readTable, type TableKind } from "../fleet/tables.ts";
+import { asFleet, type Problem } from "../fleet/validate.ts";
+import { packProblems, routineProblems } from "../routines/problems.ts";
+import type { Routine } from "../routines/routine.ts";
+import type { Pack } from "../routines/schema.ts";
+import { readText, type TextProblem } from "../routines/text.ts";
+import { Refusal } from "../shop/refusal.ts";
+import { readSheet } from "./sheet.ts";
+
+/** What large files take so long to read that it is done beside the thread that answers. Pure; what goes in and out is plain data. */
+
+const MAX_ROWS = 20_000;
+
+/** UTF-8 bytes as JSON. @throws Refusal 400 */
+export function jsonOf(bytes: Uint8Array): unknown {
+  let text: string;
+  try {
+    text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+  } catch {
+    throw new Refusal(400, "This is not UTF-8 text.");
+  }
+  const read = readJson(text);
+  if ("problems" in read) throw new Refusal(400, "This is not JSON that can be read.", read.problems);
+  return read.value;
+}
+
+function fleetOf(bytes: Uint8Array): FleetFile {
+  return checked(jsonOf(bytes));
+}
+
+function checked(value: unknown): FleetFile {
+  const read = asFleet(value);
+  if ("problems" in read) throw new Refusal(400, "This is no fleet file that can be read; nothing was changed.", some(read.problems));
+  return read.fleet;
+}
+
+const some = <Of>(problems: readonly Of[]): Of[] => problems.slice(0, 200);
+
+function tableOf(
+  bytes: Uint8Array,
+  choices: { kind: TableKind; columns?: Record<string, number> },
+  fleet: FleetFile,
+  routines: readonly { id: string; name: string }[],
+  today: number,
+) {
+  const { encoding, separator, headings, rows } = readSheet(bytes, MAX_ROWS);
+  const columns = choices.columns ?? matchColumns(choices.kind, headings);
+  const ids = new Set(routines.map(({ id }) => id));
+  const routine = (name: string) => (ids.has(name) ? name : routines.find((each) => each.name.toLowerCase() === name.toLowerCase())?.id);
+  const read = readTable(choices.kind, rows, columns, fleet, { routine }, today);
+  return { encoding, separator, headings, columns, rows: read.rows, fleet: checked(read.fleet) };
+}
+
+type Read<Value> = { value: Value } | { problems: TextProblem[] };
+
+function textOf<Value>(text: string, problemsOf: (value: unknown) => Problem[]): Read<Value> {
+  const read = readText(text);
+  if ("problems" in read) return { problems: some(read.problems) };
+  const problems = read.placed(some(problemsOf(read.value)));
+  // It has just been held against its schema.
+  return problems.length ? { problems } : { value: read.value as Value };
+}
+
+const bookOf = (routines: readonly Routine[]) => new Map(routines.map((routine) => [routine.id, routine] as const));
+
+export const LARGE_JOBS = {
+  json: jsonOf,
+  fleet: fleetOf,
+  table: tableOf,
+  air: readAirFile,
+  routine: (text: string, routines: readonly Routine[]): Read<Routine> => textOf(text, (value) => routineProblems(value, bookOf(routines))),
+  pack: (text: string, routines: readonly Routine[]): Read<Pack> => textOf(text, (value) => packProblems(value, bookOf(routines))),
+};
+export type LargeJobs = typeof LARGE_JOBS;
+
+/** What came of a job, as it passes between threads. */
+export type JobAnswer =
+  | { value: unknown }
+  | { refused: { status: Refusal["status"]; message: string; problems: Problem[] } }
+  | { failed: string };
+
+/**
+ * Does a job by its name; what is refused or fails is data too.
+ * @example doJob("json", [new TextEncoder().encode("[1]")]) // { value: [1] }
+ */
+export function doJob(name: keyof LargeJobs, args: unknown[]): JobAnswer {
+  try {
+    return { value: (LARGE_JOBS[name] as (...of: unknown[]) => unknown)(...args) };
+  } catch (error) {
+    if (error instanceof Refusal) return { refused: { status: error.status, message: error.message, problems: some(error.problems) } };
+    return { failed: error instanceof Error ? (error.stack ?? error.message) : String(error) };
+  }
+}

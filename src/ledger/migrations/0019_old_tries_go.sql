@@ -1,0 +1,1 @@
+DROP TABLE "auth"."sign_in_failure" CASCADE;

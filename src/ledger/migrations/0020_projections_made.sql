@@ -1,0 +1,3 @@
+CREATE TABLE "projections_made" (
+	"mark" text PRIMARY KEY NOT NULL
+);
