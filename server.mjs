@@ -138,7 +138,8 @@ const serve = (request, response) => {
   if (Number(request.headers["content-length"] ?? 0) > MAX_BODY_BYTES)
     return refuse(request, response, 413, "This is too large: at most 25 MB can be sent at once. Nothing was changed.");
   const path = (request.url ?? "").split("?")[0];
-  if (!isDecodable(path)) return refuse(request, response, 400, "This address can't be read.");
+  // No text of ours holds a NUL, and no database keeps one.
+  if (!isDecodable(path) || /%00/.test(request.url ?? "")) return refuse(request, response, 400, "This address can't be read.");
   if (path.startsWith("/api/")) {
     response.setHeader("x-content-type-options", "nosniff");
     response.setHeader("content-security-policy", POLICY);

@@ -53,9 +53,9 @@ export async function build(): Promise<void> {
     entryPoints: ["src/workers/on-the-side.ts"],
     bundle: true,
     platform: "node",
-    format: "esm",
+    format: "cjs",
     mainFields: ["module", "main"],
-    outfile: ".next/on-the-side.mjs",
+    outfile: ".next/on-the-side.cjs",
     logLevel: "error",
   });
   writeFileSync(stamp, mark);

@@ -4,6 +4,7 @@ import { buildSync } from "esbuild";
 import { build } from "./app.ts";
 import { demoBench } from "./bench/demo-bench.ts";
 import { offlineBench, syncBench } from "./bench/floor-bench.ts";
+import { fuzzBench } from "./bench/fuzz-bench.ts";
 import { ledgerBench, rebuildBench } from "./bench/ledger-bench.ts";
 import type { Row } from "./bench/measure.ts";
 import { liveBench, loadBench, startBench } from "./bench/page-bench.ts";
@@ -28,6 +29,7 @@ const BENCHES: Record<string, () => Promise<Row[]>> = {
   sync: syncBench,
   offline: offlineBench,
   start: startBench,
+  fuzz: fuzzBench,
 };
 
 await run(async () => {
@@ -39,7 +41,7 @@ await run(async () => {
   for (const [name, bench] of Object.entries(BENCHES)) {
     if (wanted.length && !wanted.includes(name)) continue;
     say(`— ${name} …`);
-    if (["load", "live", "sync", "offline", "start"].includes(name)) await build();
+    if (["load", "live", "sync", "offline", "start", "fuzz"].includes(name)) await build();
     rows.push(...(await bench()));
   }
   const width = (key: keyof Row) => Math.max(key.length, ...rows.map((row) => row[key].length));

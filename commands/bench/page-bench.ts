@@ -11,7 +11,11 @@ import { STATE } from "../state.ts";
 import type { Row } from "./measure.ts";
 
 /** A demo of its own with so many copies of the application on it. */
-export async function withCopies<Result>(copies: number, work: (bases: string[]) => Promise<Result>): Promise<Result> {
+export async function withCopies<Result>(
+  copies: number,
+  work: (bases: string[], databaseUrl: string) => Promise<Result>,
+  env: Record<string, string> = {},
+): Promise<Result> {
   const name = `zesty_bench_pages_${process.pid}`;
   const urls = await ensureDatabase(name);
   await migrateDatabase(urls.owner, APP_ROLE);
@@ -27,13 +31,13 @@ export async function withCopies<Result>(copies: number, work: (bases: string[])
   const bases: string[] = [];
   for (let copy = 0; copy < copies; copy++) {
     const port = await freePort();
-    const server = startServer({ port, databaseUrl: urls.app, demo: true, log });
+    const server = startServer({ port, databaseUrl: urls.app, demo: true, log, env });
     await waitUntilUp(port, server, log);
     servers.push(server);
     bases.push(`http://127.0.0.1:${port}`);
   }
   try {
-    return await work(bases);
+    return await work(bases, urls.app);
   } finally {
     for (const server of servers) server.kill("SIGKILL");
     await new Promise((done) => setTimeout(done, 200));

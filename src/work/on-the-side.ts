@@ -18,7 +18,7 @@ const held = globalThis as { zestySide?: Side; zestySideJobs?: number };
 
 function side(): Side {
   if (held.zestySide) return held.zestySide;
-  const bundled = join(process.cwd(), ".next/on-the-side.mjs");
+  const bundled = join(process.cwd(), ".next/on-the-side.cjs");
   const worker =
     process.env.NODE_ENV === "production" && existsSync(bundled)
       ? new Worker(pathToFileURL(bundled))

@@ -26,7 +26,7 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
     const port = await freePort();
     const base = `http://127.0.0.1:${port}`;
     const log = ".zesty/first-run.log";
-    const server = startServer({ port, databaseUrl: urls.app, log });
+    const server = startServer({ port, databaseUrl: urls.app, log, env: { ZESTY_FIRST_RUN_CODE: "TERN-2ANV" } });
     await waitUntilUp(port, server, log);
     const { page, context } = await newPage();
     await page.goto(base);
@@ -45,7 +45,13 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
     const refused = await fetch(`${base}/api/first-run`, {
       method: "POST",
       headers: { "content-type": "application/json" },
-      body: JSON.stringify({ shop: "Skerry Prints", timeZone: "Mars/Base", name: "Dunlin Ask", password: "short-but-8" }),
+      body: JSON.stringify({
+        shop: "Skerry Prints",
+        timeZone: "Mars/Base",
+        name: "Dunlin Ask",
+        password: "short-but-8",
+        code: "TERN-2ANV",
+      }),
     });
     expect([refused.status, JSON.stringify(await refused.json())]).toEqual([400, expect.stringContaining("“Mars/Base” is no time zone")]);
     await page.getByLabel("Time zone").click();
@@ -53,6 +59,11 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
     await page.getByRole("option", { name: "Atlantic/Reykjavik" }).click();
     await page.getByLabel("Your name").fill("Dunlin Ask");
     await page.getByLabel(/Password/).fill("short-but-8");
+    // Whoever only reached the address first is not the owner.
+    await page.getByLabel("Code", { exact: true }).fill("TERN-3ANV");
+    await page.getByRole("button", { name: "Set up the shop" }).click();
+    await page.getByText("This is not the code that ./zesty start printed.").waitFor();
+    await page.getByLabel("Code", { exact: true }).fill("tern 2anv");
     await page.getByRole("button", { name: "Set up the shop" }).click();
     await page.waitForURL(/bring-in/);
     await page.locator('input[aria-label="Fleet file"]').setInputFiles("tests/fixtures/example-fleet.json");

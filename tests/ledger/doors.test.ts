@@ -137,8 +137,8 @@ test("PINs that anybody would try first are refused, and one's own is changed by
   expect(["2580", "13579", "4071", "90210"].filter(isEasyPin)).toEqual([]);
   await withSignIn("bram");
   await setPin(actor("bram"), { person: "bram", pin: "2580" });
-  await expect(setPin(actor("bram"), { person: "bram", pin: "8137" })).rejects.toMatchObject({ status: 401 });
-  await expect(setPin(actor("bram"), { person: "bram", pin: "8137", old: "1111" })).rejects.toMatchObject({ status: 401 });
+  await expect(setPin(actor("bram"), { person: "bram", pin: "8137" })).rejects.toMatchObject({ status: 403 });
+  await expect(setPin(actor("bram"), { person: "bram", pin: "8137", old: "1111" })).rejects.toMatchObject({ status: 403 });
   await setPin(actor("bram"), { person: "bram", pin: "8137", old: "2580" });
   await setPin(ottoline(), { person: "bram", pin: "9146" });
 });

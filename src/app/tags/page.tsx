@@ -2,6 +2,7 @@ import { headers } from "next/headers";
 import QRCode from "qrcode";
 import { PrintPage } from "../../ui/print/print-page.tsx";
 import { printsWords as t } from "../../words/prints.ts";
+import { breathe } from "../../work/breathe.ts";
 import { database } from "../../work/database.ts";
 import { loadShop } from "../../work/shop/shop.ts";
 import { tagOf } from "../../work/shop/tags.ts";
@@ -15,18 +16,13 @@ export default async function TagsPage() {
   const shop = await loadShop(database(), actor.site);
   const asked = await headers();
   const address = new URL(process.env.ZESTY_URL || `http://${asked.get("host")}`).origin;
-  const tags = await Promise.all(
-    shop.machines.map(async ({ id, name, class: kind }) => {
-      const tag = tagOf(shop, id);
-      return {
-        id,
-        name,
-        kind,
-        tag,
-        picture: await QRCode.toDataURL(`${address}/t/${tag}`, { margin: 1, width: 240, errorCorrectionLevel: "M" }),
-      };
-    }),
-  );
+  const tags = [];
+  for (const { id, name, class: kind } of shop.machines) {
+    await breathe();
+    const tag = tagOf(shop, id);
+    const picture = await QRCode.toDataURL(`${address}/t/${tag}`, { margin: 1, width: 240, errorCorrectionLevel: "M" });
+    tags.push({ id, name, kind, tag, picture });
+  }
   return (
     <PrintPage tools={<span>{t("tags.how", { address })}</span>}>
       <h1 className="print:hidden">{t("tags.title")}</h1>

@@ -3,6 +3,7 @@ import { readJson } from "../fleet/read.ts";
 import type { FleetFile } from "../fleet/schema.ts";
 import { matchColumns, readTable, type TableKind } from "../fleet/tables.ts";
 import { asFleet, type Problem } from "../fleet/validate.ts";
+import { wholePlan } from "../rounds/plan-round.ts";
 import { packProblems, routineProblems } from "../routines/problems.ts";
 import type { Routine } from "../routines/routine.ts";
 import type { Pack } from "../routines/schema.ts";
@@ -54,14 +55,15 @@ function tableOf(
   return { encoding, separator, headings, columns, rows: read.rows, fleet: checked(read.fleet) };
 }
 
-type Read<Value> = { value: Value } | { problems: TextProblem[] };
+/** `isText`: it could be read at all, and what is wrong is what it says. */
+type Read<Value> = { value: Value } | { problems: TextProblem[]; isText: boolean };
 
 function textOf<Value>(text: string, problemsOf: (value: unknown) => Problem[]): Read<Value> {
   const read = readText(text);
-  if ("problems" in read) return { problems: some(read.problems) };
+  if ("problems" in read) return { problems: some(read.problems), isText: false };
   const problems = read.placed(some(problemsOf(read.value)));
   // It has just been held against its schema.
-  return problems.length ? { problems } : { value: read.value as Value };
+  return problems.length ? { problems, isText: true } : { value: read.value as Value };
 }
 
 const bookOf = (routines: readonly Routine[]) => new Map(routines.map((routine) => [routine.id, routine] as const));
@@ -72,6 +74,7 @@ export const LARGE_JOBS = {
   table: tableOf,
   air: readAirFile,
   routine: (text: string, routines: readonly Routine[]): Read<Routine> => textOf(text, (value) => routineProblems(value, bookOf(routines))),
+  round: wholePlan,
   pack: (text: string, routines: readonly Routine[]): Read<Pack> => textOf(text, (value) => packProblems(value, bookOf(routines))),
 };
 export type LargeJobs = typeof LARGE_JOBS;

@@ -234,7 +234,7 @@ export async function changeOwnPassword(
   const right = await judged([`known:own/${found.id}`], async () =>
     kept?.hash && (await context.password.verify({ hash: kept.hash, password: before })) ? true : undefined,
   );
-  if (!right) throw new Refusal(401, "That is not your present password.");
+  if (!right) throw new Refusal(403, "That is not your current password.");
   if (after.length < 8 || after.length > 200) throw new Refusal(400, "A password has 8 to 200 characters.");
   await context.internalAdapter.updatePassword(found.id, await context.password.hash(after));
   await database()
@@ -290,6 +290,7 @@ export async function endSession(site: string, id: string): Promise<void> {
 export async function signOut(headers: Headers): Promise<Response> {
   const actor = await actorOf(headers);
   const response = await auth().api.signOut({ headers, asResponse: true });
+  if (!response.ok) throw new Refusal(403, "You are still signed in here. Sign out on this site's own page.");
   if (actor) await tellOfSessions(database(), actor.site);
   return response;
 }

@@ -150,7 +150,7 @@ async function proveCode(code: string, address: string): Promise<void> {
     wanted !== "" && given.length === wanted.length && timingSafeEqual(Buffer.from(given), Buffer.from(wanted)) ? true : undefined,
   );
   if (!right)
-    throw new Refusal(401, "This is not the code that ./zesty start printed. It stands in that window, and in .zesty/first-run-code.");
+    throw new Refusal(403, "This is not the code that ./zesty start printed. It stands in that window, and in .zesty/first-run-code.");
 }
 
 const plainCode = (code: string) => code.toUpperCase().replace(/[^A-Z0-9]/g, "");

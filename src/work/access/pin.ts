@@ -29,8 +29,7 @@ export async function setPin(actor: Actor, value: unknown): Promise<void> {
   if ("problems" in accepted) throw new Refusal(400, "A PIN has 4 to 8 digits.", accepted.problems);
   const { person, pin } = accepted.value;
   if (person !== actor.personId) authorise(actor, "people");
-  if (isEasyPin(pin))
-    throw new Refusal(400, "This PIN is guessed at once. Take one that is no row of digits, no year and not one digit again and again.");
+  if (isEasyPin(pin)) throw new Refusal(400, "This PIN is guessed at once. Take one that is not like 1234, 1212, 7777 or 1987.");
   if (person === actor.personId) await proveOwn(actor, accepted.value.old);
   await putPin(actor.site, person, pin);
 }
@@ -43,7 +42,7 @@ async function proveOwn({ site, personId }: Actor, old: string | undefined): Pro
   const right = await judged([`pin:${site}/${personId}@own`], async () =>
     old !== undefined && (await context.password.verify({ hash, password: old })) ? true : undefined,
   );
-  if (!right) throw new Refusal(401, "That is not your present PIN. Change your own under Password and PIN, or ask another supervisor.");
+  if (!right) throw new Refusal(403, "That is not your current PIN. Change your own under Password and PIN, or ask another supervisor.");
 }
 
 /** Keeps a person's PIN, hashed by the library. @throws Refusal 404 where they have no sign-in */

@@ -27,6 +27,7 @@ import { runsOn } from "../../ledger/runs.ts";
 import { openSigns, type SignRow } from "../../ledger/signs.ts";
 import { openRepairs, type RepairRow } from "../../ledger/tasks.ts";
 import { type Actor, authorise } from "../actor.ts";
+import { breathe } from "../breathe.ts";
 import { now } from "../clock.ts";
 import { aroundWork, beatsPassed, rosterChanges } from "../day/day.ts";
 import { type AreaView, areasWithAir, classNote, dryAirAt } from "../facts/air-now.ts";
@@ -163,10 +164,12 @@ export async function machineRows(
     around: aroundWork(shop, today, { given, runs, roster, done: condition.done.filter(({ day }) => day === isoDay(today)) }),
   };
   const current = currentBeat(shop, today, now());
-  const found = machines.flatMap((machine, index) => {
+  const found: MachineRow[] = [];
+  for (const [index, machine] of machines.entries()) {
+    await breathe();
     const mine = stands.facts[index];
-    return mine ? [rowOf(shop, machine, mine, rowsOf(machine.id), { ...overlay, ...stands }, today, current)] : [];
-  });
+    if (mine) found.push(rowOf(shop, machine, mine, rowsOf(machine.id), { ...overlay, ...stands }, today, current));
+  }
   const held = found.filter(({ word, repair, next }) => word === "Hold" && !repair && next.routine === null).map(({ id }) => id);
   if (held.length === 0) return found;
   const desks = await nozzleDesks(

@@ -10,6 +10,7 @@ import { lastSeq } from "../../ledger/reading.ts";
 import { lastRuns } from "../../ledger/runs.ts";
 import { deliveredOrders, stockSpans } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
+import { breathe } from "../breathe.ts";
 import { now } from "../clock.ts";
 import { byHandRoutines, eventsOf, judgingOf, nozzleRoutines } from "../facts/nozzles.ts";
 import { runBook } from "../facts/run-book.ts";
@@ -59,16 +60,16 @@ export async function forecastsView(db: Connection, actor: Actor): Promise<Forec
   const book = await runBook(db, shop, runs);
   const classes = new Map(shop.machines.map((machine) => [machine.class, machine] as const));
   const promiseShare = Math.min(...[...classes.values()].map((machine) => material.of(machine).settings.promiseShare), 1);
+  const firstPrints: Kept[] = [];
+  for (const machine of classes.values()) {
+    await breathe();
+    const { mornings, settings } = material.of(machine);
+    for (const { machine: of, day, minutes, goodMinutes, held } of keptPromises(mornings, { share: settings.promiseShare, since }))
+      firstPrints.push({ of, day, high: minutes, came: goodMinutes, unit: "min", held });
+  }
+  await breathe();
   const found: Record<Forecast, [Kept[], number]> = {
-    "first-print": [
-      [...classes.values()].flatMap((machine) => {
-        const { mornings, settings } = material.of(machine);
-        return keptPromises(mornings, { share: settings.promiseShare, since }).map(
-          ({ machine: of, day, minutes, goodMinutes, held }): Kept => ({ of, day, high: minutes, came: goodMinutes, unit: "min", held }),
-        );
-      }),
-      promiseShare,
-    ],
+    "first-print": [firstPrints, promiseShare],
     wait: [waitsKept(orders, new Map(spans.map(({ item, empty }) => [item, empty]))), shop.stores.serviceLevel],
     level: [
       pasts.flatMap(({ machine, volumeMl, marks, inflows, settings }) => levelsKept(machine, volumeMl, marks, inflows, settings, dayOf)),

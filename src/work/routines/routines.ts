@@ -278,7 +278,10 @@ export async function importPack(db: Database, actor: Actor, text: string, { wri
   authorise(actor, "set-up");
   const shop = await loadShop(db, actor.site);
   const read = await onTheSide("pack", text, [...shop.rules.book.values()]);
-  if ("problems" in read) throw new Refusal(400, "This is no pack that can be read; nothing was changed.", places(read.problems));
+  if ("problems" in read) {
+    const what = read.isText ? "This pack can't be read in" : "This is no pack that can be read";
+    throw new Refusal(400, `${what}; nothing was changed.`, places(read.problems));
+  }
   const { routines, name } = read.value;
   const state = (routine: Routine) => {
     const before = written(shop, routine.id);

@@ -3,7 +3,6 @@ import { inShift } from "../../core/calendar/roster.ts";
 import { clockTime } from "../../core/calendar/site-time.ts";
 import { policiesOf } from "../../core/fleet/rule.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
-import { wholePlan } from "../../core/rounds/plan-round.ts";
 import type { RoundPlan, RoundProblem } from "../../core/rounds/problem.ts";
 import { skillFor } from "../../core/routines/routine.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
@@ -16,11 +15,13 @@ import { openRuns } from "../../ledger/runs.ts";
 import { doorRows } from "../../ledger/standby.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { machineRows } from "../board/board.ts";
+import { breathe } from "../breathe.ts";
 import { now } from "../clock.ts";
 import { rosterChanges, workersOn } from "../day/day.ts";
 import { factsNow } from "../facts/due.ts";
 import { cappedSaid, cappingOf, lastUses } from "../idle/idle.ts";
 import { sleepWords } from "../idle/sleeps.ts";
+import { onTheSide } from "../on-the-side.ts";
 import { roundMaterial, roundProblem } from "../rounds/round-problem.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
 import { openingOf, opensAt } from "./gap.ts";
@@ -180,11 +181,11 @@ export function expectedPower(machine: Machine): { expected: "on" | "off"; why: 
 /** The last plan of each shop: the screen looks each half minute, and the next opening seldom changes. */
 const plans = new Map<string, { asked: string; plan: RoundPlan }>();
 
-function openingPlan(site: string, problem: RoundProblem): RoundPlan {
+async function openingPlan(site: string, problem: RoundProblem): Promise<RoundPlan> {
   const asked = JSON.stringify(problem);
   const known = plans.get(site);
   if (known?.asked === asked) return known.plan;
-  const plan = wholePlan(problem, { effort: EFFORT });
+  const plan = await onTheSide("round", problem, { effort: EFFORT });
   plans.set(site, { asked, plan });
   return plan;
 }
@@ -201,7 +202,7 @@ async function promises(db: Connection, shop: Shop, planOf: (machine: Machine) =
   const day = Math.min(...days);
   const material = await roundMaterial(db, shop, day);
   const { problem, zero } = roundProblem(shop, material, { day, what: "opening", safe: false });
-  const plan = openingPlan(shop.id, problem);
+  const plan = await openingPlan(shop.id, problem);
   const openingBy = openingOf(shop, day);
   const earlier = new Map<string, { minutes: number; why: string }>();
   const machines: DoorPromiseView[] = [];
@@ -209,6 +210,7 @@ async function promises(db: Connection, shop: Shop, planOf: (machine: Machine) =
   // A promise is never said earlier than it is.
   const at = (ms: number | null) => (ms === null ? null : clockTime(new Date(Math.ceil(ms / MINUTE_MS) * MINUTE_MS), zone));
   for (const machine of shop.machines) {
+    await breathe();
     const { gap, mine } = planOf(machine);
     if (mine.sleep) {
       later.push(`${machine.name} is asleep`);

@@ -2,6 +2,7 @@ import type { Machine } from "../../core/fleet/schema.ts";
 import type { Shop } from "../../core/shop/shop.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { type HeldRow, stockRows } from "../../ledger/stock.ts";
+import { breathe } from "../breathe.ts";
 import { dayAt } from "../shop/shop.ts";
 import { type Gap, printDayChanges, tonight } from "./gap.ts";
 import { isStaffed, type MachineMaterial, type StandbyMaterial, standbyMaterial } from "./material.ts";
@@ -22,11 +23,16 @@ export async function plansTonight(db: Connection, shop: Shop): Promise<(machine
     stockRows(db, shop.id),
   ]);
   const known = new Map<string, Tonight>();
-  return (machine) => {
+  const planOf = (machine: Machine) => {
     const found = known.get(machine.id) ?? planOver(shop, machine, tonight(shop, machine, changes.get(machine.id) ?? []), material, held);
     known.set(machine.id, found);
     return found;
   };
+  for (const machine of shop.machines) {
+    await breathe();
+    planOf(machine);
+  }
+  return planOf;
 }
 
 /** What is advised for one machine over a gap. */

@@ -3,6 +3,7 @@ import recoveries from "../../../words/en/recoveries.json";
 import { Words } from "../../../words/words.tsx";
 import { database } from "../../../work/database.ts";
 import { monthOfRecoveries } from "../../../work/nozzles/recoveries.ts";
+import { found } from "../../found.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Recoveries" };
@@ -12,7 +13,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
   const { month } = await searchParams;
   return (
     <Words messages={{ recoveries }} timeZone="UTC">
-      <RecoveriesPage month={await monthOfRecoveries(database(), actor, typeof month === "string" ? month : "")} />
+      <RecoveriesPage month={await found(monthOfRecoveries(database(), actor, typeof month === "string" ? month : ""))} />
     </Words>
   );
 }

@@ -6,6 +6,7 @@ import standby from "../../../../words/en/standby.json";
 import { Words } from "../../../../words/words.tsx";
 import { database } from "../../../../work/database.ts";
 import { standbySettingsView } from "../../../../work/standby/settings-view.ts";
+import { found } from "../../../found.ts";
 import { pageActor } from "../../../page-actor.ts";
 
 export const metadata = { title: "Limits" };
@@ -22,7 +23,7 @@ export default async function Bounds() {
     );
   return (
     <Words messages={{ standby }}>
-      <BoundsPage view={await standbySettingsView(database(), actor)} />
+      <BoundsPage view={await found(standbySettingsView(database(), actor))} />
     </Words>
   );
 }

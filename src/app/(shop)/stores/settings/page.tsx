@@ -5,6 +5,7 @@ import { StoresRoom } from "../../../../ui/stores/stores-room.tsx";
 import stores from "../../../../words/en/stores.json";
 import { database } from "../../../../work/database.ts";
 import { storeSetUp } from "../../../../work/stores/settings.ts";
+import { found } from "../../../found.ts";
 import { pageActor } from "../../../page-actor.ts";
 
 export const metadata = { title: "Stores set-up" };
@@ -17,5 +18,5 @@ export default async function SetUp() {
         <Empty title={stores.settings.askSupervisor} />
       </StoresRoom>
     );
-  return <StoreSettings view={await storeSetUp(database(), actor)} />;
+  return <StoreSettings view={await found(storeSetUp(database(), actor))} />;
 }

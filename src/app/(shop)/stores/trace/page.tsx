@@ -1,6 +1,7 @@
 import { TracePage } from "../../../../ui/stores/trace-page.tsx";
 import { database } from "../../../../work/database.ts";
 import { traceView } from "../../../../work/stores/trace.ts";
+import { found } from "../../../found.ts";
 import { pageActor } from "../../../page-actor.ts";
 
 export const metadata = { title: "Track lot" };
@@ -10,5 +11,5 @@ export default async function Trace({ searchParams }: { searchParams: Promise<Re
   const asked = Object.fromEntries(
     Object.entries(await searchParams).filter(([, value]) => typeof value === "string" && value.length <= 200),
   );
-  return <TracePage view={await traceView(database(), actor, asked)} />;
+  return <TracePage view={await found(traceView(database(), actor, asked))} />;
 }
