@@ -30,8 +30,9 @@ export const GET = (request: Request) =>
           end();
         };
         const unwatch = watch(sender.site, (message) => {
-          if (message === "sessions") void check();
-          else say(message === "resync" ? "resync" : message.seq);
+          // After a lost connection, too: what ended meanwhile was not heard.
+          if (message === "sessions" || message === "resync") void check();
+          if (message !== "sessions") say(message === "resync" ? "resync" : message.seq);
         });
         const heartbeat = setInterval(check, HEARTBEAT_MS);
         end = () => {
