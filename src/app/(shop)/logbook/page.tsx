@@ -2,7 +2,6 @@ import { Refusal } from "../../../core/shop/refusal.ts";
 import { LogbookPage } from "../../../ui/logbook/logbook-page.tsx";
 import { database } from "../../../work/database.ts";
 import { entryPage, ledger } from "../../../work/record/ledger.ts";
-import { found } from "../../found.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Logbook" };
@@ -19,6 +18,6 @@ export default async function Page({ searchParams }: { searchParams: Promise<Rec
     return <LogbookPage view={view} open={open} />;
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;
-    return <LogbookPage view={await found(ledger(database(), actor, new URLSearchParams()))} open={null} fault={error.message} />;
+    return <LogbookPage view={await ledger(database(), actor, new URLSearchParams())} open={null} fault={error.message} />;
   }
 }

@@ -5,7 +5,6 @@ import { PrintPage, PrintTable, Square } from "../../../ui/print/print-page.tsx"
 import { printsWords as t } from "../../../words/prints.ts";
 import { database } from "../../../work/database.ts";
 import { seasonView } from "../../../work/standby/season.ts";
-import { found } from "../../found.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Wall sheet" };
@@ -14,7 +13,7 @@ export const metadata = { title: "Wall sheet" };
 export default async function ClosureSheet({ params }: { params: Promise<{ from: string }> }) {
   const actor = await pageActor();
   const { from } = await params;
-  const view = await found(seasonView(database(), actor, from)).catch((error) => {
+  const view = await seasonView(database(), actor, from).catch((error) => {
     if (error instanceof Refusal && error.status === 404) notFound();
     throw error;
   });

@@ -6,7 +6,6 @@ import { PrintPage } from "../../../ui/print/print-page.tsx";
 import { printsWords as t } from "../../../words/prints.ts";
 import { database } from "../../../work/database.ts";
 import { labelView } from "../../../work/stores/label.ts";
-import { found } from "../../found.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Label" };
@@ -18,7 +17,7 @@ export default async function Label({ params, searchParams }: Asked) {
   const actor = await pageActor();
   const { item } = await params;
   const { lot } = await searchParams;
-  const view = await found(labelView(database(), actor, item, typeof lot === "string" ? lot : "")).catch((error) => {
+  const view = await labelView(database(), actor, item, typeof lot === "string" ? lot : "").catch((error) => {
     if (error instanceof Refusal) notFound();
     throw error;
   });

@@ -3,7 +3,6 @@ import { Refusal } from "../../../core/shop/refusal.ts";
 import { PrintedRounds } from "../../../ui/plan/printed-rounds.tsx";
 import { database } from "../../../work/database.ts";
 import { roundSheets } from "../../../work/rounds/round-sheets.ts";
-import { found } from "../../found.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Round sheets" };
@@ -18,7 +17,7 @@ export default async function Page({
 }) {
   const actor = await pageActor();
   try {
-    return <PrintedRounds view={await found(roundSheets(database(), actor, (await params).day, (await searchParams).person ?? null))} />;
+    return <PrintedRounds view={await roundSheets(database(), actor, (await params).day, (await searchParams).person ?? null)} />;
   } catch (error) {
     if (error instanceof Refusal && error.status === 404) notFound();
     throw error;

@@ -5,7 +5,6 @@ import { Refusal } from "../../../core/shop/refusal.ts";
 import { PrintedSheet } from "../../../ui/paper/printed-sheet.tsx";
 import { database } from "../../../work/database.ts";
 import { sheet } from "../../../work/paper/paper.ts";
-import { found } from "../../found.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Sheet" };
@@ -16,7 +15,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const asked = await headers();
   const address = new URL(process.env.ZESTY_URL || `http://${asked.get("host")}`).origin;
   try {
-    const view = await found(sheet(database(), actor, (await params).id));
+    const view = await sheet(database(), actor, (await params).id);
     const code = await QRCode.toDataURL(`${address}/paper/${view.id}`, { margin: 0, width: 160, errorCorrectionLevel: "M" });
     return <PrintedSheet view={view} code={code} />;
   } catch (error) {

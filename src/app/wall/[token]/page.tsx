@@ -4,7 +4,6 @@ import { Refusal } from "../../../core/shop/refusal.ts";
 import { Spoken } from "../../../ui/floor/spoken.tsx";
 import { Wall } from "../../../ui/wall.tsx";
 import { wallView } from "../../../work/needs/wall-view.ts";
-import { found } from "../../found.ts";
 
 export const metadata = { title: "Wall", robots: { index: false } };
 
@@ -14,7 +13,7 @@ type Asked = { params: Promise<{ token: string }>; searchParams: Promise<{ langu
 export default async function WallPage({ params, searchParams }: Asked) {
   const { token } = await params;
   const { language } = await searchParams;
-  const first = await found(wallView(token)).catch((error) => {
+  const first = await wallView(token).catch((error) => {
     if (error instanceof Refusal) return undefined;
     throw error;
   });

@@ -5,7 +5,6 @@ import { PrintPage, PrintTable } from "../../../ui/print/print-page.tsx";
 import { printsWords as t } from "../../../words/prints.ts";
 import { database } from "../../../work/database.ts";
 import { wasteYear } from "../../../work/stores/waste.ts";
-import { found } from "../../found.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Waste of a year" };
@@ -13,7 +12,7 @@ export const metadata = { title: "Waste of a year" };
 /** What left the house in a year, on paper. */
 export default async function WasteReport({ params }: { params: Promise<{ year: string }> }) {
   const actor = await pageActor();
-  const view = await found(wasteYear(database(), actor, Number((await params).year))).catch((error) => {
+  const view = await wasteYear(database(), actor, Number((await params).year)).catch((error) => {
     if (error instanceof Refusal) notFound();
     throw error;
   });

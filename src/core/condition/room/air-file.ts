@@ -16,7 +16,7 @@ export type AirColumns = { areas: string[]; area: Uint16Array; at: Float64Array;
  * All of it or nothing.
  * @param now ms since 1970
  * @throws Refusal with the lines
- * @example readAirFile(new TextEncoder().encode("time,area,celsius,humidity\n2026-11-25 14:05,film,21.5,48"), [{ id: "film", name: "Film" }], "UTC", Date.now())
+ * @example readAirFile(new TextEncoder().encode("time,area,celsius,humidity\n2026-11-25 14:05,film,21.5,48"), [{ id: "film", name: "Film" }], "UTC", 1764600000000)
  */
 export function readAirFile(bytes: Uint8Array, areas: readonly { id: string; name: string }[], timeZone: string, now: number): AirColumns {
   const { headings, rows } = readSheet(bytes, MAX_ROWS);

@@ -4,7 +4,6 @@ import { Refusal } from "../../../../core/shop/refusal.ts";
 import { AirPage } from "../../../../ui/stores/air-page.tsx";
 import { database } from "../../../../work/database.ts";
 import { airView } from "../../../../work/stores/air.ts";
-import { found } from "../../../found.ts";
 import { pageActor } from "../../../page-actor.ts";
 
 export const metadata = { title: "Room air" };
@@ -13,11 +12,9 @@ export default async function Air({ searchParams }: { searchParams: Promise<Reco
   const actor = await pageActor();
   const asked = await searchParams;
   const text = (name: string) => (typeof asked[name] === "string" ? asked[name] : "");
-  const view = await found(airView(database(), actor, { area: text("area"), days: Number(text("days")) || 7, to: text("to") })).catch(
-    (error) => {
-      if (error instanceof Refusal) notFound();
-      throw error;
-    },
-  );
+  const view = await airView(database(), actor, { area: text("area"), days: Number(text("days")) || 7, to: text("to") }).catch((error) => {
+    if (error instanceof Refusal) notFound();
+    throw error;
+  });
   return <AirPage view={view} mayRecord={mayDo(actor.role, "record")} maySetUp={mayDo(actor.role, "set-up")} />;
 }

@@ -6,7 +6,6 @@ import standby from "../../../../../words/en/standby.json";
 import { Words } from "../../../../../words/words.tsx";
 import { database } from "../../../../../work/database.ts";
 import { standbyView } from "../../../../../work/standby/machine.ts";
-import { found } from "../../../../found.ts";
 import { pageActor } from "../../../../page-actor.ts";
 
 export const metadata = { title: "Idle time" };
@@ -17,7 +16,7 @@ export default async function Machine({ params, searchParams }: Props) {
   const actor = await pageActor();
   const [{ id: machine }, ask] = await Promise.all([params, searchParams]);
   try {
-    const view = await found(standbyView(database(), actor, decodeURIComponent(machine), ask));
+    const view = await standbyView(database(), actor, decodeURIComponent(machine), ask);
     return (
       <Words messages={{ idle, standby }}>
         <MachinePage

@@ -6,7 +6,6 @@ import { RoutineEditor } from "../../../../../ui/routines/routine-editor.tsx";
 import words from "../../../../../words/en/shop.json";
 import { database } from "../../../../../work/database.ts";
 import { routinePage } from "../../../../../work/routines/routines.ts";
-import { found } from "../../../../found.ts";
 import { pageActor } from "../../../../page-actor.ts";
 
 export const metadata = { title: "Routine" };
@@ -15,7 +14,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const actor = await pageActor();
   const { id } = await params;
   try {
-    return <RoutineEditor id={id} page={await found(routinePage(database(), actor, id === "new" ? null : id))} />;
+    return <RoutineEditor id={id} page={await routinePage(database(), actor, id === "new" ? null : id)} />;
   } catch (error) {
     if (error instanceof Refusal && error.status === 404) notFound();
     if (error instanceof Refusal)

@@ -7,7 +7,6 @@ import standby from "../../../../../words/en/standby.json";
 import { Words } from "../../../../../words/words.tsx";
 import { database } from "../../../../../work/database.ts";
 import { seasonLives } from "../../../../../work/standby/season-lives.ts";
-import { found } from "../../../../found.ts";
 import { pageActor } from "../../../../page-actor.ts";
 
 export const metadata = { title: "Plan of a closure" };
@@ -15,7 +14,7 @@ export const metadata = { title: "Plan of a closure" };
 export default async function Closure({ params }: { params: Promise<{ from: string }> }) {
   const actor = await pageActor();
   const { from } = await params;
-  const lives = await found(seasonLives(database(), actor, from)).catch((error) => {
+  const lives = await seasonLives(database(), actor, from).catch((error) => {
     if (error instanceof Refusal && error.status === 404) notFound();
     throw error;
   });

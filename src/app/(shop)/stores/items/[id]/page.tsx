@@ -8,7 +8,6 @@ import stores from "../../../../../words/en/stores.json";
 import { database } from "../../../../../work/database.ts";
 import { loadShop } from "../../../../../work/shop/shop.ts";
 import { itemView } from "../../../../../work/stores/shelf.ts";
-import { found } from "../../../../found.ts";
 import { pageActor } from "../../../../page-actor.ts";
 
 export const metadata = { title: "Item" };
@@ -27,7 +26,7 @@ export default async function Page({ params, searchParams }: Asked) {
         <ItemForm suppliers={shop.suppliers} />
       </StoresRoom>
     );
-  const view = await found(itemView(database(), actor, id, typeof before === "string" ? before : null)).catch((error) => {
+  const view = await itemView(database(), actor, id, typeof before === "string" ? before : null).catch((error) => {
     if (error instanceof Refusal) notFound();
     throw error;
   });
