@@ -78,6 +78,13 @@ describe("without a session or the role", () => {
       body: { message: expect.stringMatching(/Wait \d+ seconds/) },
     });
   });
+  test("behind a trusted proxy each address has its own tries, and an address that is made up before it counts for nothing", async () => {
+    const attempt = (forwarded: string) =>
+      send("/api/sign-in", { body: { name: "Tadeo Lund", password: "nonsense" }, headers: { "x-forwarded-for": forwarded }, base: SECOND });
+    for (let tries = 0; tries < 8; tries++) expect((await attempt(`198.51.100.${tries}, 203.0.113.7`)).status).toBe(401);
+    expect((await attempt("198.51.100.99, 203.0.113.7")).status).toBe(429);
+    expect((await attempt("203.0.113.8")).status).toBe(401);
+  });
   test("what has no place in an address or a header is refused in words", async () => {
     const cookie = await cookieOf("ottoline");
     for (const [path, status] of [

@@ -42,7 +42,14 @@ export default async function setUp(project: TestProject): Promise<() => void> {
   const copies: ChildProcess[] = [];
   for (const name of ["first", "second"] as const) {
     const port = await freePort();
-    const server = startServer({ port, databaseUrl: url, demo: true, log, env: { ZESTY_KIT: "1" } });
+    const server = startServer({
+      port,
+      databaseUrl: url,
+      demo: true,
+      log,
+      // The second copy stands behind a proxy, and believes what it says of who asks.
+      env: { ZESTY_KIT: "1", ...(name === "second" ? { ZESTY_TRUSTED_PROXIES: "127.0.0.0/8, ::1" } : {}) },
+    });
     await waitUntilUp(port, server, log);
     copies.push(server);
     project.provide(name, `http://127.0.0.1:${port}`);

@@ -67,6 +67,10 @@ export function schemaProblems(errors: ErrorObject[]): Problem[] {
           return { path: at, message: `${shown(error.data)} is not a day that exists; expected one like 2026-11-25` };
         case "pattern":
           return { path: at, message: `${shown(error.data)}: expected ${described ?? `text like ${error.params.pattern}`}` };
+        case "minimum":
+          return { path: at, message: `${shown(error.data)} is less than ${error.params.limit}` };
+        case "maximum":
+          return { path: at, message: `${shown(error.data)} is more than ${error.params.limit}` };
         case "minProperties":
         case "maxProperties":
           return { path: at, message: `expected ${described ?? error.message}` };

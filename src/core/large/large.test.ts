@@ -32,11 +32,15 @@ describe("what comes in by the megabyte", () => {
   });
   test("jobs answer with a value, a refusal with its places, or a fault, all of it plain data", () => {
     expect(doJob("json", [bytes('{"a":1}')])).toEqual({ value: { a: 1 } });
-    expect(doJob("json", [bytes('{"a":1,"a":2}')])).toMatchObject({ refused: { status: 400, problems: [{ path: expect.stringContaining("line 1") }] } });
+    expect(doJob("json", [bytes('{"a":1,"a":2}')])).toMatchObject({
+      refused: { status: 400, problems: [{ path: expect.stringContaining("line 1") }] },
+    });
     expect(() => jsonOf(new Uint8Array([0xff, 0xfe, 0x41]))).toThrow("not UTF-8");
     expect(doJob("fleet", [bytes("{}")])).toMatchObject({ refused: { status: 400 } });
     expect(doJob("routine", ["id: house-x\nname: [", []])).toMatchObject({ value: { isText: false } });
-    expect(doJob("routine", ["id: x\nname: 5", []])).toMatchObject({ value: { isText: true, problems: [{ line: 1 }, { line: 2 }] } });
+    expect(doJob("routine", ["id: x\nname: 5", []])).toMatchObject({
+      value: { isText: true, problems: expect.arrayContaining([expect.objectContaining({ line: 2 })]) },
+    });
     expect(structuredClone(doJob("air", [bytes("a,b\n1,2"), [], "UTC", 0]))).toMatchObject({ refused: { status: 400 } });
     expect(doJob("table", [])).toHaveProperty("failed");
   });

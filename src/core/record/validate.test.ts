@@ -33,6 +33,9 @@ describe("entries' bodies", () => {
     const entry = { id: "01a21238-f2c6-76b0-9c11-8d904a223e66", kind: "note", happenedAt: "2026-11-25T09:00:00.000Z", body: {} };
     expect(accept(SentEntry, entry)).toHaveProperty("value");
     expect(accept(SentEntry, { ...entry, id: "7" })).toMatchObject({ problems: [{ path: "$.id" }] });
+    expect(acceptBody("check", { channels: [{ id: "H1/K", missing: -1, weak: 0, deflected: 0, neighbours: false }] })).toMatchObject({
+      problems: [{ path: "$.channels[0].missing", message: "-1 is less than 0" }],
+    });
     expect(accept(SentEntry, { ...entry, seq: 1 })).toMatchObject({ problems: [{ path: "$.seq" }] });
     for (const kind of SENT_KINDS) expect(ENTRY_KINDS).toContain(kind);
     expect(SENT_KINDS).not.toContain("day-closed");

@@ -66,7 +66,13 @@ function Limits({ row, regimes }: { row: StandbySettingsRow; regimes: StandbySet
       await ask("/api/standby", { body: { subject: "standby", id: row.id, body } });
       say(t("saved", { name: row.name }));
       router.refresh();
-    });
+    }, labelOf);
+  };
+  /** `$.bounds.powered.from` as it stands in the table. */
+  const labelOf = (path: string) => {
+    const [, id, end] = /^\$\.bounds\.([\w-]+)\.(from|to)$/.exec(path) ?? [];
+    const method = regimes.find((each) => each.id === id)?.name;
+    return method && `${method}, ${t(end === "from" ? "fromHours" : "toHours")}`;
   };
   const number = (
     name: string,
