@@ -1,5 +1,5 @@
 // Serves the built application: true client addresses, brotli made at build time, a limit on bodies, a clean end.
-import { accessSync, constants, createReadStream, existsSync, readFileSync, statSync } from "node:fs";
+import { closeSync, createReadStream, existsSync, openSync, readFileSync, statSync } from "node:fs";
 import { createServer } from "node:http";
 import { createServer as createSecureServer } from "node:https";
 import { BlockList, isIP } from "node:net";
@@ -26,6 +26,8 @@ function withoutSecrets(text) {
 }
 
 const tls = process.env.ZESTY_TLS_KEY && { key: readFileSync(process.env.ZESTY_TLS_KEY), cert: readFileSync(process.env.ZESTY_TLS_CERT) };
+const { ZESTY_TRUST_PORT, ZESTY_TRUST_PAGE, ZESTY_TRUST_CA } = process.env;
+const trust = ZESTY_TRUST_PORT && { page: readFileSync(ZESTY_TRUST_PAGE), ca: readFileSync(ZESTY_TRUST_CA) };
 // Port numbers below 1024 are root's alone: the server takes its port first then.
 const early = port >= 1024;
 if (early) leaveRoot();
@@ -36,8 +38,9 @@ function leaveRoot() {
   const user = process.env.ZESTY_USER ?? "nobody";
   try {
     process.seteuid(user);
-    accessSync(join(import.meta.dirname, ".next/BUILD_ID"), constants.R_OK);
-    accessSync(join(import.meta.dirname, "node_modules/next/package.json"), constants.R_OK);
+    // Opened, not asked for: the question would be answered for root.
+    for (const file of [".next/BUILD_ID", ".next/server/pages-manifest.json", "node_modules/next/package.json"])
+      closeSync(openSync(join(import.meta.dirname, file), "r"));
   } catch (error) {
     process.seteuid(0);
     console.error(`The server runs as root: ${user} can't read this folder (${error.code}). Move it, or set ZESTY_USER.`);
@@ -168,15 +171,12 @@ server.listen(port, host, () => {
 });
 
 // Beside the secure address, the page that leads a tablet through trusting it; nothing else is served there.
-const { ZESTY_TRUST_PORT, ZESTY_TRUST_PAGE, ZESTY_TRUST_CA } = process.env;
-if (ZESTY_TRUST_PORT)
+if (trust)
   createServer((request, response) => {
-    const [file, type] =
-      request.url === "/zesty-anvil-ca.crt"
-        ? [ZESTY_TRUST_CA, "application/x-x509-ca-cert"]
-        : [ZESTY_TRUST_PAGE, "text/html; charset=utf-8"];
+    const [bytes, type] =
+      request.url === "/zesty-anvil-ca.crt" ? [trust.ca, "application/x-x509-ca-cert"] : [trust.page, "text/html; charset=utf-8"];
     response.writeHead(200, { "content-type": type, "cache-control": "no-store" });
-    createReadStream(file).pipe(response);
+    response.end(bytes);
   })
     .on("error", (error) => console.error("the page for trusting could not be served:", error.code))
     .listen(Number(ZESTY_TRUST_PORT), host)
