@@ -17,8 +17,8 @@ test.skipIf(process.env.ZESTY_OWN_DATABASE)(
     expect(found.faults).toEqual([]);
     expect(found.requests).toBe(1200);
     expect(Object.keys(found.byStatus).map(Number)).toEqual(expect.arrayContaining([200, 400, 401, 403, 404, 413]));
-    // Beside other work of the machine the loop stands still for longer; what was attacked with stood for seconds.
-    expect(found.longestMs, found.slowest.join("\n")).toBeLessThan(400);
+    // Beside other work of a slow machine the loop stands still for longer than 100 ms; under the attacks that this began with it stood for 2 to 60 s.
+    expect(found.longestMs, found.slowest.join("\n")).toBeLessThan(1500);
   },
   240_000,
 );
