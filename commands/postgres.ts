@@ -111,7 +111,7 @@ async function ensureCluster(): Promise<{ port: number; secrets: Secrets }> {
     if (!port || !(await portIsFree(port))) port = await freePort();
     writeFileSync(portFile, String(port));
     const log = join(folder, "log");
-    const options = `-c port=${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=60 -c shared_buffers=256MB -c max_wal_size=2GB`;
+    const options = `-c port=${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c max_connections=100 -c shared_buffers=256MB -c max_wal_size=2GB`;
     const started = asServer(join(binaries() ?? "", "pg_ctl"), ["-D", data, "-l", log, "-w", "-t", "60", "-o", options, "start"]);
     if (started.status !== 0) {
       const tail = existsSync(log) ? readFileSync(log, "utf8").trim().split("\n").slice(-5).join("\n") : started.output;

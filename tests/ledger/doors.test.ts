@@ -9,7 +9,7 @@ import { hash } from "../../src/work/access/hashing.ts";
 import { foundShop, savePerson } from "../../src/work/access/people.ts";
 import { isEasyPin, putPin, sealingKey, setPin, signInByPin } from "../../src/work/access/pin.ts";
 import { board } from "../../src/work/board/board.ts";
-import { databaseTrouble } from "../../src/work/database.ts";
+import { databaseTrouble, isTwice } from "../../src/work/database.ts";
 import { addPicture, pictureKind } from "../../src/work/record/pictures.ts";
 import { record } from "../../src/work/record/record.ts";
 import { unprovenView } from "../../src/work/record/set-aside.ts";
@@ -123,6 +123,20 @@ describe("sign-in names", () => {
     await expect(save({ id: "third", name: "Third" }, { signInName: ` ${twin.toUpperCase()}` })).rejects.toMatchObject({ status: 409 });
     expect((await signInNames(site)).has("third")).toBe(false);
     await expect(save({ id: "blank", name: "   " })).rejects.toMatchObject({ status: 400 });
+  });
+  test("a double click on Save is one person, and no fault of ours", async () => {
+    const save = () =>
+      savePerson(db, ottoline(), {
+        person: { id: "pim", name: `Pim ${site}`, role: "operator" },
+        password: PASSWORD,
+        signInName: `pim ${site}`,
+      });
+    const clicks = await Promise.allSettled([save(), save(), save()]);
+    expect(clicks.some(({ status }) => status === "fulfilled")).toBe(true);
+    // What loses is told that the same was saved at this moment (409), or that the name is taken.
+    for (const each of clicks) if (each.status === "rejected") expect(isTwice(each.reason) || each.reason instanceof Refusal).toBe(true);
+    expect((await signInNames(site)).get("pim")).toBe(`pim ${site}`);
+    expect((await enter(`pim ${site}`, PASSWORD)).role).toBe("operator");
   });
   test("an archived person gets the answer of an unknown one, and no session", async () => {
     await withSignIn("bram");

@@ -20,15 +20,16 @@ const MOST_PARTS = 200_000;
 
 /** Every reason why a value is no fleet file, each with its JSON path; empty where it is one. */
 export function fleetProblems(value: unknown): Problem[] {
-  if (!fitsAtAll(value) && !isSmall(value, MOST_PARTS)) return schemaProblems(fitsAtAll.errors ?? []);
-  const problems = fits(value) ? [] : schemaProblems(fits.errors ?? []);
+  const isOne = fitsAtAll(value);
+  if (!isOne && !isSmall(value, MOST_PARTS)) return schemaProblems(fitsAtAll.errors ?? []);
+  const problems = isOne || fits(value) ? [] : schemaProblems(fits.errors ?? []);
   return [...problems, ...textProblems(value), ...meaningProblems(value)];
 }
 
 /** The validated file, or its problems. */
 export function asFleet(value: unknown): { fleet: FleetFile } | { problems: Problem[] } {
   const problems = fleetProblems(value);
-  if (problems.length === 0 && fits(value)) return { fleet: value };
+  if (problems.length === 0 && fitsAtAll(value)) return { fleet: value };
   return { problems };
 }
 
