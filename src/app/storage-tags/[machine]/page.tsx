@@ -6,6 +6,7 @@ import { PrintPage } from "../../../ui/print/print-page.tsx";
 import { printsWords as t } from "../../../words/prints.ts";
 import { database } from "../../../work/database.ts";
 import { storageTag } from "../../../work/standby/tag.ts";
+import { decoded } from "../../decoded.ts";
 import { pageActor } from "../../page-actor.ts";
 
 export const metadata = { title: "Storage tag" };
@@ -14,7 +15,7 @@ export const metadata = { title: "Storage tag" };
 export default async function StorageTag({ params }: { params: Promise<{ machine: string }> }) {
   const actor = await pageActor();
   const { machine } = await params;
-  const view = await storageTag(database(), actor, decodeURIComponent(machine)).catch((error) => {
+  const view = await storageTag(database(), actor, decoded(machine)).catch((error) => {
     if (error instanceof Refusal) notFound();
     throw error;
   });

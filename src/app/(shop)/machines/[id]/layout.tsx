@@ -8,6 +8,7 @@ import report from "../../../../words/en/report.json";
 import { Words } from "../../../../words/words.tsx";
 import { database } from "../../../../work/database.ts";
 import { machineFrame } from "../../../../work/machine/frame.ts";
+import { decoded } from "../../../decoded.ts";
 import { pageActor } from "../../../page-actor.ts";
 
 type Props = { children: ReactNode; params: Promise<{ id: string }> };
@@ -15,7 +16,7 @@ type Props = { children: ReactNode; params: Promise<{ id: string }> };
 export default async function MachineLayout({ children, params }: Props) {
   const actor = await pageActor();
   try {
-    const frame = await machineFrame(database(), actor, decodeURIComponent((await params).id));
+    const frame = await machineFrame(database(), actor, decoded((await params).id));
     return (
       <Words messages={{ machine, parts, report }} timeZone={frame.timeZone}>
         <MachineFrameView frame={frame} role={actor.role}>

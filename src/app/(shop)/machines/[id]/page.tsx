@@ -4,17 +4,18 @@ import { Overview } from "../../../../ui/machine/overview.tsx";
 import { database } from "../../../../work/database.ts";
 import { machineView } from "../../../../work/machine/machine.ts";
 import { machineStrips, STRIP_DAYS } from "../../../../work/machine/strips.ts";
+import { decoded } from "../../../decoded.ts";
 import { pageActor } from "../../../page-actor.ts";
 
 type Props = { params: Promise<{ id: string }>; searchParams: Promise<{ days?: string }> };
 
 export async function generateMetadata({ params }: Props) {
-  return { title: decodeURIComponent((await params).id).slice(0, 60) };
+  return { title: decoded((await params).id).slice(0, 60) };
 }
 
 export default async function Page({ params, searchParams }: Props) {
   const actor = await pageActor();
-  const id = decodeURIComponent((await params).id);
+  const id = decoded((await params).id);
   const asked = Number((await searchParams).days);
   const days = STRIP_DAYS.find((each) => each === asked) ?? 90;
   try {

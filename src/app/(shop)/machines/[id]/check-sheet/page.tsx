@@ -8,6 +8,7 @@ import { Words } from "../../../../../words/words.tsx";
 import { database } from "../../../../../work/database.ts";
 import { patternOf } from "../../../../../work/shop/patterns.ts";
 import { loadShop } from "../../../../../work/shop/shop.ts";
+import { decoded } from "../../../../decoded.ts";
 import { pageActor } from "../../../../page-actor.ts";
 
 export const metadata = { title: "Check sheet" };
@@ -15,7 +16,7 @@ export const metadata = { title: "Check sheet" };
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const actor = await pageActor();
   const shop = await loadShop(database(), actor.site);
-  const id = decodeURIComponent((await params).id);
+  const id = decoded((await params).id);
   const machine = shop.machines.find((each) => each.id === id);
   const usual = machine && usualPattern(machine);
   if (!machine) notFound();

@@ -6,6 +6,7 @@ import standby from "../../../../../words/en/standby.json";
 import { Words } from "../../../../../words/words.tsx";
 import { database } from "../../../../../work/database.ts";
 import { standbyView } from "../../../../../work/standby/machine.ts";
+import { decoded } from "../../../../decoded.ts";
 import { pageActor } from "../../../../page-actor.ts";
 
 export const metadata = { title: "Idle time" };
@@ -16,7 +17,7 @@ export default async function Machine({ params, searchParams }: Props) {
   const actor = await pageActor();
   const [{ id: machine }, ask] = await Promise.all([params, searchParams]);
   try {
-    const view = await standbyView(database(), actor, decodeURIComponent(machine), ask);
+    const view = await standbyView(database(), actor, decoded(machine), ask);
     return (
       <Words messages={{ idle, standby }}>
         <MachinePage
@@ -35,7 +36,7 @@ export default async function Machine({ params, searchParams }: Props) {
           {error.message}
         </p>
         <p className="mt-3">
-          <a href={`/machines/${encodeURIComponent(decodeURIComponent(machine))}/idle`}>{idle.wrong}</a>
+          <a href={`/machines/${encodeURIComponent(decoded(machine))}/idle`}>{idle.wrong}</a>
         </p>
       </div>
     );

@@ -7,13 +7,14 @@ import { Words } from "../../../../../words/words.tsx";
 import { board } from "../../../../../work/board/board.ts";
 import { database } from "../../../../../work/database.ts";
 import { nozzleHistory } from "../../../../../work/nozzles/nozzle-history.ts";
+import { decoded } from "../../../../decoded.ts";
 import { pageActor } from "../../../../page-actor.ts";
 
 export const metadata = { title: "Nozzles" };
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const actor = await pageActor();
-  const id = decodeURIComponent((await params).id);
+  const id = decoded((await params).id);
   try {
     const [history, { machines }] = await Promise.all([nozzleHistory(database(), actor, id), board(database(), actor)]);
     const row = machines.find((each) => each.id === id);

@@ -1,6 +1,7 @@
 import { PartsPage } from "../../../../../ui/machine/parts-page.tsx";
 import { database } from "../../../../../work/database.ts";
 import { machineView } from "../../../../../work/machine/machine.ts";
+import { decoded } from "../../../../decoded.ts";
 import { found } from "../../../../found.ts";
 import { pageActor } from "../../../../page-actor.ts";
 
@@ -10,6 +11,6 @@ type Props = { params: Promise<{ id: string }>; searchParams: Promise<{ part?: s
 
 export default async function Page({ params, searchParams }: Props) {
   const actor = await pageActor();
-  const view = await found(machineView(database(), actor, decodeURIComponent((await params).id)));
+  const view = await found(machineView(database(), actor, decoded((await params).id)));
   return <PartsPage view={view} role={actor.role} part={(await searchParams).part ?? null} />;
 }

@@ -2,6 +2,7 @@ import { mayDo } from "../../../../../core/safety/who-may.ts";
 import { MachineSetUp, SupervisorOnly } from "../../../../../ui/machine/machine-set-up.tsx";
 import { database } from "../../../../../work/database.ts";
 import { machineView } from "../../../../../work/machine/machine.ts";
+import { decoded } from "../../../../decoded.ts";
 import { found } from "../../../../found.ts";
 import { pageActor } from "../../../../page-actor.ts";
 
@@ -15,5 +16,5 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         <SupervisorOnly />
       </p>
     );
-  return <MachineSetUp view={await found(machineView(database(), actor, decodeURIComponent((await params).id)))} />;
+  return <MachineSetUp view={await found(machineView(database(), actor, decoded((await params).id)))} />;
 }
