@@ -130,7 +130,11 @@ function refuse(request, response, status, message) {
 }
 
 const serve = (request, response) => {
-  request.headers["x-zesty-address"] = addressOf(request);
+  const address = addressOf(request);
+  request.headers["x-zesty-address"] = address;
+  // Whatever reads these further in, such as a session's address, gets what is known, not what was claimed.
+  request.headers["x-forwarded-for"] = address;
+  delete request.headers["x-forwarded-host"];
   if (!isAskedRightly(request))
     return refuse(request, response, 421, "This server is not known by that name. Set ZESTY_URL or ZESTY_HOSTS.");
   if (loop && request.url === "/zesty-loop") {

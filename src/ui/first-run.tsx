@@ -4,7 +4,7 @@ import { type FormEvent, useEffect, useState } from "react";
 import { useAccessWords } from "../words/access-words.ts";
 import { Button } from "./kit/button.tsx";
 import { Combobox } from "./kit/combobox.tsx";
-import { Field, TextInput } from "./kit/field.tsx";
+import { Field, PasswordInput, TextInput } from "./kit/field.tsx";
 import { ask, Said } from "./send.ts";
 
 const ZONES = Intl.supportedValuesOf("timeZone");
@@ -63,16 +63,7 @@ export function FirstRun() {
           />
         </Field>
         <Field label={words.password} hint={words.first.passwordHint}>
-          <TextInput
-            name="password"
-            type="password"
-            required
-            minLength={8}
-            maxLength={200}
-            autoComplete="new-password"
-            value={said.password}
-            onChange={({ target }) => set({ password: target.value })}
-          />
+          <PasswordInput isNew name="password" required value={said.password} onChange={({ target }) => set({ password: target.value })} />
         </Field>
         <Field label={words.first.code} hint={words.first.codeHint}>
           <TextInput

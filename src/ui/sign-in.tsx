@@ -4,7 +4,7 @@ import { type FormEvent, useState } from "react";
 import { useAccessWords } from "../words/access-words.ts";
 import { filled } from "../words/plain.ts";
 import { Button } from "./kit/button.tsx";
-import { Field, TextInput } from "./kit/field.tsx";
+import { Field, PasswordInput, TextInput } from "./kit/field.tsx";
 import { Initials } from "./kit/initials.tsx";
 import { ask, Said } from "./send.ts";
 
@@ -77,12 +77,9 @@ export function SignIn({ demo, aheadHours }: { demo: Someone[]; aheadHours: numb
           />
         </Field>
         <Field label={words.password}>
-          <TextInput
+          <PasswordInput
             name="password"
-            type="password"
-            autoComplete="current-password"
             required
-            maxLength={200}
             value={password}
             onChange={(event) => setPassword(event.target.value)}
             className="min-h-12"

@@ -79,3 +79,16 @@ export function Checkbox({ label, className = "", ...rest }: ComponentProps<"inp
     </label>
   );
 }
+
+/** A password: the one that is there, or a new one of at least eight characters. */
+export function PasswordInput({ isNew = false, ...rest }: Omit<ComponentProps<typeof TextInput>, "type"> & { isNew?: boolean }) {
+  return (
+    <TextInput
+      type="password"
+      autoComplete={isNew ? "new-password" : "current-password"}
+      {...(isNew ? { minLength: 8 } : {})}
+      maxLength={200}
+      {...rest}
+    />
+  );
+}

@@ -3,7 +3,7 @@ import { useRouter } from "next/navigation";
 import { type ReactNode, useState } from "react";
 import { useTranslations } from "use-intl";
 import { Button } from "../kit/button.tsx";
-import { Field, TextInput } from "../kit/field.tsx";
+import { Field, PasswordInput, TextInput } from "../kit/field.tsx";
 import { Room } from "../kit/room.tsx";
 import { say, trying } from "../say.ts";
 import { ask } from "../send.ts";
@@ -57,25 +57,10 @@ function OwnPassword() {
   return (
     <OneForm name={t("password")} save={save}>
       <Field label={t("present")}>
-        <TextInput
-          type="password"
-          autoComplete="current-password"
-          required
-          maxLength={200}
-          value={old}
-          onChange={(event) => setOld(event.target.value)}
-        />
+        <PasswordInput required value={old} onChange={(event) => setOld(event.target.value)} />
       </Field>
       <Field label={t("new")} hint={t("newHint")}>
-        <TextInput
-          type="password"
-          autoComplete="new-password"
-          required
-          minLength={8}
-          maxLength={200}
-          value={password}
-          onChange={(event) => setPassword(event.target.value)}
-        />
+        <PasswordInput isNew required value={password} onChange={(event) => setPassword(event.target.value)} />
       </Field>
     </OneForm>
   );

@@ -8,7 +8,7 @@ import { ROLES, SKILLS } from "../../core/fleet/vocabulary.ts";
 import { isLanguage, LANGUAGE_IDS, LANGUAGES, type Language } from "../../core/shop/languages.ts";
 import type { PeopleView } from "../../work/access/people.ts";
 import { Button } from "../kit/button.tsx";
-import { Field, TextInput } from "../kit/field.tsx";
+import { Field, PasswordInput, TextInput } from "../kit/field.tsx";
 import { Initials } from "../kit/initials.tsx";
 import { flipped, Marks } from "../kit/marks.tsx";
 import { Panel } from "../kit/panel.tsx";
@@ -183,14 +183,7 @@ function OnePerson({
         />
       </Field>
       <Field label={t(person?.signInName ? "newPassword" : "password")} hint={t(person?.signInName ? "newPasswordHint" : "passwordHint")}>
-        <TextInput
-          type="password"
-          autoComplete="new-password"
-          minLength={8}
-          maxLength={200}
-          value={password}
-          onChange={(event) => setPassword(event.target.value)}
-        />
+        <PasswordInput isNew value={password} onChange={(event) => setPassword(event.target.value)} />
       </Field>
       <div className="flex gap-3">
         <Button look="primary" type="submit" className="grow" busy={busy}>

@@ -129,8 +129,8 @@ export function AirPage({ view, mayRecord, maySetUp }: { view: AirView; mayRecor
           {view.sensors.length === 0 && <p className="text-ink2">{t("noSensors")}</p>}
           <ul>
             {view.sensors.map((sensor) => (
-              <li key={sensor.id} className="flex flex-wrap items-center justify-between gap-x-4 border-line border-b py-1">
-                <span>
+              <li key={sensor.id} className="flex items-center justify-between gap-x-4 border-line border-b py-1">
+                <span className="min-w-0">
                   {t("sensor", {
                     area: sensor.area,
                     sensor: sensor.sensor,
