@@ -74,7 +74,7 @@ function look(path: string, text: string): Found {
       const name = node.name.getText();
       const tag = node.parent.parent.tagName.getText();
       // Names of fields in a form are for the machine.
-      const ofForm = name === "name" && /^(input|TextInput|TextArea|NumberInput|Select|Controller|svg|meta)$/.test(tag);
+      const ofForm = name === "name" && /^(input|TextInput|PasswordInput|TextArea|NumberInput|Select|Controller|svg|meta)$/.test(tag);
       if (READ.includes(name) && !ofForm) saidBy(node, textOf(node.initializer));
     }
     if (ts.isCallExpression(node) && /^(say|toast|toast\.error|setFault)$/.test(node.expression.getText()))
