@@ -104,11 +104,16 @@ describe("whether it still fits", () => {
       ),
     ).toEqual(["b: is not due any more"]);
   });
-  test("two jobs in the same hands at once are named with the rule", () => {
+  test("a job whose hands are at another for too long is named with the rule", () => {
     const of = changed((each) => {
-      if (each.round) each.round.body.tasks = [job("a", 0), job("b", 5)] as never;
+      each.problem.tasks = [
+        { id: "a", machine: "sprat", stretches: [{ hands: 25 }] },
+        { id: "b", machine: "plover", stretches: [{ hands: 10 }] },
+      ];
+      each.problem.machines.push({ id: "plover", area: "film" });
+      if (each.round) each.round.body.tasks = [job("a", 0, 25), job("b", 5)] as never;
     });
-    expect(fits(of).length).toBeGreaterThan(0);
+    expect(fits(of)).toEqual(["b: Bram is at Sprat until 04:25"]);
   });
   test("somebody who is not there any more breaks it", () => {
     const of = changed((each) => {

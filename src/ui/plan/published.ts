@@ -1,5 +1,5 @@
-import { brokenRules } from "../../core/rounds/broken-rules.ts";
 import type { PlannedTask } from "../../core/rounds/problem.ts";
+import { stillFits } from "../../core/rounds/still-fits.ts";
 import type { RoundView } from "../../work/rounds/rounds.ts";
 import type { RoundWords } from "./round-words.ts";
 
@@ -22,7 +22,7 @@ export function misfits(view: RoundView, kept: readonly PlannedTask[], words: Ro
   const laid = new Set(kept.map(({ id }) => id));
   const gone = toldBy(view).filter(({ id }) => !laid.has(id));
   return [
-    ...brokenRules(problem, { tasks: kept }, words),
+    ...stillFits(problem, kept, { words }).broken,
     ...problem.tasks.filter(({ id }) => !laid.has(id) && !left.has(id)).map(({ id }) => ({ task: id, why: "came in since" })),
     ...gone.map(({ id }) => ({ task: id, why: "is not due any more" })),
   ];

@@ -224,16 +224,19 @@ export function useDraft({
   };
   const publish = async () => {
     if (!draft) return;
+    // Until the page knows the published plan, nothing is repaired against the one before it.
+    asking.current = true;
     try {
       const { given } = await ask<{ given: number }>("/api/rounds", { body: { at: draft.at, round: roundOf(view, draft) } });
+      await reload();
       setDraft(null);
       setUndo([]);
-      await reload();
       toast(t("status.publishedNow", { count: given }));
     } catch (error) {
       sayFault(error);
       await reload();
     }
+    asking.current = false;
   };
   const forget = () => {
     giveUp();
