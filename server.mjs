@@ -1,11 +1,12 @@
 // Serves the built application: true client addresses, brotli made at build time, a limit on bodies, a clean end.
-import { closeSync, createReadStream, existsSync, openSync, readFileSync, statSync } from "node:fs";
+import { createReadStream, existsSync, readFileSync, statSync } from "node:fs";
 import { createServer } from "node:http";
 import { createServer as createSecureServer } from "node:https";
 import { BlockList, isIP } from "node:net";
 import { extname, join, normalize } from "node:path";
 import { monitorEventLoopDelay } from "node:perf_hooks";
 import next from "next";
+import { leaveRoot } from "./commands/leave-root.mjs";
 
 const port = Number(process.env.PORT ?? 4780);
 const host = process.env.HOST ?? "127.0.0.1";
@@ -30,26 +31,12 @@ const { ZESTY_TRUST_PORT, ZESTY_TRUST_PAGE, ZESTY_TRUST_CA } = process.env;
 const trust = ZESTY_TRUST_PORT && { page: readFileSync(ZESTY_TRUST_PAGE), ca: readFileSync(ZESTY_TRUST_CA) };
 // Port numbers below 1024 are root's alone: the server takes its port first then.
 const early = port >= 1024;
-if (early) leaveRoot();
+if (early) goOnWithoutRights();
 
-/** Started as root, the server goes on as a user without rights. */
-function leaveRoot() {
-  if (process.getuid?.() !== 0 || dev) return;
-  const user = process.env.ZESTY_USER ?? "nobody";
-  try {
-    process.seteuid(user);
-    // Opened, not asked for: the question would be answered for root.
-    for (const file of [".next/BUILD_ID", ".next/server/pages-manifest.json", "node_modules/next/package.json"])
-      closeSync(openSync(join(import.meta.dirname, file), "r"));
-  } catch (error) {
-    process.seteuid(0);
-    console.error(`The server runs as root: ${user} can't read this folder (${error.code}). Move it, or set ZESTY_USER.`);
-    return;
-  }
-  process.seteuid(0);
-  process.setgroups([]);
-  process.setgid(process.env.ZESTY_GROUP ?? "nogroup");
-  process.setuid(user);
+function goOnWithoutRights() {
+  if (dev) return;
+  const stays = leaveRoot({ user: process.env.ZESTY_USER, group: process.env.ZESTY_GROUP, folder: import.meta.dirname });
+  if (stays) console.error(stays);
 }
 
 const app = next({ dev, hostname: host, port, dir: import.meta.dirname, turbopack: dev });
@@ -170,7 +157,7 @@ server.on("error", (error) => {
   process.exit(1);
 });
 server.listen(port, host, () => {
-  if (!early) leaveRoot();
+  if (!early) goOnWithoutRights();
   console.log(`ready on ${host}:${port}`);
 });
 

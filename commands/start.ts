@@ -6,6 +6,7 @@ import { sql } from "drizzle-orm";
 import QRCode from "qrcode";
 import { openDatabase } from "../src/ledger/database.ts";
 import { migrateDatabase } from "../src/ledger/migrate.ts";
+import { mayChangeLedger } from "../src/ledger/rights.ts";
 import { allSites } from "../src/ledger/settings.ts";
 import { build, firstRunCode, secret, startServer, waitUntilUp } from "./app.ts";
 import { ensureCertificate, lanAddresses, writeTrustPage } from "./lan.ts";
@@ -109,16 +110,6 @@ async function onTheNetwork(port: number, { address: wanted, cert, key }: { addr
   const trustPort = (await portIsFree(port + 1)) ? port + 1 : await freePort();
   const page = await writeTrustPage({ address, trustAddress: `http://${host}:${trustPort}` });
   return { address, certificate, trust: { port: trustPort, page } };
-}
-
-/** Whether a role may change or remove what stands in the ledger, or switch off what guards it. */
-async function mayChangeLedger(url: string): Promise<boolean> {
-  const { db, pool } = openDatabase(url, 1);
-  const { rows } = await db.execute<{ may: boolean }>(sql`
-    SELECT pg_has_role(current_user, c.relowner, 'MEMBER') OR has_table_privilege(c.oid, 'UPDATE') OR has_table_privilege(c.oid, 'DELETE') AS may
-    FROM pg_class c WHERE c.oid = 'public.entry'::regclass`);
-  await pool.end();
-  return rows[0]?.may === true;
 }
 
 function warnOfOwner(): void {

@@ -1,8 +1,10 @@
+import { sql } from "drizzle-orm";
 import sharp from "sharp";
 import { uuidv7 } from "uuidv7";
 import { beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { Refusal } from "../../src/core/shop/refusal.ts";
 import { openDatabase } from "../../src/ledger/database.ts";
+import { mayChangeLedger } from "../../src/ledger/rights.ts";
 import { sealClaim } from "../../src/ui/floor/seal.ts";
 import { putSignIn, signIn, signInNames } from "../../src/work/access/auth.ts";
 import { hash } from "../../src/work/access/hashing.ts";
@@ -197,5 +199,21 @@ test("a stuck lock stops writing with a true word, and never stops looking", asy
   await stuck.query("ROLLBACK");
   stuck.release();
   expect(await record(mine, { site, actor: ottoline() }, { entries: [note] })).toMatchObject([{ result: "added" }]);
+  await pool.end();
+});
+
+test("the application's role may not change the logbook; its owner, and a role with the right to, are known as what they are", async () => {
+  const { DATABASE_URL: app = "", DATABASE_OWNER_URL: owner = "" } = process.env;
+  expect(await mayChangeLedger(owner)).toBe(true);
+  // With a database of one's own there may be one role for both.
+  if (app === owner) return;
+  expect(await mayChangeLedger(app)).toBe(false);
+  await expect(db.execute(sql`UPDATE entry SET words = words`)).rejects.toThrow();
+  const { db: owning, pool } = openDatabase(owner, 1);
+  const role = new URL(app).username;
+  await owning.execute(sql.raw(`GRANT DELETE ON entry TO "${role}"`));
+  expect(await mayChangeLedger(app)).toBe(true);
+  await owning.execute(sql.raw(`REVOKE DELETE ON entry FROM "${role}"`));
+  expect(await mayChangeLedger(app)).toBe(false);
   await pool.end();
 });
