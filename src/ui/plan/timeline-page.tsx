@@ -49,7 +49,8 @@ export function TimelinePage({ first, role }: { first: RoundView; role: Role }) 
   const { problem } = view;
 
   const wanted = useRef<Scope>(first);
-  const load = useCallback(async (): Promise<boolean> => {
+  const load = useCallback(async (of?: string): Promise<boolean> => {
+    if (of !== undefined) wanted.current = { ...wanted.current, what: of };
     const { day, what, safe } = wanted.current;
     return trying(async () => {
       const read = await ask<RoundView>(`/api/rounds?on=${day}&what=${encodeURIComponent(what)}${safe ? "&safe=1" : ""}`);

@@ -42,7 +42,8 @@ export function useDraft({
   view: RoundView;
   words: RoundWords;
   mayPlan: boolean;
-  reload: () => Promise<unknown>;
+  /** Reads the plan again, of another part of the day where one is named. */
+  reload: (what?: string) => Promise<unknown>;
 }) {
   const t = useTranslations("plan");
   const [draft, setDraft] = useState<Draft | null>(null);
@@ -227,8 +228,10 @@ export function useDraft({
     // Until the page knows the published plan, nothing is repaired against the one before it.
     asking.current = true;
     try {
-      const { given } = await ask<{ given: number }>("/api/rounds", { body: { at: draft.at, round: roundOf(view, draft) } });
-      await reload();
+      const round = roundOf(view, draft);
+      const { given } = await ask<{ given: number }>("/api/rounds", { body: { at: draft.at, round } });
+      // A short-handed plan is one of the whole day, wherever it was asked for.
+      await reload(round.what);
       setDraft(null);
       setUndo([]);
       toast(t("status.publishedNow", { count: given }));

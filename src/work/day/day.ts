@@ -3,6 +3,7 @@ import { goneBy, presence, type RosterChange, type Shift } from "../../core/cale
 import { instantOf } from "../../core/calendar/site-time.ts";
 import { dueOfMachine } from "../../core/due/due-work.ts";
 import type { MachineFacts } from "../../core/due/facts.ts";
+import type { Occurrence } from "../../core/due/occurrence.ts";
 import { BEATS, type Beat } from "../../core/fleet/vocabulary.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
 import { beyondEverybody, type Worker, whyNot } from "../../core/tasks/fits.ts";
@@ -13,6 +14,7 @@ import { type DoneRow, doneOn } from "../../ledger/condition.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { type RunRow, runsOn } from "../../ledger/runs.ts";
 import { oneOffs, openRepairs, rosterSince, type TaskRow } from "../../ledger/tasks.ts";
+import { breathe } from "../breathe.ts";
 import { now } from "../clock.ts";
 import { dueFacts } from "../facts/due.ts";
 import { givenLately } from "../facts/given.ts";
@@ -54,13 +56,18 @@ export async function dayWork(
   const around = aroundWork(shop, today, { given: rows, runs, done, roster });
   const horizon = Math.max(day, today + early) - today + 1;
   const repairOf = (id: string) => repairs.find(({ machine }) => machine === id)?.body;
-  const work = facts.map((each) => ({ facts: each, due: goesOn(dueOfMachine(each, shop.rules, today, horizon), repairOf(each.id)) }));
+  const work: { due: Occurrence[] }[] = [];
+  for (const each of facts) {
+    await breathe();
+    work.push({ due: goesOn(dueOfMachine(each, shop.rules, today, horizon), repairOf(each.id)) });
+  }
   const tasksOf = (on: Day) => [
     ...work.flatMap(({ due }, place) =>
       due.filter((each) => isWorkOf(each, on, today)).map((each) => occurrenceItem(shop, each, place, around)),
     ),
     ...ones.filter((each) => (on === today ? toDay(each.day) <= on : toDay(each.day) === on)).map((each) => oneOffItem(shop, each, around)),
   ];
+  await breathe();
   const tasks = inWalkingOrder(tasksOf(day));
   const workers = workersOn(shop, day, roster);
   const keys = new Set(work.flatMap(({ due }) => due.map(({ key }) => key)));

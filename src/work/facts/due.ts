@@ -12,6 +12,7 @@ import type { VesselView } from "../../core/stores/waste/vessel-view.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { type CounterNeed, type DueRows, dueRows } from "../../ledger/due-facts.ts";
 import { type SleepRow, sleepRows } from "../../ledger/standby.ts";
+import { breathe } from "../breathe.ts";
 import { asleepSpans, sleepOf } from "../idle/sleeps.ts";
 import { dayAt } from "../shop/shop.ts";
 import { airNow, withAir } from "./air-now.ts";
@@ -41,6 +42,7 @@ export async function factsNow(db: Connection, shop: Shop, machines: readonly Ma
     const mine = plain[index];
     return mine ? [withAir(shop, air, machine, mine)] : [];
   });
+  await breathe();
   const vessels = vesselsOf(shop, machines, aired, rows);
   return {
     facts: aired.map((mine) => withLevel(shop, vessels.get(mine.id), mine)),
@@ -76,15 +78,13 @@ async function dueFactsOn(
     sleeping ?? sleepRows(db, shop.id, isoDay(from), isoDay(on), few),
   ]);
   const of = groupAll(rows);
-  return machines.map((machine) =>
-    factsOf(
-      shop,
-      machine,
-      of(machine.id),
-      on,
-      slept.filter((row) => row.machine === machine.id),
-    ),
-  );
+  const found: MachineFacts[] = [];
+  for (const machine of machines) {
+    await breathe();
+    const own = slept.filter((row) => row.machine === machine.id);
+    found.push(factsOf(shop, machine, of(machine.id), on, own));
+  }
+  return found;
 }
 
 function counterNeeds(shop: Shop, machine: Machine): CounterNeed[] {

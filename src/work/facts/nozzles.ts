@@ -17,6 +17,7 @@ import type { VesselView } from "../../core/stores/waste/vessel-view.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { type NozzleRow, nozzleRows } from "../../ledger/nozzles.ts";
 import { type Actor, authorise } from "../actor.ts";
+import { breathe } from "../breathe.ts";
 import { now } from "../clock.ts";
 import { nozzlesOf } from "../shop/patterns.ts";
 import { loadShop } from "../shop/shop.ts";
@@ -98,6 +99,7 @@ export async function nozzleDesks(
   const desks = new Map<string, NozzleDesk>();
   const inRecovery: Machine[] = [];
   for (const machine of checked) {
+    await breathe();
     const judging = judgingOf(shop, machine);
     const events = eventsOf(
       shop,
@@ -127,6 +129,7 @@ export async function nozzleDesks(
       routines,
     });
     for (const machine of inRecovery) {
+      await breathe();
       const desk = desks.get(machine.id);
       if (!desk) continue;
       const events = eventsOf(

@@ -6,6 +6,7 @@ import type { FloorMachine, FloorRound, FloorView } from "../../core/floor/floor
 import { readinessSettings } from "../../core/nozzles/readiness.ts";
 import { walkOf } from "../../core/rounds/day-problem.ts";
 import { callableAt, routinesOf } from "../../core/routines/assigned.ts";
+import type { Routine } from "../../core/routines/routine.ts";
 import { DEFERENCE } from "../../core/safety/hazards.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
 import { causesInOrder } from "../../core/signs/causes.ts";
@@ -25,6 +26,7 @@ import { languagesOf } from "../access/language.ts";
 import { pinsOf, sealingKey } from "../access/pin.ts";
 import type { Sender } from "../actor.ts";
 import { machineRows } from "../board/board.ts";
+import { breathe } from "../breathe.ts";
 import { now } from "../clock.ts";
 import { dayWork } from "../day/day.ts";
 import { factsNow } from "../facts/due.ts";
@@ -41,17 +43,57 @@ import { tagOf } from "../shop/tags.ts";
 import { handoverDraft, shiftNow } from "./handover.ts";
 import { knownOf } from "./known.ts";
 
-/** The floor as it is sent: without the routines where the device has them already. */
-export type FloorAnswer = Omit<FloorView, "routines"> & Partial<Pick<FloorView, "routines">>;
+/** What a device keeps of the floor and is sent once: routines and patterns. */
+type Book = Pick<FloorView, "routines" | "patterns">;
+/** The floor as it is sent: without the book where the device has it already. */
+export type FloorAnswer = Omit<FloorView, keyof Book> & Partial<Book>;
 
-/** @param have the mark of the routines that the device has */
-export async function floorAnswer(db: Database, sender: Sender, have: string | null): Promise<FloorAnswer> {
-  const { routines, patterns, ...rest } = await floor(db, sender);
-  return rest.book === have ? rest : { ...rest, routines, patterns };
+/**
+ * The floor as JSON.
+ * @param have the mark of the routines that the device has
+ */
+export async function floorAnswer(db: Database, sender: Sender, have: string | null): Promise<string> {
+  const shop = await loadShop(db, sender.site);
+  const standing = await standingFloor(db, shop, sender);
+  if (standing.book === have) return JSON.stringify(standing);
+  const book = await bookText(shop, standing.book);
+  await breathe();
+  return `${JSON.stringify(standing).slice(0, -1)},${book.slice(1)}`;
 }
 
 export async function floor(db: Database, sender: Sender): Promise<FloorView> {
   const shop = await loadShop(db, sender.site);
+  return { ...(await standingFloor(db, shop, sender)), ...bookOf(shop, [...shop.rules.book.values()]) };
+}
+
+const KEPT_BOOKS = 4;
+const texts = new Map<string, string>();
+/** A shop's book as JSON, made once for its mark: it is by far the largest part of what a new device is sent. */
+async function bookText(shop: Shop, mark: string): Promise<string> {
+  const known = texts.get(mark);
+  if (known !== undefined) return known;
+  const routines: string[] = [];
+  for (const routine of shop.rules.book.values()) {
+    await breathe();
+    routines.push(JSON.stringify(bookOf(shop, [routine]).routines).slice(1, -1));
+  }
+  const text = `{"routines":{${routines.join(",")}},"patterns":${JSON.stringify(bookOf(shop, []).patterns)}}`;
+  texts.set(mark, text);
+  for (const [oldest] of texts) if (texts.size > KEPT_BOOKS) texts.delete(oldest);
+  return text;
+}
+
+const bookOf = (shop: Shop, routines: readonly Routine[]) => ({
+  routines: Object.fromEntries(routines.map((routine) => [routine.id, { ...floorRoutine(routine), sheets: sheetsFor(shop, routine) }])),
+  patterns: Object.fromEntries(
+    shop.machines.flatMap(({ id }) => {
+      const pattern = patternOf(shop, id);
+      return pattern ? [[id, pattern]] : [];
+    }),
+  ),
+});
+
+async function standingFloor(db: Database, shop: Shop, sender: Sender): Promise<Omit<FloorView, keyof Book> & { book: string }> {
   const seq = await lastSeq(db, sender.site);
   const today = dayAt(shop);
   const stands = factsNow(db, shop, shop.machines);
@@ -77,6 +119,7 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
     practisedIn(db, shop, roundSettings(shop).practisedAfter),
     positionRows(db, shop.id),
   ]);
+  await breathe();
   const rowOf = new Map(rows.map((row) => [row.id, row]));
   const there = new Map(work.workers.map(({ id, shifts }) => [id, shifts.length > 0]));
   const unseen = notes.find(({ seenBy }) => seenBy === null);
@@ -143,15 +186,6 @@ export async function floor(db: Database, sender: Sender): Promise<FloorView> {
         },
       ];
     }),
-    routines: Object.fromEntries(
-      [...shop.rules.book.values()].map((routine) => [routine.id, { ...floorRoutine(routine), sheets: sheetsFor(shop, routine) }]),
-    ),
-    patterns: Object.fromEntries(
-      shop.machines.flatMap(({ id }) => {
-        const pattern = patternOf(shop, id);
-        return pattern ? [[id, pattern]] : [];
-      }),
-    ),
     // Routines and patterns are settings of the shop, put together by this build.
     book: `${process.env.ZESTY_BUILD_ID ?? ""}/${shop.id}/${shop.mark}`,
     tasks: work.tasks,

@@ -10,6 +10,7 @@ import type { Connection, Database } from "../../ledger/database.ts";
 import { lastSeq } from "../../ledger/reading.ts";
 import { openRepairs } from "../../ledger/tasks.ts";
 import { type Actor, authorise } from "../actor.ts";
+import { breathe } from "../breathe.ts";
 import { rosterChanges, workersOn } from "../day/day.ts";
 import { dueFacts } from "../facts/due.ts";
 import { givenLately } from "../facts/given.ts";
@@ -80,7 +81,9 @@ export async function weekView(db: Database, actor: Actor): Promise<WeekView> {
       lastDay: Math.max(each.lastDay, today),
     }),
   );
+  await breathe();
   const { moves, before, after } = level(carrying, levelDays);
+  await breathe();
   const nameOf = (id: string) => shop.machines.find((machine) => machine.id === id)?.name ?? id;
   return {
     seq,
@@ -138,21 +141,23 @@ export async function workAhead(db: Connection, shop: Shop, today: Day, days: nu
     givenLately(db, shop.id),
   ]);
   const personOf = new Map(given.map(({ key, person }) => [key, person]));
-  const work = facts.flatMap((each) => {
+  const work: Ahead["work"] = [];
+  for (const each of facts) {
+    await breathe();
     const machine = shop.machines.find(({ id }) => id === each.id);
     const due = goesOn(dueOfMachine(each, shop.rules, today, days), repairs.find((repair) => repair.machine === each.id)?.body);
-    return due.filter(isOpen).map((occurrence) => {
+    for (const occurrence of due.filter(isOpen)) {
       const routine = shop.rules.book.get(occurrence.routine);
-      return {
+      work.push({
         ...occurrence,
         name: routine?.name ?? occurrence.routine,
         skill: routine && machine ? skillFor(routine, machine) : null,
         minutes: routine?.handsMinutes ?? 0,
         lastDay: occurrence.overdueAfter,
         person: personOf.get(occurrence.key) ?? null,
-      };
-    });
-  });
+      });
+    }
+  }
   const known = new Map<Day, ReturnType<Ahead["workers"]>>();
   const workers = (day: Day) => {
     const already = known.get(day);

@@ -15,6 +15,7 @@ import type { Connection } from "../../ledger/database.ts";
 import { monthRows } from "../../ledger/month.ts";
 import { usedAtMachines } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
+import { breathe } from "../breathe.ts";
 import { now as clock } from "../clock.ts";
 import { ladderOf } from "../facts/vessels.ts";
 import { fillAt } from "../idle/of.ts";
@@ -119,6 +120,7 @@ async function costs(db: Connection, shop: Shop, month: string): Promise<Map<str
     return known;
   };
   for (const machine of shop.machines) {
+    await breathe();
     const row = at(machine.id);
     const ladder = ladderOf(shop, machine);
     const fill = fillAt(shop, machine);
