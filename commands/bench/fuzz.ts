@@ -161,8 +161,10 @@ const HOSTILE: (() => string | Uint8Array)[] = [
 
 const asText = (value: unknown): string => JSON.stringify(value) ?? "";
 
-function requestsOf({ paths, components: { schemas } }: Described): Arbitrary<Asked>[] {
-  const all: Arbitrary<Asked>[] = [];
+/** A page takes so much longer to draw than a route to answer that it is asked less often. */
+function requestsOf({ paths, components: { schemas } }: Described): { weight: number; arbitrary: Arbitrary<Asked> }[] {
+  const routes: Arbitrary<Asked>[] = [];
+  const drawn: Arbitrary<Asked>[] = [];
   const query = (names: readonly string[]) =>
     fc.record(Object.fromEntries(names.map((name) => [name, nastyText().map((text) => text.slice(0, 500))])), { requiredKeys: [] });
   const pathOf = (path: string) => {
@@ -184,7 +186,7 @@ function requestsOf({ paths, components: { schemas } }: Described): Arbitrary<As
               { weight: 12, arbitrary: near1.map((value) => asText(harmless(path, value))) },
               { weight: 1, arbitrary: fc.constantFrom(...HOSTILE).map((make) => make()) },
             );
-      all.push(
+      routes.push(
         fc.record({ path: pathOf(path), query: query((operation.parameters ?? []).map(({ name }) => name)), body }).map(
           (each): Asked => ({
             method: method.toUpperCase(),
@@ -197,7 +199,7 @@ function requestsOf({ paths, components: { schemas } }: Described): Arbitrary<As
     }
   // Entries of each kind, as screens send them.
   for (const kind of ENTRY_KINDS)
-    all.push(
+    routes.push(
       fc
         .record(
           { body: near(schemas[`Entry.${kind}`] ?? {}, schemas), machine: nastyText(), routine: nastyText(), run: fc.uuid() },
@@ -213,7 +215,7 @@ function requestsOf({ paths, components: { schemas } }: Described): Arbitrary<As
         ),
     );
   for (const page of pages())
-    all.push(
+    drawn.push(
       fc
         .record({
           path: pathOf(page),
@@ -237,7 +239,7 @@ function requestsOf({ paths, components: { schemas } }: Described): Arbitrary<As
         })
         .map((each): Asked => ({ method: "GET", path: each.path, query: each.query as Record<string, string> })),
     );
-  return all;
+  return [...routes.map((arbitrary) => ({ weight: 4, arbitrary })), ...drawn.map((arbitrary) => ({ weight: 1, arbitrary }))];
 }
 
 /** The addresses of all pages, their parts that differ as `{name}`. */
@@ -267,6 +269,9 @@ const ENDS_SESSIONS = /^(POST \/api\/sign-out|DELETE \/api\/(sessions|devices)|P
 /** Longer than this nobody should wait for what somebody else sends. */
 const LONGEST_MS = 100;
 
+/** So often each page and route is visited before anything is measured. */
+const VISITS_BEFORE = 3;
+
 /** All that a refused request must not have changed. */
 const DIGEST = `SELECT (SELECT coalesce(sum(seq), 0) FROM ledger_end) || '/' || (SELECT count(*) FROM settings_version) || '/' || (SELECT count(*) FROM picture) || '/' ||
   (SELECT count(*) FROM auth."user") || '/' || (SELECT count(*) FROM auth.device) || '/' || (SELECT count(*) FROM auth.wall) || '/' || (SELECT count(*) FROM auth.feed) || '/' ||
@@ -289,9 +294,10 @@ export async function fuzz(
   const digest = async () => String((await client.query<{ digest: string }>(DIGEST)).rows[0]?.digest);
   const found: Fuzzed = { requests: 0, byStatus: {}, faults: [], longestMs: 0, slowest: [] };
   const loop = async () => ((await (await fetch(`${base}/zesty-loop`)).json()) as { longestMs: number }).longestMs;
-  // The first request of a page loads its code; that is no answer to what was sent.
-  for (const page of pages())
-    await fetch(base + page.replace(/\{\w+\}/g, "teal"), { headers: { cookie: roles[1]?.[1] ?? "" } }).then((response) =>
+  // The first requests of a page or a route load and compile its code; that is no answer to what was sent.
+  const reads = Object.entries(described.paths).flatMap(([path, methods]) => ("get" in methods && !/live|events/.test(path) ? [path] : []));
+  for (const path of [...pages(), ...reads].flatMap((each) => Array<string>(VISITS_BEFORE).fill(each)))
+    await fetch(base + path.replace(/\{\w+\}/g, "teal"), { headers: { cookie: roles[1]?.[1] ?? "" } }).then((response) =>
       response.arrayBuffer(),
     );
   await loop();

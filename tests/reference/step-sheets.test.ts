@@ -32,7 +32,7 @@ const machine: Machine = {
   parts: [{ id: "air-filter", kind: "air-filter" }],
 };
 const stepsOf = (id: string) => book.get(id)?.steps ?? [];
-const planOf = (id: string): PlannedStep[] => runPlan(stepsOf(id), machine);
+const planOf = (id: string): readonly PlannedStep[] => runPlan(stepsOf(id), machine);
 
 const SHEETS: Readonly<Record<string, Facts>> = { ...DAY, ...WEEKLY, ...LONGER, ...WASTE, ...STORAGE };
 

@@ -19,7 +19,7 @@ const machine = (more: Partial<Machine> = {}): Machine => ({
   abilities: ["bottles", "storage-cartridges", "removable-head", "automatic-flush"],
   ...more,
 });
-const plan = (id: string, more: Partial<Machine> = {}): PlannedStep[] => runPlan(book.get(id)?.steps ?? [], machine(more));
+const plan = (id: string, more: Partial<Machine> = {}): readonly PlannedStep[] => runPlan(book.get(id)?.steps ?? [], machine(more));
 const inOrder = (id: string, ...steps: string[]) => {
   const all = plan(id).map(({ at }) => at);
   const places = steps.map((each) => all.indexOf(each));

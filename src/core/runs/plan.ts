@@ -17,9 +17,15 @@ type Around = { on?: string; window?: PlannedStep["window"]; when?: Condition };
  * A routine's steps for one machine, in order; conditions on what is recorded are asked only when their step is reached.
  * Called routines stand in the steps as `compiled` puts them there.
  */
-export function runPlan(steps: readonly Step[], machine: Machine): PlannedStep[] {
-  return steps.flatMap((step) => plannedOf(step, machine, {}));
+export function runPlan(steps: readonly Step[], machine: Machine): readonly PlannedStep[] {
+  const ofSteps = plans.get(steps) ?? new WeakMap<Machine, readonly PlannedStep[]>();
+  plans.set(steps, ofSteps);
+  const plan = ofSteps.get(machine) ?? steps.flatMap((step) => plannedOf(step, machine, {}));
+  ofSteps.set(machine, plan);
+  return plan;
 }
+/** Neither a routine's steps nor a machine's settings change in place: what was planned once stays so. */
+const plans = new WeakMap<readonly Step[], WeakMap<Machine, readonly PlannedStep[]>>();
 
 function plannedOf(step: Step, machine: Machine, around: Around): PlannedStep[] {
   const when = both(around.when, step.when);

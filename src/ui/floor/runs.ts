@@ -3,7 +3,7 @@ import { type PlannedStep, runPlan } from "../../core/runs/plan.ts";
 import { type RunState, runState } from "../../core/runs/run.ts";
 
 /** A run as this device sees it: replayed from its events, those queued here included. */
-export type OpenRun = { run: FloorRun; machine: FloorMachine; routine: FloorRoutine; plan: PlannedStep[]; state: RunState };
+export type OpenRun = { run: FloorRun; machine: FloorMachine; routine: FloorRoutine; plan: readonly PlannedStep[]; state: RunState };
 
 export function openRun(view: FloorView, id: string): OpenRun | undefined {
   const run = view.runs.find((each) => each.id === id);

@@ -8,7 +8,7 @@ import type { Connection } from "../../ledger/database.ts";
 import { type RunRow, runEvents } from "../../ledger/runs.ts";
 import { stepsOf } from "../shop/steps.ts";
 
-export type RunBookEntry = { row: RunRow; events: RunEvent[]; plan: PlannedStep[]; steps: readonly Step[]; state: RunState };
+export type RunBookEntry = { row: RunRow; events: RunEvent[]; plan: readonly PlannedStep[]; steps: readonly Step[]; state: RunState };
 
 /** Runs with their events, replayed. */
 export async function runBook(db: Connection, shop: Shop, rows: RunRow[]): Promise<RunBookEntry[]> {

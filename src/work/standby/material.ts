@@ -92,15 +92,27 @@ function whiteOf(shop: Shop, machine: Machine, logged: Awaited<ReturnType<typeof
   return learnedWhiteFactor(lines, settings.whiteFactor);
 }
 
+/** What jobs take at a machine is the same until a setting of its shop changes, and asked for again and again. */
+const known = new WeakMap<Shop, Map<string, ReturnType<JobMinutes>>>();
+
 export const minutesAt =
   (shop: Shop, machine: Machine): JobMinutes =>
   (job, regime) => {
-    const routine = routineFor(job, machine, shop.rules.book);
-    if (!routine) return { routine: job, hands: 0, wait: 0, skill: "" };
-    const pieces = piecesOf(routine, machine, storedAs(regime));
-    const sum = (kind: "hands" | "wait") => pieces.filter((piece) => piece.kind === kind).reduce((all, { minutes }) => all + minutes, 0);
-    return { routine: routine.id, hands: sum("hands"), wait: sum("wait"), skill: skillFor(routine, machine) };
+    const ofShop = known.get(shop) ?? new Map<string, ReturnType<JobMinutes>>();
+    known.set(shop, ofShop);
+    const key = `${machine.id}/${job}/${regime ?? ""}`;
+    const found = ofShop.get(key) ?? jobMinutes(shop, machine, job, regime);
+    ofShop.set(key, found);
+    return found;
   };
+
+function jobMinutes(shop: Shop, machine: Machine, job: Parameters<JobMinutes>[0], regime: Parameters<JobMinutes>[1]) {
+  const routine = routineFor(job, machine, shop.rules.book);
+  if (!routine) return { routine: job, hands: 0, wait: 0, skill: "" };
+  const pieces = piecesOf(routine, machine, storedAs(regime));
+  const sum = (kind: "hands" | "wait") => pieces.filter((piece) => piece.kind === kind).reduce((all, { minutes }) => all + minutes, 0);
+  return { routine: routine.id, hands: sum("hands"), wait: sum("wait"), skill: skillFor(routine, machine) };
+}
 
 /** Whether somebody is there on each day that lies wholly in a gap. */
 export function isStaffed(shop: Shop, fromDay: number, toDay_: number): boolean {

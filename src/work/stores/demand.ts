@@ -15,6 +15,7 @@ import type { Connection } from "../../ledger/database.ts";
 import { seasonRows } from "../../ledger/standby.ts";
 import { type HeldRow, purchaseRows, type StockSpan, stockRows, stockSpans, usedByDay } from "../../ledger/stock.ts";
 import { openRepairs } from "../../ledger/tasks.ts";
+import { breathe } from "../breathe.ts";
 import { dueFacts } from "../facts/due.ts";
 import { dayAt } from "../shop/shop.ts";
 
@@ -48,9 +49,10 @@ export async function plannedUse(db: Connection, shop: Shop, today: Day, days: n
       known.byDay[day] = (known.byDay[day] ?? 0) + amount;
       known.from.push({ routine, machine, times: 1, amount });
     }
-  shop.machines.forEach((machine, index) => {
+  for (const [index, machine] of shop.machines.entries()) {
+    await breathe();
     const mine = facts[index];
-    if (!mine) return;
+    if (!mine) continue;
     const lists = new Map<string, { item: Item; use: Use }[]>();
     const listOf = (routine: string) => {
       const known = lists.get(routine);
@@ -80,7 +82,7 @@ export async function plannedUse(db: Connection, shop: Shop, today: Day, days: n
         } else known.from.push({ routine, machine: machine.id, times: 1, amount: use.amount });
       }
     }
-  });
+  }
   return uses;
 }
 
@@ -102,6 +104,7 @@ export async function demand(db: Connection, shop: Shop): Promise<Demand> {
   const advice = new Map<string, OrderAdvice>();
   for (const item of shop.items) {
     if (item.keeping === "listed" || item.recipe) continue;
+    await breathe();
     const lots = lotsInOrder(item, held, today);
     const onOrder = open.reduce((sum, order) => {
       const line = order.body.lines.find((each) => each.item === item.id);
