@@ -130,6 +130,15 @@ describe("a day is closed", () => {
     expect(await compareSite(db, site)).toEqual([]);
   });
 
+  test("only from the day on which the shop was founded: what was brought in of the time before makes no misses", async () => {
+    const brought = { machine: "teal", routine: "R22", happenedAt: "2026-11-02T09:00:00.000Z" };
+    await record(db, ottoline(), [entry("routine", { broughtIn: true }, brought)]);
+    clock("2026-11-27T05:00:00Z");
+    await closeDays(db);
+    const closed = await ledgerPage(db, site, { kind: "day-closed", limit: 50 });
+    expect(closed.map(({ localDay }) => localDay).sort()).toEqual(["2026-11-25", "2026-11-26"]);
+  });
+
   test("later edits of the calendar change no past outcome", async () => {
     clock("2026-11-26T05:00:00Z");
     await closeDays(db);

@@ -1,7 +1,6 @@
 import { readAirFile } from "../condition/room/air-file.ts";
 import { readJson } from "../fleet/read.ts";
 import type { FleetFile } from "../fleet/schema.ts";
-import { matchColumns, readTable, type TableKind } from "../fleet/tables.ts";
 import { asFleet, type Problem } from "../fleet/validate.ts";
 import { wholePlan } from "../rounds/plan-round.ts";
 import { packProblems, routineProblems } from "../routines/problems.ts";
@@ -9,7 +8,9 @@ import type { Routine } from "../routines/routine.ts";
 import type { Pack } from "../routines/schema.ts";
 import { readText, type TextProblem } from "../routines/text.ts";
 import { Refusal } from "../shop/refusal.ts";
-import { readSheet } from "./sheet.ts";
+import type { TableKind } from "../table/columns.ts";
+import { type Choices, readTable } from "../table/read-table.ts";
+import { sheetRows } from "../table/sheet-rows.ts";
 
 /** What large files take so long to read that it is done beside the thread that answers. Pure; what goes in and out is plain data. */
 
@@ -40,19 +41,18 @@ function checked(value: unknown): FleetFile {
 
 const some = <Of>(problems: readonly Of[]): Of[] => problems.slice(0, 200);
 
-function tableOf(
+async function tableOf(
   bytes: Uint8Array,
-  choices: { kind: TableKind; columns?: Record<string, number> },
+  choices: { kind: TableKind; sheet?: string } & Choices,
   fleet: FleetFile,
   routines: readonly { id: string; name: string }[],
   today: number,
 ) {
-  const { encoding, separator, headings, rows } = readSheet(bytes, MAX_ROWS);
-  const columns = choices.columns ?? matchColumns(choices.kind, headings);
+  const { rows, ...sheet } = await sheetRows(bytes, MAX_ROWS, choices.sheet);
   const ids = new Set(routines.map(({ id }) => id));
   const routine = (name: string) => (ids.has(name) ? name : routines.find((each) => each.name.toLowerCase() === name.toLowerCase())?.id);
-  const read = readTable(choices.kind, rows, columns, fleet, { routine }, today);
-  return { encoding, separator, headings, columns, rows: read.rows, fleet: checked(read.fleet) };
+  const read = readTable(choices.kind, rows, fleet, { routine }, today, choices);
+  return { ...read, ...sheet, fleet: checked(read.fleet) };
 }
 
 /** `isText`: it could be read at all, and what is wrong is what it says. */
@@ -87,11 +87,11 @@ export type JobAnswer =
 
 /**
  * Does a job by its name; what is refused or fails is data too.
- * @example doJob("json", [new TextEncoder().encode("[1]")]) // { value: [1] }
+ * @example await doJob("json", [new TextEncoder().encode("[1]")]) // { value: [1] }
  */
-export function doJob(name: keyof LargeJobs, args: unknown[]): JobAnswer {
+export async function doJob(name: keyof LargeJobs, args: unknown[]): Promise<JobAnswer> {
   try {
-    return { value: (LARGE_JOBS[name] as (...of: unknown[]) => unknown)(...args) };
+    return { value: await (LARGE_JOBS[name] as (...of: unknown[]) => unknown)(...args) };
   } catch (error) {
     if (error instanceof Refusal) return { refused: { status: error.status, message: error.message, problems: some(error.problems) } };
     return { failed: error instanceof Error ? (error.stack ?? error.message) : String(error) };

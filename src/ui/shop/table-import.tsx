@@ -1,55 +1,90 @@
 "use client";
+import { DownloadIcon } from "lucide-react";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useTranslations } from "use-intl";
+import type { Choices } from "../../core/table/read-table.ts";
 import type { TableView } from "../../work/shop/tables.ts";
 import { Button } from "../kit/button.tsx";
 import { Checkbox, Field } from "../kit/field.tsx";
 import { FilePick } from "../kit/file-pick.tsx";
 import { Select } from "../kit/select.tsx";
-import { Table } from "../kit/table.tsx";
 import { say } from "../say.ts";
 import { Said } from "../send.ts";
 import { Fault } from "./fault.tsx";
+import { saveRefused } from "./refused-rows.ts";
+import { TableAsks } from "./table-asks.tsx";
+import { TableColumns } from "./table-columns.tsx";
+import { TableGrid } from "./table-grid.tsx";
 
 const KINDS = ["machines", "history", "readings", "people"] as const;
 type Kind = (typeof KINDS)[number];
-const MOST_MB = 10;
+const MOST_MB = 4;
+/** Typing goes on for so long before the table is read again. */
+const TYPING_MS = 250;
 
-/** A CSV table through a preview: columns matched to fields, each row new, changed, the same or refused with its reason. */
+/** What a person settled about a table so far. */
+export type Settled = Choices & { sheet?: string };
+
+/** A shop's own table through a preview: what can come in, what is to be fixed, each cell corrected where it stands. */
 export function TableImport() {
   const t = useTranslations("shop.bringIn");
   const router = useRouter();
   const [kind, setKind] = useState<Kind>("machines");
   const [file, setFile] = useState<File | null>(null);
+  const [settled, setSettled] = useState<Settled>({});
   const [view, setView] = useState<TableView | null>(null);
   const [fault, setFault] = useState<Said | null>(null);
   const [leaveOut, setLeaveOut] = useState(false);
-  const [spread, setSpread] = useState(false);
+  const [spread, setSpread] = useState(true);
   const [busy, setBusy] = useState(false);
+  const asked = useRef(0);
+  const typing = useRef<ReturnType<typeof setTimeout>>(undefined);
+  useEffect(() => () => clearTimeout(typing.current), []);
 
-  const post = async (chosen: File, choices: Record<string, unknown>, act: string) => {
+  const post = async (chosen: File, choices: object, act: string) => {
     const response = await fetch(`/api/tables?do=${act}&choices=${encodeURIComponent(JSON.stringify(choices))}`, {
       method: "POST",
-      headers: { "content-type": "text/csv" },
+      headers: { "content-type": "application/octet-stream" },
       body: chosen,
     });
     const answer = await response.json().catch(() => ({}));
     if (!response.ok) throw new Said(answer.message ?? t("server", { status: response.status }), response.status, answer.problems);
     return answer as TableView;
   };
-  const look = async (chosen: File | null, choices: Record<string, unknown>) => {
+  const asSaid = (error: unknown) => (error instanceof Said ? error : new Said(String(error), 0));
+  const look = async (chosen: File, of: Kind, choices: Settled) => {
     setFault(null);
-    setFile(chosen);
-    if (!chosen) return setView(null);
-    if (chosen.size > MOST_MB * 1024 * 1024) return setFault(new Said(t("tooLarge", { size: MOST_MB }), 413));
+    asked.current += 1;
+    const mine = asked.current;
     try {
-      setView(await post(chosen, choices, "preview"));
+      const read = await post(chosen, { kind: of, ...choices }, "preview");
+      // A later question is under way; its answer is the one to show.
+      if (mine === asked.current) setView(read);
     } catch (error) {
+      if (mine !== asked.current) return;
       setView(null);
-      setFault(error instanceof Said ? error : new Said(String(error), 0));
+      setFault(asSaid(error));
     }
   };
+  const begin = (chosen: File | null, of: Kind) => {
+    setFile(chosen);
+    setKind(of);
+    setSettled({});
+    setView(null);
+    setFault(null);
+    if (!chosen) return;
+    if (chosen.size > MOST_MB * 1024 * 1024) return setFault(new Said(t("tooLarge", { size: MOST_MB }), 413));
+    void look(chosen, of, {});
+  };
+  const settle = (more: Settled, soon = false) => {
+    const next = { ...settled, ...more };
+    setSettled(next);
+    clearTimeout(typing.current);
+    if (file) typing.current = setTimeout(() => void look(file, kind, next), soon ? TYPING_MS : 0);
+  };
+  const edit = (line: number, field: string, text: string) =>
+    settle({ edits: { ...settled.edits, [line]: { ...settled.edits?.[line], [field]: text } } }, true);
   const bring = async () => {
     if (!file || !view) return;
     setBusy(true);
@@ -57,125 +92,105 @@ export function TableImport() {
     try {
       const { counts } = await post(
         file,
-        { kind, columns: view.columns, leaveOutRefused: leaveOut, ...(kind === "machines" ? { spreadUnknown: spread } : {}) },
+        { kind, ...settled, leaveOutRefused: leaveOut, ...(kind === "machines" ? { spreadUnknown: spread } : {}) },
         "import",
       );
-      say(t("done", { new: counts.new, changed: counts.changed, refused: counts.refused }));
-      setView(null);
+      say(t("done", { new: counts.new, changed: counts.changed, refused: counts.refused + counts.asked }));
+      begin(null, kind);
       router.refresh();
     } catch (error) {
-      setFault(error instanceof Said ? error : new Said(String(error), 0));
+      setFault(asSaid(error));
     } finally {
       setBusy(false);
     }
   };
+  const ready = view ? view.counts.new + view.counts.changed : 0;
+  const open = view ? view.counts.refused + view.counts.asked : 0;
   return (
-    <section aria-label={t("table")} className="grid justify-items-start gap-3">
-      <div>
-        <h2 className="!text-base font-bold">{t("table")}</h2>
-        <p className="text-ink2 text-sm">{t("tableNote")}</p>
-      </div>
+    <section aria-label={t("table")} className="grid gap-3">
+      {!view && (
+        <div>
+          <h2 className="!text-base font-bold">{t("table")}</h2>
+          <p className="text-ink2 text-sm">{t("tableNote")}</p>
+        </div>
+      )}
       <div className="flex flex-wrap items-end gap-3">
         <Field label={t("holds")} className="w-60">
           <Select
             value={kind}
-            onChange={(value) => {
-              const next = KINDS.find((each) => each === value) ?? "machines";
-              setKind(next);
-              void look(file, { kind: next });
-            }}
+            onChange={(value) => begin(file, KINDS.find((each) => each === value) ?? "machines")}
             options={KINDS.map((each) => ({ value: each, name: t(`kinds.${each}`) }))}
           />
         </Field>
-        <FilePick look="primary" label={t("tableLabel")} accept=".csv,.txt,.tsv,text/csv" onPick={(chosen) => void look(chosen, { kind })}>
-          {t("tableFile")}
+        <FilePick
+          look={view ? "secondary" : "primary"}
+          label={t("tableLabel")}
+          accept=".csv,.txt,.tsv,.xlsx,text/csv"
+          onPick={(chosen) => begin(chosen, kind)}
+        >
+          {view ? t("otherFile") : t("tableFile")}
         </FilePick>
+        {view && view.sheets.length > 1 && (
+          <Field label={t("sheet")} className="w-44">
+            <Select
+              value={view.sheet}
+              onChange={(sheet) => settle({ sheet })}
+              options={view.sheets.map((each) => ({ value: each, name: each }))}
+            />
+          </Field>
+        )}
         {file && <span className="pb-2 text-ink2 text-sm">{file.name}</span>}
       </div>
       {fault && <Fault fault={fault} />}
-      {view && (
+      {view && file && (
         <>
-          <Preview view={view} look={(columns) => void look(file, { kind, columns })} />
-          {view.counts.refused > 0 && (
-            <Checkbox
-              label={t("leaveOut", { count: view.counts.refused })}
-              checked={leaveOut}
-              onChange={(event) => setLeaveOut(event.target.checked)}
-            />
-          )}
+          <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+            <Count number={ready} words={t("ready")} />
+            {view.counts.refused > 0 && <Count number={view.counts.refused} words={t("toFix")} className="text-hold" />}
+            {view.counts.asked > 0 && <Count number={view.counts.asked} words={t("hereAlready")} className="text-care" />}
+            <p role="status" className="sr-only">
+              {t("counts", view.counts)}
+            </p>
+            <div className="ml-auto flex flex-wrap items-center gap-3">
+              {open > 0 && (
+                <Checkbox
+                  label={t("leaveOut", { count: open })}
+                  checked={leaveOut}
+                  onChange={(event) => setLeaveOut(event.target.checked)}
+                />
+              )}
+              {open > 0 && (
+                <Button onClick={() => saveRefused(view, `${file.name.replace(/\.[^.]*$/, "")} - ${t("toFix")}.csv`, t("reason"))}>
+                  <DownloadIcon aria-hidden="true" />
+                  {t("saveRefused")}
+                </Button>
+              )}
+              <Button look="primary" busy={busy} disabled={(open > 0 && !leaveOut) || ready === 0} onClick={() => void bring()}>
+                {t("rows", { count: ready })}
+              </Button>
+            </div>
+          </div>
           {kind === "machines" && <Checkbox label={t("spread")} checked={spread} onChange={(event) => setSpread(event.target.checked)} />}
-          <Button
-            look="primary"
-            busy={busy}
-            disabled={(view.counts.refused > 0 && !leaveOut) || view.counts.new + view.counts.changed === 0}
-            onClick={() => void bring()}
-          >
-            {t("rows", { count: view.counts.new + view.counts.changed })}
-          </Button>
+          <TableAsks view={view} settled={settled} settle={settle} />
+          <TableColumns view={view} settle={(columns) => settle({ columns })} />
+          <TableGrid
+            key={`${file.name}/${file.lastModified}/${kind}/${view.sheet}`}
+            view={view}
+            edit={edit}
+            settle={settle}
+            settled={settled}
+          />
         </>
       )}
     </section>
   );
 }
 
-function Preview({ view, look }: { view: TableView; look: (columns: Record<string, number>) => void }) {
-  const t = useTranslations("shop.bringIn");
-  const separator = view.separator === "," ? t("separators.comma") : view.separator === ";" ? t("separators.semicolon") : view.separator;
+function Count({ number, words, className = "" }: { number: number; words: string; className?: string }) {
   return (
-    <div className="grid w-full gap-3">
-      <p role="status" className="text-lg">
-        <strong>
-          {t("counts", {
-            new: view.counts.new,
-            changed: view.counts.changed,
-            same: view.counts.same,
-            refused: view.counts.refused,
-          })}
-        </strong>{" "}
-        <span className="text-ink2 text-sm">{t("read", { encoding: view.encoding, separator })}</span>
-      </p>
-      <fieldset className="flex flex-wrap gap-3">
-        <legend className="mb-1 font-bold text-sm">{t("columns")}</legend>
-        {view.fields.map((field) => (
-          <Field key={field.id} label={field.required ? t("needed", { field: field.name }) : field.name} className="w-44">
-            <Select
-              value={view.columns[field.id] === undefined ? "" : String(view.columns[field.id])}
-              none={t("none")}
-              onChange={(value) => {
-                const columns = { ...view.columns };
-                if (value === "") delete columns[field.id];
-                else columns[field.id] = Number(value);
-                look(columns);
-              }}
-              options={view.headings.map((heading, index) => ({
-                value: String(index),
-                name: heading || t("column", { number: index + 1 }),
-              }))}
-            />
-          </Field>
-        ))}
-      </fieldset>
-      <Table
-        label={t("what")}
-        dense
-        rows={[...view.rows].sort((a, b) => Number(b.state === "refused") - Number(a.state === "refused"))}
-        keyOf={({ line }) => String(line)}
-        columns={[
-          { id: "line", name: t("line"), right: true, by: ({ line }) => line, cell: ({ line }) => line },
-          { id: "what", name: t("what"), by: ({ name }) => name, cell: ({ name }) => name },
-          {
-            id: "state",
-            name: t("state"),
-            by: ({ state }) => state,
-            cell: ({ state }) => <b className={state === "refused" ? "text-hold" : ""}>{t(`states.${state}`)}</b>,
-          },
-          {
-            id: "reason",
-            name: t("reason"),
-            cell: ({ state, reasons }) => <span className={state === "refused" ? "text-hold" : ""}>{reasons.join("; ")}</span>,
-          },
-        ]}
-      />
-    </div>
+    <span className={`flex items-end gap-2 ${className}`} aria-hidden="true">
+      <span className="font-bold font-mono text-[46px] leading-[0.9] tracking-[-0.035em] [font-stretch:75%]">{number}</span>
+      <span className="font-semibold text-sm">{words}</span>
+    </span>
   );
 }

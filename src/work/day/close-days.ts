@@ -25,12 +25,13 @@ export async function closeDays(db: Database): Promise<number> {
   for (const siteId of await allSites(db)) {
     const shop = await loadShop(db, siteId);
     const today = dayAt(shop);
-    const { rows } = await db.execute<{ first: string | null; last: string | null }>(sql`
-      SELECT (SELECT min(local_day) FROM entry WHERE site = ${siteId}) AS first,
+    // What was brought in tells of days before the shop was here: nobody could have missed anything on them.
+    const { rows } = await db.execute<{ founded: string | null; last: string | null }>(sql`
+      SELECT (SELECT min(recorded_at) FROM entry WHERE site = ${siteId}) AS founded,
         (SELECT local_day FROM entry WHERE site = ${siteId} AND kind = 'day-closed' ORDER BY local_day DESC LIMIT 1) AS last`);
-    const [first, last] = [rows[0]?.first, rows[0]?.last];
-    if (!first) continue;
-    for (let day = Math.max(today - CATCH_UP_DAYS, last ? toDay(last) + 1 : toDay(first)); day < today; day++) {
+    const [founded, last] = [rows[0]?.founded, rows[0]?.last];
+    if (!founded) continue;
+    for (let day = Math.max(today - CATCH_UP_DAYS, last ? toDay(last) + 1 : dayAt(shop, new Date(founded))); day < today; day++) {
       await db.transaction(async (tx) => {
         await append(tx, siteId, [await closingEntry(tx, shop, day)], now());
       });
