@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
 import { isoDay, toDay } from "../calendar/day.ts";
 import { machineSettings, shopRules } from "../due/facts.ts";
@@ -7,6 +8,7 @@ import type { Cell } from "./cells.ts";
 import { matchColumns, type TableKind } from "./columns.ts";
 import { type Choices, readTable } from "./read-table.ts";
 import { roughDay } from "./rough-day.ts";
+import { sheetRows } from "./sheet-rows.ts";
 
 const today = toDay("2026-11-25");
 const fleet: FleetFile = {
@@ -244,6 +246,69 @@ describe("a sheet as it is", () => {
     expect(
       read("people", ["Name", "Role"], row, { twins: { 2: "other" } }, shop).fleet.people?.map(({ id, role }) => `${id} ${role}`),
     ).toEqual(["ada supervisor", "ada-2 operator"]);
+  });
+  test("a list of forty machines, twenty of them as nobody should write them: what comes in is what the sheet says", async () => {
+    const { rows } = await sheetRows(readFileSync("tests/fixtures/messy-machines.csv"), 1000);
+    const open = readTable("machines", rows, { ...fleet, machines: [] }, names, today);
+    expect(open.rows).toHaveLength(40);
+    expect(open.leftOut).toEqual([
+      { line: 1, why: "above" },
+      { line: 46, why: "sums" },
+    ]);
+    // 15/04/2023 and 04/25/2022 contradict each other, so that 03/04/24 is asked about; 41.950,5 settles the numbers.
+    expect([open.asks, open.style]).toEqual([{ dates: "03/04/24" }, { decimals: "comma" }]);
+    expect(open.rows.filter(({ state }) => state === "refused").map(({ line, faults }) => `${line} ${Object.keys(faults)}`)).toEqual([
+      "13 since",
+      "18 class",
+      "20 since",
+      "24 channels",
+      "28 printDays",
+      "33 since",
+      "37 class",
+      "39 since",
+      "41 counter",
+    ]);
+    const { fleet: after } = readTable("machines", rows, { ...fleet, machines: [] }, names, today, {
+      style: { dates: "day-first" },
+      edits: {
+        18: { class: "uv" },
+        20: { since: "29.02.2024" },
+        24: { channels: "CMYK / W" },
+        28: { printDays: "Mo-Fr" },
+        37: { class: "dtf" },
+        39: { since: "1.1.2020" },
+        41: { counter: "" },
+      },
+    });
+    // By hand from the sheet: the twenty that were written oddly.
+    const facts = after.machines.flatMap((machine, index) => {
+      const inks = machine.heads?.map(({ channels }) => channels?.map(({ id }) => id).join("")).join("/");
+      const printDays = machine.printDays?.join("");
+      const count = machine.counters?.[0]?.readings?.[0]?.value;
+      return index % 2 ? [[machine.class, machine.family, machine.since, machine.area, inks, printDays, count].join(" ")] : [];
+    });
+    expect(facts).toEqual([
+      "dtf  2024-03-03 filmhalle KCMY/W1W2 12345 40210",
+      "dtg  2023-03-03 textil KCMY/W1W2 12345 9870",
+      "uv uv-flatbed 2023-04-15 hall-2 CMYK/WV 12345 22105",
+      "wide  2022-04-25 rollenhalle CMYK 12345 64300.75",
+      "wide solvent 2024-04-03 rollenhalle CMYKLCLM 12345 1234567",
+      "wide  2024-04-01 rollenhalle KCMY 12345 30000",
+      "uv uv-flatbed 2022-12-12 hall-2 CMYK 12345 100",
+      "dtf  2024-02-29 filmhalle CMYK/W1W2 12345 2500",
+      "cij  2021-05-01   1234567 1020000",
+      "dtf  2023-05-05 filmhalle CMYK/W 12345 11000",
+      "wide dye-sublimation 2023-07-04 rollenhalle CMYK 12345 5600",
+      "uv uv-flatbed 2019-10-17 hall-2 KCMY/W 12345 71900",
+      "dtg  2021-08-01 textil CMYKW1W2 123456 33250",
+      "dtf  2023-07-06 filmhalle CMYK/W1W2 12345 8100",
+      "wide aqueous 2020-05-12 rollenhalle CMYK 12345 15400",
+      "dtf  2022-02-02 filmhalle CMYK/W1W2 12345 3300",
+      "cij  2020-01-01   1234567 402000",
+      "uv uv-flatbed 2022-08-20 hall-2 CMYK/WV 12345 ",
+      "dtf  2022-12-01 filmhalle CMYK/W1W2 12345 6750",
+      "wide  2022-11-11 rollenhalle CMYK 12345 21500",
+    ]);
   });
   test("two hundred rows are read while one types", () => {
     const many = Array.from({ length: 200 }, (_, index) => [

@@ -76,7 +76,16 @@ export const READERS: Record<TableKind, (cells: Cells, around: Around) => RowRea
     const before = fleet.machines.find((machine) => machine.id === id);
     const since = take("since", (cell) => dayIn(cell, today, style), dayWords);
     if (since && (readDay(since) ?? 0) > today + 366) faults.since = `${dayWords(since)} is more than a year ahead`;
-    const kind = take("class", classIn, (value) => [value.class, value.family].filter(Boolean).join(", "));
+    const kind = take(
+      "class",
+      (cell) => {
+        const found = classIn(cell);
+        const open = "value" in found && !found.value.family && !text("family") && !before?.family && found.value.class === "wide";
+        // Which solvent, heat or water it prints with decides its care.
+        return open ? { ...found, note: "no family named" } : found;
+      },
+      (value) => [value.class, value.family].filter(Boolean).join(", "),
+    );
     const heads = take("channels", inksIn, (all) => all.map((inks) => inks.map(letterOf).join(" ")).join(" / "));
     const printDays = take("printDays", weekdaysIn, daysWords);
     const abilities = take(
