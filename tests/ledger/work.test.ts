@@ -5,16 +5,18 @@ import type { FleetFile } from "../../src/core/fleet/schema.ts";
 import { compareSite } from "../../src/ledger/compare.ts";
 import type { Database } from "../../src/ledger/database.ts";
 import { ledgerPage } from "../../src/ledger/reading.ts";
+import { savePerson } from "../../src/work/access/people.ts";
 import type { Actor } from "../../src/work/actor.ts";
 import { board } from "../../src/work/board/board.ts";
 import { closeDays } from "../../src/work/day/close-days.ts";
 import { machineView } from "../../src/work/machine/machine.ts";
 import { exportLedger } from "../../src/work/record/export-ledger.ts";
+import { entryView } from "../../src/work/record/ledger.ts";
 import { record as recordBatch } from "../../src/work/record/record.ts";
 import { exportFleet, importFleet, previewFleet } from "../../src/work/shop/fleet.ts";
 import { saveReadiness } from "../../src/work/shop/readiness.ts";
 import { saveCalendar, saveMachine } from "../../src/work/shop/set-up.ts";
-import { loadShop } from "../../src/work/shop/shop.ts";
+import { loadShop, momentSaid } from "../../src/work/shop/shop.ts";
 import { db } from "./database.ts";
 import { actor, entry, freshHouse, ottoline, site } from "./house.ts";
 
@@ -104,6 +106,37 @@ describe("a check and its judgement", () => {
     expect(next.partial).toBe(true);
     expect(next.machines.map(({ id }) => id).sort()).toEqual(["dory", "teal"]);
     expect((await board(db, ottoline(), next.seq)).machines).toEqual([]);
+  });
+});
+
+test("what happens after midnight is shown with the date on the wall, beside the day that its work belongs to", async () => {
+  await record(db, ottoline(), [entry("note", { text: "dripping" }, { machine: "teal", happenedAt: "2026-11-25T01:36:00.000Z" })]);
+  const [row] = await ledgerPage(db, site, { kind: "note", limit: 1 });
+  if (!row) throw new Error("the note was not kept");
+  expect(entryView(await loadShop(db, site), row)).toMatchObject({
+    day: "2026-11-24",
+    dayWords: "Tue 24 Nov",
+    time: "01:36",
+    wallDay: "Wed 25 Nov",
+  });
+  expect(momentSaid(await loadShop(db, site), "2026-11-25T01:36:00.000Z")).toBe("Wed 25 Nov, 01:36");
+});
+
+test("what can’t be true is refused in plain words: nozzles that no head has, work in another century, a name that fits no tag", async () => {
+  const one = (missing: number) => ({ channels: [{ id: "H1/K", missing, weak: 0, deflected: 0, neighbours: false }] });
+  const answers = await record(db, ottoline(), [
+    entry("check", one(99_999), { machine: "sprat", routine: "R01" }),
+    entry("one-off", { title: "Clean the bed", on: "2199-01-02", minutes: 10 }, { machine: "sprat" }),
+    entry("one-off", { title: "Clean the bed", on: "2027-11-02", minutes: 10 }, { machine: "sprat" }),
+  ]);
+  expect(answers.map(({ result, message }) => [result, message])).toEqual([
+    ["refused", expect.stringMatching(/^H1\/K has (at most )?\d+ nozzles; 99999 can’t be wrong\. Count again\.$/)],
+    ["refused", expect.stringMatching(/^Wed 2 Jan 2199 is more than a year ahead/)],
+    ["added", undefined],
+  ]);
+  await expect(savePerson(db, ottoline(), { person: { id: "long", name: "L".repeat(200), role: "operator" } })).rejects.toMatchObject({
+    status: 400,
+    message: expect.stringContaining("at most 60 signs"),
   });
 });
 

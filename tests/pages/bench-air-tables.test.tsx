@@ -97,12 +97,20 @@ describe("a table that is brought in", () => {
     await user.upload(screen.getByLabelText("Table file", { selector: "input" }), new File([text], "machines.csv", { type: "text/csv" }));
     return user;
   };
-  test("new machines come in row by row; a row that can't be is refused with its reason and left out on purpose only", async () => {
+  test("new machines come in row by row; a row that can't be says so at its cell, is put right there, or left out on purpose only", async () => {
     const user = await bring("name;class;since\nWhelk;dtf;2026-01-05\nBrill;loom;2026-01-05\n");
-    await screen.findByText(/1 new, 0 changed, 0 the same, 1 refused/);
+    await screen.findByText(/1 new, 0 changed, 0 the same\. 1 to fix/);
+    const cell = screen.getByLabelText<HTMLInputElement>("Class, line 3");
+    screen.getByText("Not one of dtf, dtg, uv, wide, cij");
+    await user.clear(cell);
+    await user.type(cell, "UV Flachbett");
+    await screen.findByText(/2 new, 0 changed, 0 the same\. 0 to fix/);
+    screen.getByText("= uv, uv-flatbed");
+    await user.clear(screen.getByLabelText("Class, line 3"));
+    await screen.findByText(/1 new, 0 changed, 0 the same\. 1 to fix/);
     const press = screen.getByRole<HTMLButtonElement>("button", { name: /^Bring in 1 row$/ });
     expect(press.disabled).toBe(true);
-    await user.click(screen.getByLabelText(/^Skip the refused row/));
+    await user.click(screen.getByLabelText(/^Skip the row to fix/));
     await user.click(press);
     await waitFor(() => expect(said.at(-1)).toBe("1 new, 0 changed. 1 skipped."));
     const names = (await loadShop(db, site)).machines.map(({ name }) => name);

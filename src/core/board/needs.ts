@@ -1,6 +1,6 @@
 import type { StateWord } from "../nozzles/readiness.ts";
 import { fillTheRest } from "../tasks/fill-the-rest.ts";
-import type { Worker } from "../tasks/fits.ts";
+import type { DayClock, Worker } from "../tasks/fits.ts";
 import type { WorkItem } from "../tasks/work-item.ts";
 
 /** What needs somebody now, the most pressing first: what a supervisor reads first thing. As data; the words are the screen's. */
@@ -68,6 +68,7 @@ export function needsOf({
   short,
   empties,
   skillOf,
+  clock,
 }: {
   rows: readonly NeedRow[];
   tasks: readonly WorkItem[];
@@ -75,13 +76,14 @@ export function needsOf({
   areas: readonly { id: string; name: string; air: { word: string; words: string } | null }[];
   short: readonly ShortItem[];
   empties: (routine: string) => boolean;
+  clock?: DayClock;
   /** The skill that a machine's work asks for. */
   skillOf: (machine: string) => string | null;
 }): Need[] {
   const open = tasks.filter(isOpen);
   const busy = new Map(people.map(({ id }) => [id, jobsOf(open.filter(({ person }) => person === id)).minutes]));
   const suggest = (task: Pick<WorkItem, "key" | "machine" | "skill" | "minutes" | "name">): Suggested | null => {
-    const [given] = fillTheRest([{ ...task, routine: null, due: 0, place: 0, person: null }], people, busy);
+    const [given] = fillTheRest([{ ...task, routine: null, due: 0, place: 0, person: null }], people, busy, clock);
     const person = people.find(({ id }) => id === given?.person);
     return given && person ? { person: person.id, personName: person.name, why: given.why } : null;
   };
@@ -134,7 +136,7 @@ export function needsOf({
     });
   }
   const free = open.filter(({ person }) => person === null);
-  const given = fillTheRest(free, people, busy).flatMap((each) => {
+  const given = fillTheRest(free, people, busy, clock).flatMap((each) => {
     const task = free.find(({ key }) => key === each.key);
     return task ? [{ ...each, machine: task.machine, routine: task.routine, due: task.dueDay }] : [];
   });

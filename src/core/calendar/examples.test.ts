@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import { dayOf, isoDay, spokenDay, toDay, weekdayName } from "./day.ts";
-import { instantOfLocal, localText } from "./site-time.ts";
+import { calendarDay, instantOfLocal, localText } from "./site-time.ts";
 import { machineDays, workDayTest } from "./work-days.ts";
 
 /** An example of each function of the calendar that other rooms call. Dates of the Gregorian calendar, worked out by hand. */
@@ -49,4 +49,13 @@ test("a machine prints on its own days, from its first, and not while it sleeps"
   const found = Array.from({ length: 12 }, (_, index) => toDay("2026-11-23") + index);
   expect(found.filter(days.prints).map(isoDay)).toEqual(["2026-11-24", "2026-11-30", "2026-12-03", "2026-12-04"]);
   expect(found.filter(days.idles).map(isoDay)).toEqual(["2026-11-27", "2026-11-28"]);
+});
+
+test("the date on the wall changes at midnight there, whatever day the work belongs to", () => {
+  const night = new Date("2026-11-29T00:36:00Z");
+  expect([calendarDay(night, "UTC"), calendarDay(night, "Europe/Berlin"), calendarDay(night, "America/Lima")].map(isoDay)).toEqual([
+    "2026-11-29",
+    "2026-11-29",
+    "2026-11-28",
+  ]);
 });

@@ -18,6 +18,12 @@ export function localDay(instant: Date, { timeZone, dayStartsAtHour = DAY_STARTS
 }
 
 /**
+ * The date that a calendar on the wall shows at an instant, whatever day its work belongs to.
+ * @example isoDay(calendarDay(new Date("2026-11-26T01:30:00Z"), "UTC")) // "2026-11-26"
+ */
+export const calendarDay = (instant: Date, timeZone: string): Day => localDay(instant, { timeZone, dayStartsAtHour: 0 });
+
+/**
  * The instant of a wall-clock time (`08:00`) on a local day; a time before the day's start belongs to its night.
  * @example instantOf(toDay("2026-11-25"), "02:00", { timeZone: "UTC" }).toISOString() // "2026-11-26T02:00:00.000Z"
  */

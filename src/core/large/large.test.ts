@@ -7,7 +7,7 @@ import { SyncBatch } from "../record/entries.ts";
 import { accept } from "../record/validate.ts";
 import { ESCAPE_FORMULAE } from "./csv.ts";
 import { doJob, jsonOf } from "./jobs.ts";
-import { readSheet, sheetText } from "./sheet.ts";
+import { parsedSheet, readSheet, sheetText } from "./sheet.ts";
 
 const bytes = (text: string) => new TextEncoder().encode(text);
 const junk = `{${Array.from({ length: 300_000 }, (_, index) => `"k${index}":1`).join(",")}}`;
@@ -61,6 +61,7 @@ describe("sheets", () => {
         ["3", "4"],
       ],
     });
+    expect(parsedSheet(bytes("a;b\n\n1;2"), false).data).toEqual([["a", "b"], [""], ["1", "2"]]);
     expect(() => readSheet(bytes("a\n1\n2\n3"), 2)).toThrow("has 3 rows; at most 2");
     expect(() => readSheet(bytes('a,b\n"1,2'), 9)).toThrow("can't be read");
     expect(() => readSheet(bytes("a,b"), 9)).toThrow("no rows");

@@ -1,5 +1,5 @@
 import { spokenDay, toDay } from "../calendar/day.ts";
-import { clockTime, localDay } from "../calendar/site-time.ts";
+import { calendarDay, clockTime } from "../calendar/site-time.ts";
 import type { Shop } from "../shop/shop.ts";
 
 /** How an entry's line says what stands in it as a code: moments, days, and what has a name in the shop. */
@@ -12,7 +12,7 @@ export type Said = {
 };
 
 /**
- * Codes as they are called in a shop; what is known no more keeps its code. A moment of the entry's own day is said by its clock time alone.
+ * Codes as they are called in a shop; what is known no more keeps its code. A moment of the entry's own date is said by its clock time alone.
  * @example saidIn(shop, "2026-11-25").at("2026-11-25T15:00:00Z") → "15:00"
  */
 export function saidIn({ people, items, suppliers, containers, areas, site }: Shop, entryDay: string): Said {
@@ -20,7 +20,7 @@ export function saidIn({ people, items, suppliers, containers, areas, site }: Sh
   return {
     at(instant) {
       const when = new Date(instant);
-      const [day, time] = [localDay(when, site), clockTime(when, site.timeZone)];
+      const [day, time] = [calendarDay(when, site.timeZone), clockTime(when, site.timeZone)];
       return day === toDay(entryDay) ? time : `${spokenDay(day)}, ${time}`;
     },
     day: (date) => spokenDay(toDay(date)),

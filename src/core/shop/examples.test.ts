@@ -16,6 +16,7 @@ import { hazardView } from "../safety/hazards.ts";
 import { isSign } from "../signs/guide.ts";
 import { isOpen } from "../tasks/of-day.ts";
 import { oneOffItem } from "../tasks/work-item.ts";
+import { holdName } from "./names.ts";
 import { itemOf, routineName } from "./shop.ts";
 
 /** An example of each function of the smaller rooms that others call. */
@@ -142,4 +143,12 @@ test("work asked for once is late after its day, and no more once it is over", (
   expect(oneOffItem(shop, row as never, around)).toMatchObject({ key: "one-off/x", machineName: "Teal", state: "overdue", late: true });
   expect(oneOffItem(shop, { ...row, outcome: "done" } as never, around)).toMatchObject({ state: "done", late: false });
   expect(oneOffItem(shop, { ...row, day: "2026-11-26" } as never, around)).toMatchObject({ state: "coming", late: false });
+});
+
+test("a name that is entered fits on a tag; one that is there already may stay", () => {
+  holdName("Sprat");
+  holdName("L".repeat(200), "L".repeat(200));
+  expect(() => holdName("L".repeat(61), "Sprat")).toThrow(
+    `A name has at most 60 signs, so that it fits on a tag. “${"L".repeat(30)}…” has 61.`,
+  );
 });

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { inShift, presence, shiftAt } from "../calendar/roster.ts";
 import type { Occurrence } from "../due/occurrence.ts";
-import { fillTheRest, giveToTheUsual } from "./fill-the-rest.ts";
+import { fillTheRest, giveToTheUsual, whyNobody } from "./fill-the-rest.ts";
 import { beyondEverybody, type Worker, whyNot } from "./fits.ts";
 import { leftForTheNext, type ShiftEnd } from "./left-for-next.ts";
 import { goesOn, isWorkOf } from "./of-day.ts";
@@ -60,6 +60,30 @@ describe("filling the rest", () => {
     expect(given.map(({ key, person }) => `${key} ${person}`)).toEqual(["b bram", "c ngozi", "d ngozi", "a ngozi"]);
     expect(given[0]?.why).toBe("bram has the least of the 3 who may: 0 min so far");
     expect(given[2]?.why).toBe("ngozi is the only one there who may");
+  });
+  test("nobody is given work of a time at which they are not there; a machine's work of one time stays together", () => {
+    // Minutes from 04:00: early is 06:00 to 14:00, late 14:00 to 22:00; opening is due by 08:00, midday by 13:00, closing by 21:30.
+    const clock = { beats: { opening: 240, midday: 540, closing: 1050 }, now: null };
+    const [early, late] = [worker("early", { spans: [[120, 600]] }), worker("late", { spans: [[600, 1080]], shifts: ["late"] })];
+    const tasks = [
+      task("check", 5, { beat: "opening" }),
+      task("white", 10, { beat: "opening" }),
+      task("waste", 2, { beat: "midday" }),
+      task("cap", 10, { beat: "closing" }),
+      task("deep", 30, {}),
+    ];
+    const who = (now: number | null) =>
+      Object.fromEntries(fillTheRest(tasks, [early, late], new Map(), { ...clock, now }).map(({ key, person }) => [key, person]));
+    expect(who(null)).toMatchObject({ check: "early", white: "early", waste: "early", cap: "late" });
+    // At 15:00 what is late is done by those who are still there.
+    expect(who(660)).toEqual({ check: "late", white: "late", waste: "late", cap: "late", deep: "late" });
+    expect(whyNobody(task("check", 5, { beat: "opening" }), [late])).toBe("who may is not there at that time");
+    expect(whyNobody(task("check", 5, { skill: "cij" }), [late])).toBe("nobody there has the CIJ skill");
+    expect(whyNobody(task("check", 5), [worker("gone", { shifts: [] })])).toBe("nobody works that day");
+    // Two equal people: both jobs of the opening go to one of them, also where the minutes would be more even otherwise.
+    const twins = [worker("ada", { spans: [[120, 600]] }), worker("bo", { spans: [[120, 600]] })];
+    const opening = fillTheRest(tasks.slice(0, 2), twins, new Map(), clock);
+    expect(new Set(opening.map(({ person }) => person)).size).toBe(1);
   });
   test("for equal people it is list scheduling, longest first: within 4/3 − 1/(3m) of the best (Graham 1969)", () => {
     fc.assert(

@@ -96,7 +96,12 @@ function Facts({ entry, undone }: { entry: EntryView; undone: boolean }) {
             {entry.typed && `, ${t("typed", { late: entry.typed.late, by: entry.typed.by })}`}
           </>,
         )}
-        {fact(t("entry.when"), `${entry.dayWords}, ${entry.time}`)}
+        {fact(
+          t("entry.when"),
+          entry.wallDay
+            ? `${entry.wallDay}, ${entry.time} (${t("entry.countsFor", { day: entry.dayWords })})`
+            : `${entry.dayWords}, ${entry.time}`,
+        )}
         {fact(t("entry.recorded"), entry.recordedWords)}
         {entry.amends && fact(t("entry.corrects"), <Link href={`/logbook/${entry.amends}`}>{t("entry.theEntry")}</Link>)}
         {fact(t("entry.id"), <span className="figure break-all text-xs">{entry.id}</span>)}

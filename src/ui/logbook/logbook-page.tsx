@@ -150,7 +150,10 @@ function Line({ entry, href }: { entry: EntryView; href: string }) {
   const what = entry.routineName ?? entry.kindWords;
   return (
     <li className="grid grid-cols-[3.5rem_1.75rem_7rem_minmax(0,1fr)] items-baseline gap-x-3 border-line border-b py-1.5 text-sm hover:bg-card max-sm:grid-cols-[3.5rem_minmax(0,1fr)]">
-      <span className="figure text-ink2">{entry.time}</span>
+      <span className="figure text-ink2">
+        {entry.time}
+        {entry.wallDay && <small className="block text-xs">{entry.wallDay}</small>}
+      </span>
       <span className="self-center max-sm:hidden">{entry.person && <Initials name={entry.person} />}</span>
       <span className="truncate font-semibold max-sm:hidden">{entry.machineName}</span>
       <span className="min-w-0">

@@ -7,7 +7,7 @@ import { useCallback, useMemo, useRef, useState } from "react";
 import { useTranslations } from "use-intl";
 import type { Role } from "../../core/fleet/vocabulary.ts";
 import { mayDo } from "../../core/safety/who-may.ts";
-import { fillTheRest, type Given, giveToTheUsual } from "../../core/tasks/fill-the-rest.ts";
+import { fillTheRest, type Given, giveToTheUsual, whyNobody } from "../../core/tasks/fill-the-rest.ts";
 import { whyNot } from "../../core/tasks/fits.ts";
 import type { DayView } from "../../work/day/day-view.ts";
 import { Button, buttonLook } from "../kit/button.tsx";
@@ -74,8 +74,12 @@ export function ListPage({ first, role }: { first: DayView; role: Role }) {
   const free = due.filter(({ person }) => person === null);
   const early = view.tasks.filter((task) => isOpen(task) && task.state === "open" && task.person === null);
   const fill = () => {
-    const given = fillTheRest(free, view.people, minutes);
-    void give(given, t("task.assigned", { count: given.length }));
+    const given = fillTheRest(free, view.people, minutes, view.clock);
+    const left = free.filter(({ key }) => !given.some((each) => each.key === key));
+    const [first] = left;
+    const said = t("task.assigned", { count: given.length });
+    const rest = first ? t("task.leftOver", { count: left.length, work: label(first), why: whyNobody(first, view.people) }) : "";
+    void give(given, `${said} ${rest}`.trim());
   };
   const usual = () => {
     const given = giveToTheUsual(free, view.people, view.usual);

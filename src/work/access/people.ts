@@ -4,6 +4,7 @@ import { Person, type Person as PersonType } from "../../core/fleet/schema.ts";
 import { isTimeZone } from "../../core/fleet/validate.ts";
 import { accept } from "../../core/record/validate.ts";
 import type { Language } from "../../core/shop/languages.ts";
+import { holdName } from "../../core/shop/names.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
 import type { Database } from "../../ledger/database.ts";
 import { allSites } from "../../ledger/settings.ts";
@@ -63,6 +64,7 @@ export async function savePerson(db: Database, actor: Actor, value: unknown): Pr
   const shifts = new Set((shop.calendar.shifts ?? []).map(({ id }) => id));
   const unknown = person.shifts?.find((id) => !shifts.has(id));
   if (unknown) throw new Refusal(400, `There is no shift “${unknown}”.`);
+  holdName(person.name, shop.people.find(({ id }) => id === person.id)?.name);
   if (person.id === actor.personId && (archived || person.role !== "supervisor"))
     throw new Refusal(400, "You can't take your own supervisor's rights away; let another supervisor do it.");
   if (archived) await endSessionsOf(actor.site, person.id);

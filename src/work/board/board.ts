@@ -38,7 +38,7 @@ import { type RunBookEntry, runBook } from "../facts/run-book.ts";
 import { wasteItems } from "../facts/vessels.ts";
 import { type LastUse, standingTooLong } from "../idle/idle.ts";
 import { nozzlesOf } from "../shop/patterns.ts";
-import { dayAt, loadShop } from "../shop/shop.ts";
+import { calendarAt, dayAt, loadShop } from "../shop/shop.ts";
 import { capOf } from "./condition.ts";
 import { busyUntil, stateOf } from "./machine-state.ts";
 
@@ -241,7 +241,7 @@ function rowOf(
       id,
       sign,
       words: signWords(sign),
-      seen: `${spokenDay(dayAt(shop, seenAt))}, ${clockTime(seenAt, shop.site.timeZone)}, ${personName(shop, person)}`,
+      seen: `${spokenDay(calendarAt(shop, seenAt))}, ${clockTime(seenAt, shop.site.timeZone)}, ${personName(shop, person)}`,
       note,
     }));
   return {

@@ -4,7 +4,7 @@ import { accept } from "../../core/record/validate.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
 import type { Usual } from "../../core/tasks/fill-the-rest.ts";
-import type { Worker } from "../../core/tasks/fits.ts";
+import type { DayClock, Worker } from "../../core/tasks/fits.ts";
 import type { WorkItem } from "../../core/tasks/work-item.ts";
 import type { Database } from "../../ledger/database.ts";
 import { lastSeq } from "../../ledger/reading.ts";
@@ -12,7 +12,7 @@ import { type RosterRow, rosterSince } from "../../ledger/tasks.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { putSettings } from "../shop/settings.ts";
 import { dayAt, loadShop } from "../shop/shop.ts";
-import { type DayWork, dayWork } from "./day.ts";
+import { type DayWork, dayClock, dayWork } from "./day.ts";
 
 export type DayView = {
   seq: number;
@@ -27,6 +27,7 @@ export type DayView = {
   usual: Usual;
   roster: { entry: string; name: string; words: string }[];
   shifts: { id: string; from: string; to: string }[];
+  clock: DayClock;
   machines: { id: string; name: string; area: string | null }[];
   areas: { id: string; name: string }[];
 };
@@ -59,6 +60,7 @@ export async function dayView(db: Database, actor: Actor, on: string | null): Pr
     usual: usualOf(shop),
     roster: roster.map((row) => ({ entry: row.entryId, name: personName(shop, row.person), words: rosterWords(row) })),
     shifts: (shop.calendar.shifts ?? []).map(({ id, from, to }) => ({ id, from, to })),
+    clock: dayClock(shop, day),
     machines: shop.machines.map(({ id, name, area }) => ({ id, name, area: area ?? null })),
     areas: shop.areas,
   };

@@ -1,12 +1,12 @@
 import { type Day, isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
-import { goneBy, presence, type RosterChange, type Shift } from "../../core/calendar/roster.ts";
-import { instantOf } from "../../core/calendar/site-time.ts";
+import { goneBy, presence, type RosterChange, type Shift, shiftSpan } from "../../core/calendar/roster.ts";
+import { dayStart, instantOf } from "../../core/calendar/site-time.ts";
 import { dueOfMachine } from "../../core/due/due-work.ts";
 import type { MachineFacts } from "../../core/due/facts.ts";
 import type { Occurrence } from "../../core/due/occurrence.ts";
 import { BEATS, type Beat } from "../../core/fleet/vocabulary.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
-import { beyondEverybody, type Worker, whyNot } from "../../core/tasks/fits.ts";
+import { beyondEverybody, type DayClock, type Worker, whyNot } from "../../core/tasks/fits.ts";
 import { goesOn, isOpen, isWorkOf } from "../../core/tasks/of-day.ts";
 import { inWalkingOrder } from "../../core/tasks/task.ts";
 import { type Around, occurrenceItem, oneOffItem, type WorkItem } from "../../core/tasks/work-item.ts";
@@ -152,6 +152,23 @@ export function beatsPassed(shop: Shop, day: Day, at: Date): Set<Beat> {
 }
 
 /** Everybody who works, with the shifts of a day; in a shop without shifts everybody is there. */
+/** Minutes of an instant from the start of a day. */
+const minuteOf = (shop: Shop, day: Day, at: Date): number => Math.round((at.getTime() - dayStart(day, shop.site).getTime()) / 60_000);
+function spanOf(shop: Shop, day: Day, shift: Shift): readonly [number, number] {
+  const { from, to } = shiftSpan(shift, day, shop.site);
+  return [minuteOf(shop, day, from), minuteOf(shop, day, to)];
+}
+
+/** Until when a day's work of each time of day is due, and now, in minutes from its start. */
+export function dayClock(shop: Shop, day: Day): DayClock {
+  const beats: DayClock["beats"] = {};
+  for (const beat of BEATS) {
+    const by = shop.calendar.beats?.[beat]?.by;
+    if (by) beats[beat] = minuteOf(shop, day, instantOf(day, by, shop.site));
+  }
+  return { beats, now: day === dayAt(shop) ? minuteOf(shop, day, now()) : null };
+}
+
 export function workersOn(shop: Shop, day: Day, roster: readonly RosterChange[]): (Worker & { usual: string[] })[] {
   const shifts: Shift[] = shop.calendar.shifts ?? [];
   return shop.people.map((person) => {
@@ -163,6 +180,7 @@ export function workersOn(shop: Shop, day: Day, roster: readonly RosterChange[])
       role: person.role,
       skills: person.skills,
       shifts: change && change.shifts.length === 0 ? [] : there,
+      ...(shifts.length === 0 ? {} : { spans: mine.map((shift) => spanOf(shop, day, shift)) }),
       ...(change && change.shifts.length === 0 ? { absence: change.why } : {}),
       usual: person.shifts ?? [],
     };

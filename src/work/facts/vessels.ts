@@ -24,7 +24,7 @@ import type { Connection } from "../../ledger/database.ts";
 import { careSince, doneSince, type WasteMark, wasteMarks } from "../../ledger/waste.ts";
 import { now } from "../clock.ts";
 import { fillAt } from "../idle/of.ts";
-import { dayAt } from "../shop/shop.ts";
+import { calendarAt, dayAt } from "../shop/shop.ts";
 
 const AHEAD_DAYS = 45;
 const BACK_DAYS = 60;
@@ -199,7 +199,7 @@ function viewOf(
     ml: Math.min(vessel.volumeMl, Math.max(0, estimate.ml)),
     lowMl: Math.max(0, estimate.ml - around),
     highMl: Math.min(vessel.volumeMl, estimate.ml + around),
-    measured: spokenDay(dayAt(shop, new Date(estimate.since))),
+    measured: spokenDay(calendarAt(shop, new Date(estimate.since))),
     days,
     words: markWords(days, today),
     surelyMl: roomFor(estimate, vessel.limitMl, 0).surelyMl,

@@ -38,7 +38,7 @@ import { paceInWindows } from "../runs/pace.ts";
 import { practisedIn } from "../runs/practised.ts";
 import { patternOf } from "../shop/patterns.ts";
 import { sheetsFor } from "../shop/safety.ts";
-import { dayAt, loadShop } from "../shop/shop.ts";
+import { calendarAt, dayAt, loadShop } from "../shop/shop.ts";
 import { tagOf } from "../shop/tags.ts";
 import { handoverDraft, shiftNow } from "./handover.ts";
 import { knownOf } from "./known.ts";
@@ -210,7 +210,7 @@ async function standingFloor(db: Database, shop: Shop, sender: Sender): Promise<
     handover: unseen
       ? {
           id: unseen.id,
-          words: `${unseen.shift}, ${spokenDay(dayAt(shop, unseen.happenedAt))}, ${clockTime(unseen.happenedAt, shop.site.timeZone)}`,
+          words: `${unseen.shift}, ${spokenDay(calendarAt(shop, unseen.happenedAt))}, ${clockTime(unseen.happenedAt, shop.site.timeZone)}`,
           by: personName(shop, unseen.person),
           items: unseen.body.items,
           free: unseen.body.free ?? null,

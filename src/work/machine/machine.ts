@@ -30,7 +30,7 @@ import { factsNow } from "../facts/due.ts";
 import { givenLately } from "../facts/given.ts";
 import { nozzleDesks } from "../facts/nozzles.ts";
 import { type EntryView, entryView } from "../record/ledger.ts";
-import { dayAt, loadShop } from "../shop/shop.ts";
+import { calendarAt, dayAt, loadShop } from "../shop/shop.ts";
 import { type RoutineOfMachine, routinesAt } from "./frame.ts";
 
 export type DueView = {
@@ -140,7 +140,7 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
     ahead,
     counters: (machine.counters ?? []).map(({ name }) => ({ name, readings: readings.filter(({ counter }) => counter === name) })),
     condition: condition.items,
-    lastCheck: row.checkedAt ? whenWords(shop, new Date(row.checkedAt), today) : null,
+    lastCheck: row.checkedAt ? whenWords(shop, new Date(row.checkedAt)) : null,
     suction: condition.cap?.suction ?? null,
     vessels: (machine.waste ?? []).map(({ id: vessel, kind, volumeMl, limitMl }) => {
       const known = row.vessel?.vessel === vessel ? row.vessel : null;
@@ -182,7 +182,7 @@ export async function machineView(db: Connection, actor: Actor, id: string): Pro
         channel,
         place,
         percent: level?.percent ?? null,
-        read: level ? spokenDay(dayAt(shop, level.happenedAt)) : null,
+        read: level ? spokenDay(calendarAt(shop, level.happenedAt)) : null,
         lot: stay?.lot ?? null,
         item: stay?.item ?? null,
         since: stay ? spokenDay(stay.day) : null,
@@ -252,5 +252,5 @@ function airOf(shop: Shop, area: string, here: RoomNow | undefined): MachineView
 }
 
 /** “05:40” today, else “Thu 26 Nov”. */
-const whenWords = (shop: Shop, at: Date, today: Day): string =>
-  dayAt(shop, at) === today ? clockTime(at, shop.site.timeZone) : spokenDay(dayAt(shop, at));
+const whenWords = (shop: Shop, at: Date): string =>
+  calendarAt(shop, at) === calendarAt(shop) ? clockTime(at, shop.site.timeZone) : spokenDay(calendarAt(shop, at));

@@ -25,6 +25,7 @@ export async function boardNeeds(db: Database, actor: Actor, known?: BoardView):
     // Nobody is asked who has gone home.
     people: day.people.filter(({ id }) => !gone.has(id)),
     areas: view.areas,
+    clock: day.clock,
     short,
     empties: (routine) => shop.rules.book.get(routine)?.effects?.job === "empty-waste",
     skillOf: (id) => {

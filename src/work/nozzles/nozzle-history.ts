@@ -19,7 +19,7 @@ import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
 import { byHandRoutines, eventsOf, judgingOf, nozzleDesks, nozzleRoutines } from "../facts/nozzles.ts";
 import { patternOf } from "../shop/patterns.ts";
-import { dayAt, loadShop } from "../shop/shop.ts";
+import { calendarAt, dayAt, loadShop, momentSaid } from "../shop/shop.ts";
 import { type RecoveryView, recoveryViews } from "./recoveries.ts";
 
 export type CheckView = {
@@ -115,7 +115,7 @@ function checkView(shop: Shop, machine: Machine, row: NozzleRow, inks: Record<st
   return {
     entry: row.id,
     at: row.happenedAt.getTime(),
-    words: `${spokenDay(dayAt(shop, row.happenedAt))}, ${clockTime(row.happenedAt, shop.site.timeZone)}`,
+    words: momentSaid(shop, row.happenedAt),
     person: personName(shop, row.person),
     source: source ?? "count",
     channels,
@@ -178,7 +178,7 @@ const NOTHING: RiskView = {
 };
 
 async function riskAt(db: Connection, shop: Shop, machine: Machine, checks: JudgedCheck[], moment: number): Promise<RiskView> {
-  const when = (at: number) => `${spokenDay(dayAt(shop, new Date(at)))} ${clockTime(new Date(at), shop.site.timeZone)}`;
+  const when = (at: number) => `${spokenDay(calendarAt(shop, new Date(at)))} ${clockTime(new Date(at), shop.site.timeZone)}`;
   const said = ({ entry, at }: JudgedCheck) => ({ entry, words: when(at) });
   const found = riskAround(checks, moment);
   if (!found) return NOTHING;

@@ -1,5 +1,5 @@
-import { addMonths, isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
-import { clockTime, dayStart } from "../../core/calendar/site-time.ts";
+import { addMonths, isoDay, toDay } from "../../core/calendar/day.ts";
+import { dayStart } from "../../core/calendar/site-time.ts";
 import { channelsOf, printsChecks } from "../../core/fleet/channels.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { type RungSum, recoverySums } from "../../core/nozzles/ladder/month.ts";
@@ -10,7 +10,7 @@ import type { Connection } from "../../ledger/database.ts";
 import { nozzleRows } from "../../ledger/nozzles.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { byHandRoutines, eventsOf, judgingOf, nozzleRoutines } from "../facts/nozzles.ts";
-import { dayAt, loadShop } from "../shop/shop.ts";
+import { dayAt, loadShop, momentSaid } from "../shop/shop.ts";
 
 export type RecoveryView = {
   /** “Wed 25 Nov, 06:40”. */
@@ -51,7 +51,7 @@ export function recoveryViews(shop: Shop, machine: Machine, list: readonly Recov
     ]);
     const cost = spent(recovery.events, judging.ladder, headCount(machine));
     return {
-      began: `${spokenDay(dayAt(shop, began))}, ${clockTime(began, shop.site.timeZone)}`,
+      began: momentSaid(shop, began),
       over: recovery.over?.how ?? null,
       counts: checksOf(recovery.events).map((check) => missingIn(check, inIt, judging.nozzles)),
       cleans: cost.cleans,

@@ -34,7 +34,7 @@ import { now } from "../clock.ts";
 import { dayWork } from "../day/day.ts";
 import { type Answer, keep, type Who } from "../record/record.ts";
 import { sheetsFor } from "../shop/safety.ts";
-import { dayAt, loadShop } from "../shop/shop.ts";
+import { calendarAt, dayAt, loadShop } from "../shop/shop.ts";
 import { stepsOf } from "../shop/steps.ts";
 
 export const Wanted = Type.Object(
@@ -162,7 +162,7 @@ export async function sheet(db: Connection, actor: Actor, id: string): Promise<S
     person: row.body.person ? { id: row.body.person, name: personName(shop, row.body.person) } : null,
     day: row.body.day,
     dayWords: spokenDay(day, true),
-    made: `${spokenDay(dayAt(shop, row.happenedAt))} ${clockTime(row.happenedAt, shop.site.timeZone)} by ${personName(shop, row.madeBy)}`,
+    made: `${spokenDay(calendarAt(shop, row.happenedAt))} ${clockTime(row.happenedAt, shop.site.timeZone)} by ${personName(shop, row.madeBy)}`,
     typedIn: typedInOf(shop, row),
     work,
     people: shop.people.filter(({ role }) => role !== "viewer").map(({ id: person, name, role }) => ({ id: person, name, role })),
@@ -173,7 +173,7 @@ export async function sheet(db: Connection, actor: Actor, id: string): Promise<S
 }
 
 const typedInOf = (shop: Shop, { inAt, inBy }: SheetRow) =>
-  inAt ? { by: personName(shop, inBy), at: `${spokenDay(dayAt(shop, inAt))} ${clockTime(inAt, shop.site.timeZone)}` } : null;
+  inAt ? { by: personName(shop, inBy), at: `${spokenDay(calendarAt(shop, inAt))} ${clockTime(inAt, shop.site.timeZone)}` } : null;
 
 async function found(db: Connection, actor: Actor, id: string): Promise<{ shop: Shop; row: SheetRow }> {
   const shop = await loadShop(db, actor.site);
@@ -236,7 +236,7 @@ export async function paper(db: Connection, actor: Actor, before?: number): Prom
         row.body.what === "shift"
           ? `${personName(shop, row.body.person)}, ${spokenDay(readDay(row.body.day) ?? today)}: ${row.body.work.length} pieces of work`
           : (row.body.work[0]?.name ?? ""),
-      made: `${spokenDay(dayAt(shop, row.happenedAt))} ${clockTime(row.happenedAt, shop.site.timeZone)} by ${personName(shop, row.madeBy)}`,
+      made: `${spokenDay(calendarAt(shop, row.happenedAt))} ${clockTime(row.happenedAt, shop.site.timeZone)} by ${personName(shop, row.madeBy)}`,
       typedIn: typedInOf(shop, row),
     })),
     older: rows.length > PAGE ? (rows[PAGE - 1]?.seq ?? null) : null,

@@ -12,7 +12,7 @@ import type { Connection } from "../../ledger/database.ts";
 import { type EntryRow, entryWithAmendments, type LedgerFilter, ledgerPage } from "../../ledger/reading.ts";
 import { movesOfEntry } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { dayAt, loadShop } from "../shop/shop.ts";
+import { calendarAt, dayAt, loadShop, momentSaid } from "../shop/shop.ts";
 import { setAsideCount } from "./set-aside.ts";
 
 export type EntryView = {
@@ -32,6 +32,8 @@ export type EntryView = {
   day: string;
   /** “Wed 25 Nov”. */
   dayWords: string;
+  /** The date on the wall, where that is another: an hour of the night belongs to the day before. */
+  wallDay: string | null;
   time: string;
   /** When it was recorded: “Wed 25 Nov, 06:40”. */
   recordedWords: string;
@@ -151,7 +153,8 @@ export function entryView(shop: Shop, row: EntryRow): EntryView {
     typed: row.typedBy ? { by: personName(shop, row.typedBy), late: spanWords(row.recordedAt.getTime() - row.happenedAt.getTime()) } : null,
     day: row.localDay,
     dayWords: spokenDay(toDay(row.localDay)),
-    recordedWords: `${spokenDay(dayAt(shop, row.recordedAt))}, ${clockTime(row.recordedAt, shop.site.timeZone)}`,
+    wallDay: isoDay(calendarAt(shop, row.happenedAt)) === row.localDay ? null : spokenDay(calendarAt(shop, row.happenedAt)),
+    recordedWords: momentSaid(shop, row.recordedAt),
     time: clockTime(row.happenedAt, shop.site.timeZone),
     happenedAt: row.happenedAt.toISOString(),
     recordedAt: row.recordedAt.toISOString(),

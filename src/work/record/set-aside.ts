@@ -1,8 +1,7 @@
 import { createHash } from "node:crypto";
 import { Type } from "typebox";
 import { uuidv7 } from "uuidv7";
-import { isoDay, spokenDay } from "../../core/calendar/day.ts";
-import { clockTime } from "../../core/calendar/site-time.ts";
+import { isoDay } from "../../core/calendar/day.ts";
 import { wordsOf } from "../../core/record/entry-body.ts";
 import { closed, optional, Uuid } from "../../core/record/shapes.ts";
 import { accept } from "../../core/record/validate.ts";
@@ -79,8 +78,7 @@ export async function unprovenView(db: Connection, actor: Actor): Promise<Unprov
 export const setAsideCount = async (db: Connection, actor: Actor): Promise<number> =>
   actor.role === "supervisor" ? countSetAside(db, actor.site) : 0;
 
-const whenOf = (shop: Shop, { receivedAt }: SetAsideRow): string =>
-  `${spokenDay(dayAt(shop, receivedAt))}, ${clockTime(receivedAt, shop.site.timeZone)}`;
+const whenOf = (shop: Shop, { receivedAt }: SetAsideRow): string => momentSaid(shop, receivedAt);
 
 function whatOf({ sent }: SetAsideRow): string {
   const [, kind] = /"kind":"([^"]{1,60})"/.exec(sent) ?? [];

@@ -157,7 +157,9 @@ export function planImport(shop: Shop, fleet: FleetFile, held: ReadonlySet<strin
   const lacking = shop.settings.filter(
     ({ subject, id, archived }) => !archived && ["person", "routine", "machine"].includes(subject) && !named.has(`${subject}/${id}`),
   );
-  const kept: PreviewRow[] = lacking.map(({ subject, id, body }) => ({ subject, id, name: String(body.name), state: "same" }));
+  const kept: PreviewRow[] = lacking
+    .filter(({ subject, id }) => !(subject === "person" && id === personId))
+    .map(({ subject, id, body }) => ({ subject, id, name: String(body.name), state: "same" }));
 
   const areas = [...(fleet.areas ?? []), ...shop.areas.filter(({ id }) => !fleet.areas?.some((area) => area.id === id))];
   const lists = LISTS.filter((name) => fleet[name] !== undefined);

@@ -3,6 +3,7 @@ import { readDay } from "../../core/calendar/day.ts";
 import { Area, Closure, Date_, Id, Machine as MachineSchema, Name, TimeOfDay } from "../../core/fleet/schema.ts";
 import { fleetProblems } from "../../core/fleet/validate.ts";
 import { accept } from "../../core/record/validate.ts";
+import { holdName } from "../../core/shop/names.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
 import { machineOf, type Shop } from "../../core/shop/shop.ts";
 import type { Database } from "../../ledger/database.ts";
@@ -41,6 +42,8 @@ export async function saveCalendar(db: Database, actor: Actor, value: unknown): 
   const backwards = rest.closures.find(({ from, to }) => (readDay(to) ?? 0) < (readDay(from) ?? 0));
   if (backwards) throw new Refusal(400, `The closure from ${backwards.from} ends before it begins.`);
   const shop = await loadShop(db, actor.site);
+  holdName(name, shop.site.name);
+  for (const area of areas) holdName(area.name, shop.areas.find(({ id }) => id === area.id)?.name);
   const before = shop.settings.find(({ subject }) => subject === "shop")?.body as ShopBody | undefined;
   const times = Object.fromEntries(Object.entries(beats).map(([beat, by]) => [beat, { by }]));
   const body = {
@@ -63,6 +66,7 @@ export async function saveMachine(db: Database, actor: Actor, value: unknown): P
   const shop = await loadShop(db, actor.site);
   const known = shop.settings.find(({ subject, id }) => subject === "machine" && id === machine.id);
   if (archived) machineOf(shop, machine.id);
+  holdName(machine.name, typeof known?.body.name === "string" ? known.body.name : undefined);
   const body = {
     ...machine,
     ...(machine.counters

@@ -1,5 +1,5 @@
 import { type Day, spokenDay, toDay } from "../../core/calendar/day.ts";
-import { clockTime } from "../../core/calendar/site-time.ts";
+import { calendarDay, clockTime } from "../../core/calendar/site-time.ts";
 import { ROOM_SETTINGS } from "../../core/condition/room/room.ts";
 import { shopRules } from "../../core/due/facts.ts";
 import type { Area, Calendar, Machine, Person, Policies, Site } from "../../core/fleet/schema.ts";
@@ -77,10 +77,13 @@ export function shopOf(siteId: string, mark: number, settings: Setting[]): Shop 
 /** The site's day of an instant, the present one by default. */
 export const dayAt = (shop: Pick<Shop, "site">, instant: Date = now()): Day => dayOf(shop, instant);
 
+/** The date on the wall at an instant: what is shown of one. Its work may belong to the day before. */
+export const calendarAt = (shop: Pick<Shop, "site">, instant: Date = now()): Day => calendarDay(instant, shop.site.timeZone);
+
 /** An instant as people say it there. @example momentSaid(shop, "2026-11-25T06:40:00Z") → "Wed 25 Nov, 06:40" */
 export function momentSaid(shop: Pick<Shop, "site">, instant: string | Date): string {
   const at = new Date(instant);
-  return `${spokenDay(dayAt(shop, at))}, ${clockTime(at, shop.site.timeZone)}`;
+  return `${spokenDay(calendarAt(shop, at))}, ${clockTime(at, shop.site.timeZone)}`;
 }
 
 export const sinceDay = (machine: Machine): Day => toDay(machine.since);

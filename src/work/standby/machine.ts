@@ -1,5 +1,5 @@
-import { type Day, isoDay, spokenDay } from "../../core/calendar/day.ts";
-import { clockTime, localText } from "../../core/calendar/site-time.ts";
+import { type Day, isoDay } from "../../core/calendar/day.ts";
+import { localText } from "../../core/calendar/site-time.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { Refusal } from "../../core/shop/refusal.ts";
 import { machineOf, type Shop } from "../../core/shop/shop.ts";
@@ -20,7 +20,7 @@ import { filledAt, type HeldRow, stockRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { rosterChanges, workersOn } from "../day/day.ts";
 import { sleepWords } from "../idle/sleeps.ts";
-import { dayAt, loadShop } from "../shop/shop.ts";
+import { dayAt, loadShop, momentSaid } from "../shop/shop.ts";
 import { askedGap, printDayChanges } from "./gap.ts";
 import { standbyMaterial } from "./material.ts";
 import type { RegimeOption } from "./methods.ts";
@@ -94,7 +94,7 @@ export async function standbyView(
   const limitMl = machine.waste?.[0]?.limitMl ?? null;
   const firstPrint = gap.to;
   const zone = shop.site.timeZone;
-  const at = (instant: number) => `${spokenDay(dayAt(shop, new Date(instant)))}, ${clockTime(new Date(instant), zone)}`;
+  const at = (instant: number) => momentSaid(shop, new Date(instant));
   const back = firstPrint
     ? wayBack(
         firstPrint.getTime(),
@@ -160,7 +160,7 @@ export async function standbyView(
     plumbing: mine.plumbing,
     plumbingOwn: shop.plumbing.get(machine.id) ?? {},
     settings: mine.settings,
-    pinned: mine.lastCheckAt ? `${spokenDay(dayAt(shop, mine.lastCheckAt))}, ${clockTime(mine.lastCheckAt, zone)}` : null,
+    pinned: mine.lastCheckAt ? momentSaid(shop, mine.lastCheckAt) : null,
   };
 }
 

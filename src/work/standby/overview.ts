@@ -1,6 +1,6 @@
 import { plannedClosures } from "../../core/calendar/closures-ahead.ts";
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
-import { clockTime, dayStart } from "../../core/calendar/site-time.ts";
+import { dayStart } from "../../core/calendar/site-time.ts";
 import type { Machine } from "../../core/fleet/schema.ts";
 import { personName } from "../../core/shop/shop.ts";
 import type { Regime } from "../../core/standby/regime.ts";
@@ -12,7 +12,7 @@ import { now } from "../clock.ts";
 import { lastUses, standingTooLong } from "../idle/idle.ts";
 import { standbyOf } from "../idle/of.ts";
 import { sleepingNow, sleepWords } from "../idle/sleeps.ts";
-import { dayAt, loadShop } from "../shop/shop.ts";
+import { calendarAt, dayAt, loadShop, momentSaid } from "../shop/shop.ts";
 import { openingOf, overlappingClosures } from "./gap.ts";
 import { plansTonight } from "./tonight.ts";
 
@@ -70,7 +70,7 @@ export async function standbyOverview(db: Connection, actor: Actor): Promise<Ove
       standingTooLong(db, shop, shop.machines, sleeps, useOf),
     ),
   ]);
-  const said = (at: Date) => `${spokenDay(dayAt(shop, at))}, ${clockTime(at, shop.site.timeZone)}`;
+  const said = (at: Date) => momentSaid(shop, at);
   const [first] = shop.machines;
   return {
     seq,
@@ -115,7 +115,7 @@ export async function standbyOverview(db: Connection, actor: Actor): Promise<Ove
         days: toDay(closure.to) - toDay(closure.from) + 1,
         words: `${spokenDay(toDay(closure.from))} to ${spokenDay(toDay(closure.to), true)}`,
         startsIn,
-        planned: row ? `published ${spokenDay(dayAt(shop, row.happenedAt))} by ${personName(shop, row.person)}` : null,
+        planned: row ? `published ${spokenDay(calendarAt(shop, row.happenedAt))} by ${personName(shop, row.person)}` : null,
         soon: startsIn <= weeks * 7,
       };
     }),

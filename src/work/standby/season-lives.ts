@@ -1,5 +1,4 @@
 import { isoDay, spokenDay, toDay } from "../../core/calendar/day.ts";
-import { clockTime } from "../../core/calendar/site-time.ts";
 import { personName, type Shop } from "../../core/shop/shop.ts";
 import { REGIME_NAMES } from "../../core/standby/regime.ts";
 import type { SeasonBody } from "../../core/standby/said.ts";
@@ -7,7 +6,7 @@ import { planChanges } from "../../core/standby/season.ts";
 import type { Connection } from "../../ledger/database.ts";
 import { sleepRows } from "../../ledger/standby.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { dayAt, loadShop } from "../shop/shop.ts";
+import { dayAt, loadShop, momentSaid } from "../shop/shop.ts";
 import { nextPrintDay, printDayChanges } from "./gap.ts";
 import { standbyMaterial } from "./material.ts";
 import { type SeasonView, seasonPlan } from "./season.ts";
@@ -31,13 +30,12 @@ export async function seasonLives(db: Connection, actor: Actor, from: string): P
   if (!plan.row) return { view: plan.view, lives: [], returns: [] };
   // The body passed its schema when it was written.
   const told = plan.row.body as unknown as SeasonBody;
-  const zone = shop.site.timeZone;
   const minute = (at: string) => Math.round(new Date(at).getTime() / 60_000);
   const current = plan.view.rows.flatMap(({ before, after }) => [...before, ...after]);
   const at = (minutes: number | null) => {
     if (minutes === null) return "";
     const instant = new Date(minutes * 60_000);
-    return `${spokenDay(dayAt(shop, instant))}, ${clockTime(instant, zone)}`;
+    return momentSaid(shop, instant);
   };
   const name = (key: string) => {
     const [machine = "", routine = ""] = key.split("/");

@@ -8,7 +8,7 @@ import { type PlacedWork, placedWork, type SeasonWork, seasonProblem } from "../
 import { type rosterChanges, workersOn } from "../day/day.ts";
 import { nameOf } from "../idle/sleeps.ts";
 import { roundSettings } from "../rounds/round-problem.ts";
-import { dayAt } from "../shop/shop.ts";
+import { calendarAt, dayAt, momentSaid } from "../shop/shop.ts";
 
 /** A closure's work given to people by the rounds kernel. */
 
@@ -35,7 +35,6 @@ export type Placed = { problem: RoundProblem; plan: RoundPlan; placed: PlacedWor
 
 /** Who does which of the work when, over some days, by the rounds kernel. */
 export function placeWork(shop: Shop, roster: Awaited<ReturnType<typeof rosterChanges>>, from: Day, to: Day, work: SeasonWork[]): Placed {
-  const zone = shop.site.timeZone;
   const zero = dayStart(from, shop.site);
   const minute = (at: Date) => Math.round((at.getTime() - zero.getTime()) / MINUTE_MS);
   const shifts = shop.calendar.shifts ?? [];
@@ -61,7 +60,7 @@ export function placeWork(shop: Shop, roster: Awaited<ReturnType<typeof rosterCh
   const problem = seasonProblem(horizon, work, people, { walk, walkMinutes });
   const say = (at: number) => {
     const instant = new Date(zero.getTime() + at * MINUTE_MS);
-    return `${spokenDay(dayAt(shop, instant))}, ${clockTime(instant, zone)}`;
+    return momentSaid(shop, instant);
   };
   const plan = wholePlan(problem, { effort: EFFORT, say });
   return { problem, plan, placed: placedWork(problem, plan), zero };
@@ -96,7 +95,7 @@ export const taskViews =
         name: shop.rules.book.get(routine)?.name ?? routine,
         person: found.person,
         personName: found.person ? personName(shop, found.person) : null,
-        when: `${spokenDay(dayAt(shop, from))}, ${clockTime(from, zone)} to ${clockTime(to, zone)}`,
+        when: `${spokenDay(calendarAt(shop, from))}, ${clockTime(from, zone)} to ${clockTime(to, zone)}`,
         day: isoDay(dayAt(shop, from)),
         from: from.toISOString(),
         to: to.toISOString(),

@@ -23,7 +23,7 @@ import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
 import { rosterChanges } from "../day/day.ts";
 import { nameOf } from "../idle/sleeps.ts";
-import { dayAt, loadShop } from "../shop/shop.ts";
+import { calendarAt, dayAt, loadShop, momentSaid } from "../shop/shop.ts";
 import { openingOf } from "./gap.ts";
 import { standbyMaterial } from "./material.ts";
 import { checkChoices, closureOf, plannedMachine, type SeasonChoice, WINDOW_DAYS } from "./season-machine.ts";
@@ -208,7 +208,7 @@ export async function seasonPlan(db: Connection, shop: Shop, from: string, asked
       after: wakes,
       stopsAt: instantOf(toDay(each.stopsOn), each.mine.settings.stopsAt, shop.site).getTime(),
       readyAt: each.after.length && !last ? null : ready.getTime(),
-      printsBy: each.after.length && !last ? null : `${spokenDay(dayAt(shop, ready))}, ${clockTime(ready, shop.site.timeZone)}`,
+      printsBy: each.after.length && !last ? null : momentSaid(shop, ready),
       printsLate: Math.max(0, Math.round((ready.getTime() - opening.getTime()) / MINUTE_MS)),
       leftOut: leftOut.filter(({ machine }) => machine === each.machine.id),
       holdShare: risk.share,
@@ -271,7 +271,7 @@ export async function seasonPlan(db: Connection, shop: Shop, from: string, asked
       ? {
           id: row.entryId,
           by: personName(shop, row.person),
-          at: spokenDay(dayAt(shop, row.happenedAt)),
+          at: spokenDay(calendarAt(shop, row.happenedAt)),
           changed: asked !== undefined && differs(inForce, choices),
         }
       : null,

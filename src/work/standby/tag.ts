@@ -9,7 +9,7 @@ import { partRows } from "../../ledger/parts.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { partEvents } from "../board/condition.ts";
 import { sleepingNow } from "../idle/sleeps.ts";
-import { dayAt, loadShop } from "../shop/shop.ts";
+import { calendarAt, loadShop } from "../shop/shop.ts";
 import { tagOf } from "../shop/tags.ts";
 
 export type TagView = {
@@ -43,7 +43,7 @@ export async function storageTag(db: Connection, actor: Actor, machineId: string
       { name: "By", words: sleep?.by ?? "" },
       { name: "How", words: sleep ? REGIME_NAMES[sleep.regime] : "" },
       { name: "To be woken", words: sleep?.until ? spokenDay(toDay(sleep.until), true) : "" },
-      { name: "Check before", words: check ? spokenDay(dayAt(shop, check.happenedAt), true) : "none on record" },
+      { name: "Check before", words: check ? spokenDay(calendarAt(shop, check.happenedAt), true) : "none on record" },
     ],
     heads: machine.abilities?.includes("removable-head")
       ? (machine.heads ?? []).map(({ id }) => ({

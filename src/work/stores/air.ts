@@ -12,7 +12,7 @@ import { hourlyAir, roomReadings, sensorRows } from "../../ledger/room.ts";
 import { type Actor, authorise } from "../actor.ts";
 import { now } from "../clock.ts";
 import { airNow } from "../facts/air-now.ts";
-import { dayAt, loadShop } from "../shop/shop.ts";
+import { calendarAt, dayAt, loadShop } from "../shop/shop.ts";
 import { type Network, networkOf } from "./settings.ts";
 import { takenUpSensors } from "./take-air.ts";
 
@@ -88,7 +88,7 @@ export async function airView(db: Connection, actor: Actor, asked: { area: strin
   const readings = all.map((row) => ({ at: row.at.getTime(), celsius: row.celsius, humidity: row.humidity }));
   const { good, faults } = checkReadings(readings, until);
   const drawn = thin(good, 1100);
-  const clock = (at: number) => `${spokenDay(dayAt(shop, new Date(at)))} ${clockTime(new Date(at), shop.site.timeZone)}`;
+  const clock = (at: number) => `${spokenDay(calendarAt(shop, new Date(at)))} ${clockTime(new Date(at), shop.site.timeZone)}`;
   const floors = new Map<number, string[]>([[settings.floorPercent, ["the room’s own limit"]]]);
   for (const kind of CLASSES.filter((each) => here.some((machine) => machine.class === each))) {
     const { floor, idle } = CLASS_FLOOR[kind];

@@ -12,7 +12,7 @@ import type { Connection } from "../../ledger/database.ts";
 import { lastSeq } from "../../ledger/reading.ts";
 import { moveRows } from "../../ledger/stock.ts";
 import { type Actor, authorise } from "../actor.ts";
-import { dayAt, loadShop } from "../shop/shop.ts";
+import { calendarAt, dayAt, loadShop } from "../shop/shop.ts";
 import { demand, leadDaysOf } from "./demand.ts";
 
 export type LotView = {
@@ -315,7 +315,7 @@ export async function itemView(db: Connection, actor: Actor, id: string, before:
 const moveView = (shop: Shop, item: Item, move: Awaited<ReturnType<typeof moveRows>>[number]): MoveView => ({
   id: move.entryId,
   line: move.line,
-  when: `${spokenDay(dayAt(shop, move.happenedAt))} ${clockTime(move.happenedAt, shop.site.timeZone)}`,
+  when: `${spokenDay(calendarAt(shop, move.happenedAt))} ${clockTime(move.happenedAt, shop.site.timeZone)}`,
   event: move.event,
   words:
     move.event === "counted"

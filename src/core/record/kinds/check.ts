@@ -11,6 +11,9 @@ import { ChannelId, closed, Note, optional } from "../shapes.ts";
 
 const Verdict = Type.Enum(["good", "missing", "weak", "deflected"]);
 
+/** More nozzles than any channel of a print head has (common practice), where its pattern is not known. */
+const MOST_NOZZLES = 5000;
+
 /** A printed nozzle check as it was read. */
 export default kind({
   name: "nozzle check",
@@ -44,7 +47,15 @@ export default kind({
     if (unlike) throw new Refusal(400, `The nozzles listed for ${unlike.id} are not as many as are counted.`);
     if (new Set(channels.map(({ id }) => id)).size < channels.length) throw new Refusal(400, "A channel stands twice in this check.");
   },
-  held: settledBefore,
+  held(told) {
+    const nozzles = new Map(told.shop.patterns.get(told.machine ?? "")?.channels.map((channel) => [channel.id, channel.nozzles]));
+    for (const { id, missing, weak, deflected } of told.body.channels) {
+      const [bad, most] = [missing + weak + deflected, nozzles.get(id) ?? MOST_NOZZLES];
+      if (bad > most)
+        throw new Refusal(400, `${id} has ${nozzles.has(id) ? most : `at most ${most}`} nozzles; ${bad} can’t be wrong. Count again.`);
+    }
+    return settledBefore(told);
+  },
   folds: {
     settled_day: {
       where: "routine IS NOT NULL",

@@ -1,7 +1,9 @@
 import { Type } from "typebox";
+import { spokenDay, toDay } from "../../calendar/day.ts";
 import type { FloorView } from "../../floor/floor-view.ts";
 import { callsFor } from "../../runs/answer-follows.ts";
 import { Refusal } from "../../shop/refusal.ts";
+import { dayOf } from "../../shop/shop.ts";
 import { heldAsleep } from "../asleep.ts";
 import { kind, type TabletEntry } from "../kind.ts";
 import { closed, Day, Note, optional, text, Uuid } from "../shapes.ts";
@@ -22,6 +24,8 @@ const OneOff = Type.Object(
   closed,
 );
 
+const MOST_DAYS_AHEAD = 366;
+
 /** Work to be done once. */
 export default kind({
   name: "one-off work",
@@ -31,8 +35,10 @@ export default kind({
   act: ({ sign, calledIn }) => (sign === undefined && calledIn === undefined ? "plan" : undefined),
   amend: "replace",
   async held(told) {
-    const { body, machine, shop, record } = told;
+    const { body, machine, shop, record, now } = told;
     const { routine, sign, calledIn } = body;
+    if (toDay(body.on) > dayOf(shop, now) + MOST_DAYS_AHEAD)
+      throw new Refusal(400, `${spokenDay(toDay(body.on), true)} is more than a year ahead. Choose an earlier day.`);
     if (routine !== undefined) await heldAsleep(told, { routine });
     if (routine !== undefined && !shop.rules.book.has(routine)) throw new Refusal(400, `There is no routine “${routine.slice(0, 60)}”.`);
     if (calledIn !== undefined && !callsFor(shop.rules.book.get(calledIn)?.steps ?? [], routine ?? ""))
