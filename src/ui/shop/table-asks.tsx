@@ -1,7 +1,7 @@
 "use client";
 import { useTranslations } from "use-intl";
 import type { TableView } from "../../work/shop/tables.ts";
-import type { Settled } from "./table-import.tsx";
+import type { Settled } from "./settled.ts";
 
 const EXAMPLE = { dates: "03/04/24", decimals: "40.210" };
 

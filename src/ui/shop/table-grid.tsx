@@ -6,7 +6,7 @@ import type { TableView } from "../../work/shop/tables.ts";
 import { Button } from "../kit/button.tsx";
 import { Switch } from "../kit/switch.tsx";
 import { Table } from "../kit/table.tsx";
-import type { Settled } from "./table-import.tsx";
+import type { Settled } from "./settled.ts";
 
 /** So many rows more at a press. */
 const SHOWN_ROWS = 60;

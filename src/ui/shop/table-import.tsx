@@ -3,7 +3,6 @@ import { DownloadIcon } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { useTranslations } from "use-intl";
-import type { Choices } from "../../core/table/read-table.ts";
 import type { TableView } from "../../work/shop/tables.ts";
 import { Button } from "../kit/button.tsx";
 import { Checkbox, Field } from "../kit/field.tsx";
@@ -13,6 +12,7 @@ import { say } from "../say.ts";
 import { Said } from "../send.ts";
 import { Fault } from "./fault.tsx";
 import { saveRefused } from "./refused-rows.ts";
+import type { Settled } from "./settled.ts";
 import { TableAsks } from "./table-asks.tsx";
 import { TableColumns } from "./table-columns.tsx";
 import { TableGrid } from "./table-grid.tsx";
@@ -22,9 +22,6 @@ type Kind = (typeof KINDS)[number];
 const MOST_MB = 4;
 /** Typing goes on for so long before the table is read again. */
 const TYPING_MS = 250;
-
-/** What a person settled about a table so far. */
-export type Settled = Choices & { sheet?: string };
 
 /** A shop's own table through a preview: what can come in, what is to be fixed, each cell corrected where it stands. */
 export function TableImport() {
