@@ -30,8 +30,7 @@ export function place(
   if (Object.keys(faults).length) return { state: "refused", faults };
   seen.add(name);
   if (area) fleet.areas = [...(fleet.areas ?? []), area];
-  const state =
-    probe.before === undefined ? "new" : JSON.stringify(sorted(probe.before)) === JSON.stringify(sorted(value)) ? "same" : "changed";
+  const state = probe.before === undefined ? "new" : isSame(probe.before, value) ? "same" : "changed";
   probe.keep(fleet);
   return { state, faults };
 }
@@ -90,6 +89,9 @@ function keptIn<Of extends { id: string }>(all: Of[], one: Of): void {
   if (at < 0) all.push(one);
   else all[at] = one;
 }
+
+/** Whether two values hold the same, whatever the order of their names. */
+export const isSame = (one: unknown, other: unknown): boolean => JSON.stringify(sorted(one)) === JSON.stringify(sorted(other));
 
 const sorted = (value: unknown): unknown =>
   value !== null && typeof value === "object" && !Array.isArray(value)

@@ -238,14 +238,14 @@ describe("a sheet as it is", () => {
     expect([columns, guessed]).toEqual([{ role: 1, name: 0 }, ["role", "name"]]);
   });
   test("somebody of a name that is here already is asked about, never replaced", () => {
-    const shop: FleetFile = { ...fleet, people: [{ id: "ada", name: "Ada Quell", role: "supervisor" }] };
+    const shop: FleetFile = { ...fleet, people: [{ id: "p7", name: "Ada Quell", role: "supervisor" }] };
     const row = [["ada quell", "operator"]];
     const asked = read("people", ["Name", "Role"], row, {}, shop);
-    expect(asked.rows[0]).toMatchObject({ state: "asked", twin: "ada" });
+    expect(asked.rows[0]).toMatchObject({ state: "asked", twin: "p7" });
     expect(asked.fleet.people).toEqual(shop.people);
     expect(
       read("people", ["Name", "Role"], row, { twins: { 2: "other" } }, shop).fleet.people?.map(({ id, role }) => `${id} ${role}`),
-    ).toEqual(["ada supervisor", "ada-2 operator"]);
+    ).toEqual(["p7 supervisor", "p7-2 operator"]);
   });
   test("a list of forty machines, twenty of them as nobody should write them: what comes in is what the sheet says", async () => {
     const { rows } = await sheetRows(readFileSync("tests/fixtures/messy-machines.csv"), 1000);
@@ -309,6 +309,12 @@ describe("a sheet as it is", () => {
       "dtf  2022-12-01 filmhalle CMYK/W1W2 12345 6750",
       "wide  2022-11-11 rollenhalle CMYK 12345 21500",
     ]);
+  });
+  test("the same person is the one who is here, whatever their id; who is here just so is not asked about", () => {
+    const shop: FleetFile = { ...fleet, people: [{ id: "p7", name: "Ada Quell", role: "supervisor", skills: ["dtf"] }] };
+    const same = read("people", ["Name", "Role"], [["ADA QUELL", "operator"]], { twins: { 2: "same" } }, shop);
+    expect(same.fleet.people).toEqual([{ id: "p7", name: "Ada Quell", role: "operator", skills: ["dtf"] }]);
+    expect(read("people", ["Name", "Role"], [["Ada Quell", "Leitung"]], {}, shop).rows[0]?.state).toBe("same");
   });
   test("two hundred rows are read while one types", () => {
     const many = Array.from({ length: 200 }, (_, index) => [

@@ -1,7 +1,7 @@
 import type { FleetFile } from "../fleet/schema.ts";
 import { type Asked, type Cell, datesOf, decimalsOf, type Style } from "./cells.ts";
 import { guessColumns, headingRow, matchColumns, TABLE_FIELDS, type TableKind } from "./columns.ts";
-import { place } from "./place.ts";
+import { isSame, place } from "./place.ts";
 import { type Names, READERS, type RowRead } from "./readers.ts";
 import { plain, TOTALS } from "./words.ts";
 
@@ -122,8 +122,13 @@ export function readTable(
     if (Object.keys(faults).length) return { ...base, state: "refused", taken: taken.taken, faults };
     const twin = kind === "people" && !shown.id ? shop.people?.find((person) => plain(person.name) === plain(name)) : undefined;
     const answer = choices.twins?.[row.line];
-    if (twin && !answer) return { ...base, state: "asked", taken: taken.taken, faults: {}, twin: twin.id };
-    const value = twin && answer === "other" ? { ...(taken.value as object), id: freeId(fleet, twin.id) } : taken.value;
+    if (twin && !answer && !isSame(twin, { ...twin, ...(taken.value as object), name: twin.name, id: twin.id }))
+      return { ...base, state: "asked", taken: taken.taken, faults: {}, twin: twin.id };
+    const value = twin
+      ? answer === "other"
+        ? { ...(taken.value as object), id: freeId(fleet, twin.id) }
+        : { ...twin, ...(taken.value as object), name: twin.name, id: twin.id }
+      : taken.value;
     const { state, faults: wrong } = place(kind, value, taken, fleet, seen);
     return { ...base, state, taken: taken.taken, faults: wrong, ...(twin ? { twin: twin.id } : {}) };
   });
